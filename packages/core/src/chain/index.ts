@@ -1,0 +1,5 @@
+export { chordStepper, marchChords } from './next-hit';
+export { RingSolver } from './ring';
+export type { RingSolution } from './ring';
+export { findObstacles, leastRadius } from './obstacles';
+export type { Obstacle } from './obstacles';

@@ -1,0 +1,222 @@
+import { newReading, pathReader, type MeasuredPath, type PathReader } from '../path';
+import { bracketedRoot } from '../math';
+import { marchChords } from './next-hit';
+
+/** A closed row of stiff links at one phase. */
+export interface RingSolution {
+  /** Arc length of each pin, increasing; the first may be negative. The caller's array. */
+  readonly s: Float64Array;
+  /** The one straight distance between neighbouring pins, mm. */
+  readonly chord: number;
+  /** Largest deviation of a chord from it, mm. */
+  readonly residual: number;
+  readonly steps: number;
+}
+
+/** A chord must lean forward at its leading pin by at least this (a cosine) for a Newton step. */
+const LEAST_LEAN = 1e-3;
+
+/**
+ * Solves closed rows of `links` stiff links on one path: pins s_0 … s_(N−1) with
+ * |P(s_(i+1)) − P(s_i)| = c all the way round and mean(s_i) = the phase asked for.
+ *
+ * Newton's method on (s_i, c). The linear system is a ring of two bands with a border: each
+ * correction follows from the one before it, δ_(i+1) = (a_i δ_i + γ − f_i) / b_i, so that
+ * everything hangs on δ_0 and γ, which the closing place and the phase decide. O(N) a step.
+ */
+export class RingSolver {
+  private readonly read: PathReader;
+  private readonly x: Float64Array;
+  private readonly y: Float64Array;
+  private readonly tx: Float64Array;
+  private readonly ty: Float64Array;
+  private readonly free: Float64Array;
+  private readonly perStart: Float64Array;
+  private readonly perChord: Float64Array;
+  private readonly at = newReading();
+
+  constructor(
+    private readonly path: MeasuredPath,
+    readonly links: number,
+  ) {
+    this.read = pathReader(path);
+    this.x = new Float64Array(links + 1);
+    this.y = new Float64Array(links + 1);
+    this.tx = new Float64Array(links + 1);
+    this.ty = new Float64Array(links + 1);
+    this.free = new Float64Array(links);
+    this.perStart = new Float64Array(links);
+    this.perChord = new Float64Array(links);
+  }
+
+  /** The mean arc length of the pins when the row has travelled `travel` pitches from its first place. */
+  phaseAt(travel: number): number {
+    return ((travel + (this.links - 1) / 2) * this.path.length) / this.links;
+  }
+
+  /** The row spaced evenly by arc length: the first guess. */
+  evenRow(phase: number): Float64Array {
+    const spacing = this.path.length / this.links;
+    const s = new Float64Array(this.links);
+    for (let i = 0; i < this.links; i++) s[i] = phase + (i - (this.links - 1) / 2) * spacing;
+    return s;
+  }
+
+  /**
+   * @param start a guess, overwritten with the answer; the evenly spaced row where none is given
+   * @returns null where the method does not settle
+   */
+  solve(phase: number, start?: Float64Array): RingSolution | null {
+    const s = start ?? this.evenRow(phase);
+    return this.newton(phase, s, 60) ?? this.closeByMarching(phase);
+  }
+
+  private newton(phase: number, s: Float64Array, maxSteps: number): RingSolution | null {
+    const n = this.links;
+    const { length } = this.path;
+    const { x, y, tx, ty, free, perStart, perChord } = this;
+    let chord = 0;
+    for (let step = 0; step < maxSteps; step++) {
+      this.readPins(s);
+      if (step === 0) chord = this.meanChord();
+      let residual = 0;
+      let sumFree = 0;
+      let sumStart = 0;
+      let sumChord = 0;
+      let sumS = 0;
+      let f0 = 0;
+      let a0 = 1;
+      let c0 = 0;
+      let stuck = false;
+      for (let i = 0; i < n; i++) {
+        free[i] = f0;
+        perStart[i] = a0;
+        perChord[i] = c0;
+        sumFree += f0;
+        sumStart += a0;
+        sumChord += c0;
+        sumS += s[i];
+        const dx = x[i + 1] - x[i];
+        const dy = y[i + 1] - y[i];
+        const d = Math.sqrt(dx * dx + dy * dy);
+        const trail = (dx * tx[i] + dy * ty[i]) / d;
+        const lead = (dx * tx[i + 1] + dy * ty[i + 1]) / d;
+        if (!(lead > LEAST_LEAN)) stuck = true;
+        const f = d - chord;
+        const size = Math.abs(f);
+        if (size > residual) residual = size;
+        f0 = (trail * f0 - f) / lead;
+        a0 = (trail * a0) / lead;
+        c0 = (trail * c0 + 1) / lead;
+      }
+      const lack = phase * n - sumS;
+      if (residual <= 2e-13 * chord + 2e-16 * length && Math.abs(lack) <= 1e-12 * length * n) {
+        return { s, chord, residual, steps: step };
+      }
+      if (stuck) return null;
+      // Round the ring: (a0 − 1) δ0 + c0 γ = −f0; phase: ΣA δ0 + ΣC γ = lack − ΣF.
+      const det = (a0 - 1) * sumChord - c0 * sumStart;
+      const delta = (-f0 * sumChord - c0 * (lack - sumFree)) / det;
+      const gamma = ((a0 - 1) * (lack - sumFree) + f0 * sumStart) / det;
+      if (!Number.isFinite(delta) || !Number.isFinite(gamma)) return null;
+      const part = this.largestStep(s, delta, gamma);
+      let moved = 0;
+      for (let i = 0; i < n; i++) {
+        const change = part * (free[i] + perStart[i] * delta + perChord[i] * gamma);
+        s[i] += change;
+        const size = Math.abs(change);
+        if (size > moved) moved = size;
+      }
+      chord += part * gamma;
+      if (!(chord > 0)) return null;
+      if (part === 1 && moved <= 1e-15 * length && step > 0) {
+        this.readPins(s);
+        const left = this.residualOf(chord);
+        return left <= 1e-11 * chord + 1e-14 * length ? { s, chord, residual: left, steps: step + 1 } : null;
+      }
+    }
+    return null;
+  }
+
+  /** The part of a Newton step that leaves every spacing at least a third of what it was. */
+  private largestStep(s: Float64Array, delta: number, gamma: number): number {
+    const n = this.links;
+    const { free, perStart, perChord } = this;
+    let part = 1;
+    let before = free[n - 1] + perStart[n - 1] * delta + perChord[n - 1] * gamma;
+    for (let i = 0; i < n; i++) {
+      const change = free[i] + perStart[i] * delta + perChord[i] * gamma;
+      const spacing = i === 0 ? s[0] + this.path.length - s[n - 1] : s[i] - s[i - 1];
+      const shrink = before - change;
+      if (shrink > (spacing * 2) / 3) part = Math.min(part, (spacing * 2) / 3 / shrink);
+      before = change;
+    }
+    return part;
+  }
+
+  private readPins(s: Float64Array): void {
+    const n = this.links;
+    const { x, y, tx, ty, at } = this;
+    for (let i = 0; i < n; i++) {
+      this.read(s[i], at);
+      x[i] = at[0];
+      y[i] = at[1];
+      tx[i] = at[2];
+      ty[i] = at[3];
+    }
+    x[n] = x[0];
+    y[n] = y[0];
+    tx[n] = tx[0];
+    ty[n] = ty[0];
+  }
+
+  private meanChord(): number {
+    let sum = 0;
+    for (let i = 0; i < this.links; i++) sum += Math.hypot(this.x[i + 1] - this.x[i], this.y[i + 1] - this.y[i]);
+    return sum / this.links;
+  }
+
+  private residualOf(chord: number): number {
+    let worst = 0;
+    for (let i = 0; i < this.links; i++) {
+      const d = Math.hypot(this.x[i + 1] - this.x[i], this.y[i + 1] - this.y[i]);
+      worst = Math.max(worst, Math.abs(d - chord));
+    }
+    return worst;
+  }
+
+  /**
+   * Without derivatives, for paths whose corners stop Newton's method: from a fixed first pin
+   * the chord is bracketed until N chords end on that pin again (L / N bounds it from above),
+   * and the first pin is bracketed until the mean is the phase. Slow and sure.
+   */
+  private closeByMarching(phase: number): RingSolution | null {
+    const n = this.links;
+    const { length } = this.path;
+    const spacing = length / n;
+    const row = new Float64Array(n + 1);
+    let chord = spacing;
+    const overrun = (first: number, c: number): number => {
+      const made = marchChords(this.read, first, c, n, length, row);
+      return made <= n ? length : row[n] - first - length;
+    };
+    const meanFrom = (first: number): number => {
+      const over = overrun(first, spacing);
+      chord = over <= 0 ? spacing : bracketedRoot((c) => overrun(first, c), 0.2 * spacing, spacing, 1e-15 * spacing);
+      overrun(first, chord);
+      let sum = 0;
+      for (let i = 0; i < n; i++) sum += row[i];
+      return sum / n - phase;
+    };
+    const even = phase - ((n - 1) / 2) * spacing;
+    const lo = meanFrom(even - spacing);
+    const hi = meanFrom(even + spacing);
+    if (!(lo < 0 && hi > 0)) return null;
+    const first = bracketedRoot(meanFrom, even - spacing, even + spacing, 1e-14 * length, lo, hi);
+    meanFrom(first);
+    const s = row.slice(0, n);
+    this.readPins(s);
+    const residual = this.residualOf(chord);
+    return residual <= 1e-10 * chord ? { s, chord, residual, steps: 0 } : null;
+  }
+}

@@ -1,0 +1,54 @@
+/**
+ * What can go wrong in the words of the job. The code is for programs (it never
+ * changes), the message for people: it says what, where, and what to do.
+ */
+export type RelayErrorCode =
+  | 'path-data-empty'
+  | 'path-data-broken'
+  | 'path-data-too-large'
+  | 'path-not-finite'
+  | 'path-zero-length'
+  | 'path-several-contours'
+  | 'pitch-not-positive'
+  | 'pitch-longer-than-path'
+  | 'too-few-links'
+  | 'too-many-links'
+  | 'count-not-multiple'
+  | 'wheel-invalid'
+  | 'wheels-too-few'
+  | 'wheels-too-many'
+  | 'wheels-overlap'
+  | 'wheel-unreachable'
+  | 'row-does-not-settle'
+  | 'request-invalid'
+  | 'file-too-large'
+  | 'file-broken'
+  | 'file-refused'
+  | 'contour-not-found'
+  | 'job-broken'
+  | 'job-later-version'
+  | 'job-incomplete';
+
+/** Names the thing the error is about, so that a screen can point at it. */
+export interface ErrorSubject {
+  readonly wheels?: readonly string[];
+  readonly contour?: string;
+  readonly offset?: number;
+  readonly field?: string;
+}
+
+export class RelayError extends Error {
+  override readonly name = 'RelayError';
+  constructor(
+    readonly code: RelayErrorCode,
+    message: string,
+    readonly subject: ErrorSubject = {},
+  ) {
+    super(message);
+  }
+}
+
+/** Formats a length for a message: at most three decimals, no trailing zeros, with its unit. */
+export function mm(value: number): string {
+  return `${String(Number(value.toFixed(3)))} mm`;
+}

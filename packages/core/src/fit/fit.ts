@@ -1,0 +1,249 @@
+import { findObstacles, marchChords, type Obstacle } from '../chain';
+import { secantRoot } from '../math';
+import { evenRingRow, ringRow, ROW_PHASES, stillRow, walkedRow, type Row } from '../motion/row';
+import { wheelTurning, type WheelTurning } from '../motion/wheel-turning';
+import { pathReader, type MeasuredPath } from '../path';
+import { checkCount, chooseCount } from './count';
+import { idealCount, LEAST_RING, openChord } from './ideal';
+import { checkRequest, type FitRequest } from './request';
+import { refinedRipple, solveRingCycle, type RingCycle } from './ring-cycle';
+import { layOut, meshes, type FitSource, type Give, type Layout } from './source';
+
+/** What came of a fit. Plain data: it can be handed to another thread. */
+export interface FitOutcome {
+  readonly request: FitRequest;
+  /** Length of the path as it was given, mm. */
+  readonly length: number;
+  /** Pieces that would fit at the pitch asked for, as a real number. */
+  readonly ideal: number;
+  readonly count: number;
+  /** The pitch the row really has, its mean over a cycle, mm; null where the row does not close. */
+  readonly effectivePitch: number | null;
+  /** effectivePitch / pitch − 1. */
+  readonly pitchChange: number | null;
+  /** Factor the path was scaled by. */
+  readonly scale: number;
+  /** Path left over between the last piece and the first (or the end), mm; negative where they overlap. */
+  readonly gap: number;
+  /** (max − min) / mean of the pitch over a cycle, parts per million. */
+  readonly ripplePpm: number;
+  /** The last pin is the first one (closed), or on the end (open). */
+  readonly closes: boolean;
+  readonly obstacles: readonly Obstacle[];
+  /** The path, wheels and wraps as fitted. */
+  readonly layout: Layout;
+  readonly row: Row;
+  readonly turnings: readonly WheelTurning[];
+}
+
+interface Fitted {
+  readonly layout: Layout;
+  readonly scale: number;
+  readonly pitch: number;
+  readonly cycle: RingCycle | null;
+}
+
+/**
+ * Fits a row of pieces to a path.
+ *
+ * Closed stiff rows are solved as rings of equal chords, and what gives way is solved together
+ * with them: the pitch (with the radii of the wheels that mesh with it), or the scale of the
+ * path (toothed wheels keeping their size).
+ *
+ * @throws RelayError for what cannot be fitted at all; a row that cannot close for its bends
+ * comes back with `closes: false` and its obstacles
+ */
+export function fitRow(source: FitSource, request: FitRequest): FitOutcome {
+  const { pitch, pieces, multiple, rounding, hold } = request;
+  const asked: Give = { toothPitch: pitch, scale: 1 };
+  if (!(pitch > 0)) checkRequest(request, Infinity);
+  const base = layOut(source, pitch, pieces, asked);
+  const { path } = base;
+  checkRequest(request, path.length);
+  const least = path.closed && pieces === 'stiff' ? LEAST_RING : 1;
+  if (request.count !== null) checkCount(request.count, multiple, least);
+
+  const obstacles = pieces === 'stiff' ? findObstacles(path, pitch) : [];
+  const ideal = obstacles.length === 0 ? idealCount(path, pitch, pieces) : null;
+  const idealValue = ideal?.count ?? path.length / pitch;
+  const count = request.count ?? chooseCount(idealValue, multiple, rounding, least);
+  checkCount(count, multiple, least);
+  const common = { request, length: path.length, ideal: idealValue, count };
+
+  if (ideal === null) return stopped(common, base, obstacles);
+  if (hold === 'both') return withGap(common, base);
+  const seed = ideal.solved.get(count)?.s.subarray(0, count);
+  const fitted = hold === 'path' ? givePitch(source, request, count, base, seed) : givePath(source, request, count, base, seed);
+  if (!fitted) return stopped(common, base, []);
+  const late = pieces === 'stiff' ? findObstacles(fitted.layout.path, fitted.pitch) : [];
+  if (late.length > 0) return stopped(common, fitted.layout, late);
+
+  const row = rowOf(fitted, count, pieces);
+  return {
+    ...common,
+    effectivePitch: fitted.pitch,
+    pitchChange: fitted.pitch / pitch - 1,
+    scale: fitted.scale,
+    gap: 0,
+    ripplePpm: fitted.cycle ? refinedRipple(fitted.layout.path, fitted.cycle) : 0,
+    closes: true,
+    obstacles: [],
+    layout: fitted.layout,
+    row,
+    turnings: turningsOf(fitted.layout, row, fitted.pitch, request),
+  };
+}
+
+function rowOf(fitted: Fitted, count: number, pieces: FitRequest['pieces']): Row {
+  const { path } = fitted.layout;
+  if (fitted.cycle) return ringRow(path, fitted.cycle);
+  if (path.closed) return evenRingRow(path, count);
+  return walkedRow(path, count, fitted.pitch, pieces);
+}
+
+function turningsOf(layout: Layout, row: Row, pitch: number, request: FitRequest): WheelTurning[] {
+  return layout.wheels.map((wheel, i) => wheelTurning(wheel, layout.wraps[i], row, pitch, request.pieces));
+}
+
+/** The pitch that closes `count` pieces on a layout. */
+function closingPitch(
+  layout: Layout,
+  count: number,
+  pieces: FitRequest['pieces'],
+  seed?: Float64Array,
+): { pitch: number; cycle: RingCycle | null } | null {
+  const { path } = layout;
+  if (pieces === 'bending') return { pitch: path.length / count, cycle: null };
+  if (!path.closed) {
+    const chord = openChord(path, count);
+    return chord === null ? null : { pitch: chord, cycle: null };
+  }
+  const cycle = solveRingCycle(path, count, ROW_PHASES, seed);
+  return cycle ? { pitch: cycle.mean, cycle } : null;
+}
+
+/** Solved to this, relative: pitch and scale settle together with their wheels. */
+const JOINT_TOLERANCE = 1e-13;
+
+/** The path holds and the pitch gives way, wheels that mesh with the row changing with it. */
+function givePitch(
+  source: FitSource,
+  request: FitRequest,
+  count: number,
+  base: Layout,
+  seed?: Float64Array,
+): Fitted | null {
+  const { pitch, pieces } = request;
+  const first = closingPitch(base, count, pieces, seed);
+  if (!first) return null;
+  if (!hasMeshing(source, pitch)) return { layout: base, scale: 1, ...first };
+  let last: Fitted | null = null;
+  let start = seedOf(first.cycle) ?? seed;
+  const excess = (toothPitch: number): number => {
+    const layout = layOut(source, pitch, pieces, { toothPitch, scale: 1 });
+    const closing = closingPitch(layout, count, pieces, start);
+    if (!closing) return NaN;
+    start = seedOf(closing.cycle) ?? start;
+    last = { layout, scale: 1, ...closing };
+    return closing.pitch - toothPitch;
+  };
+  // From the first answer the wheels grow with the pitch, which takes back part of the change.
+  const found = secantRoot(excess, pitch, first.pitch, JOINT_TOLERANCE * pitch);
+  if (found === null || !(found > 0)) return null;
+  excess(found);
+  return last;
+}
+
+/** The pitch holds and the path gives way by scaling, toothed wheels keeping their size. */
+function givePath(
+  source: FitSource,
+  request: FitRequest,
+  count: number,
+  base: Layout,
+  seed?: Float64Array,
+): Fitted | null {
+  const { pitch, pieces } = request;
+  const first = closingPitch(base, count, pieces, seed);
+  if (!first) return null;
+  let last: Fitted | null = null;
+  let start = seedOf(first.cycle) ?? seed;
+  const excess = (scale: number): number => {
+    const layout = layOut(source, pitch, pieces, { toothPitch: pitch, scale });
+    const ratio = scale / (last?.scale ?? 1);
+    const closing = closingPitch(layout, count, pieces, start?.map((s) => s * ratio));
+    if (!closing) return NaN;
+    start = seedOf(closing.cycle) ?? start;
+    last = { layout, scale, ...closing };
+    return closing.pitch - pitch;
+  };
+  const guess = pitch / first.pitch;
+  if (!hasMeshing(source, pitch)) {
+    // Everything scales, so the row does: one factor is exact.
+    excess(guess);
+    return last;
+  }
+  const found = secantRoot(excess, 1, guess, JOINT_TOLERANCE);
+  if (found === null || !(found > 0)) return null;
+  excess(found);
+  return last;
+}
+
+function hasMeshing(source: FitSource, pitch: number): boolean {
+  return source.kind === 'route' && source.wheels.some((wheel) => meshes(wheel.size, pitch));
+}
+
+const seedOf = (cycle: RingCycle | null): Float64Array | undefined => cycle?.s.slice(0, cycle.links);
+
+type Common = Pick<FitOutcome, 'request' | 'length' | 'ideal' | 'count'>;
+
+/** Path and pitch hold: the row is laid from the start and a gap is left, or an overlap. */
+function withGap(common: Common, layout: Layout): FitOutcome {
+  const { request, count } = common;
+  const { pitch, pieces } = request;
+  const row = walkedRow(layout.path, count, pitch, pieces);
+  const gap = layout.path.length - laidLength(layout.path, count, pitch, pieces);
+  return {
+    ...common,
+    effectivePitch: pitch,
+    pitchChange: 0,
+    scale: 1,
+    gap,
+    ripplePpm: 0,
+    closes: Math.abs(gap) <= 1e-9 * layout.path.length,
+    obstacles: [],
+    layout,
+    row,
+    turnings: turningsOf(layout, row, pitch, request),
+  };
+}
+
+function laidLength(path: MeasuredPath, count: number, pitch: number, pieces: FitRequest['pieces']): number {
+  if (pieces === 'bending') return count * pitch;
+  const places = new Float64Array(count + 1);
+  const made = marchChords(pathReader(path), 0, pitch, count, path.length, places);
+  return places[made - 1];
+}
+
+/** A row that cannot close: pins as far as they go. */
+function stopped(common: Common, layout: Layout, obstacles: readonly Obstacle[]): FitOutcome {
+  const { request, count } = common;
+  const places = new Float64Array(count + 1);
+  const { path } = layout;
+  const made = marchChords(pathReader(path), 0, request.pitch, count, Math.min(path.length, 8 * request.pitch), places);
+  let kept = made;
+  while (kept > 2 && places[kept - 1] > path.length) kept--;
+  const row = stillRow(path, places.slice(0, kept));
+  return {
+    ...common,
+    effectivePitch: null,
+    pitchChange: null,
+    scale: 1,
+    gap: path.length - places[kept - 1],
+    ripplePpm: 0,
+    closes: false,
+    obstacles,
+    layout,
+    row,
+    turnings: turningsOf(layout, row, request.pitch, request),
+  };
+}

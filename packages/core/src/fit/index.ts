@@ -1,0 +1,12 @@
+export { fitRow } from './fit';
+export type { FitOutcome } from './fit';
+export { placePins } from './place';
+export { DEFAULT_REQUEST } from './request';
+export type { FitRequest, Hold } from './request';
+export { chooseCount } from './count';
+export type { Rounding } from './count';
+export { idealCount, LEAST_RING } from './ideal';
+export { solveRingCycle } from './ring-cycle';
+export type { RingCycle } from './ring-cycle';
+export { layOut } from './source';
+export type { FitSource, LaidWheel, Layout, WheelSize, WheelSpec } from './source';

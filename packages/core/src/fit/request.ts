@@ -1,0 +1,52 @@
+import { RelayError, mm } from '../error';
+import { LIMITS } from '../limits';
+import type { Engagement } from '../route';
+import type { Rounding } from './count';
+
+/** What holds when path and pitch do not agree: the path (the pitch gives way), the pitch (the path does), or both (a gap is left). */
+export type Hold = 'path' | 'pitch' | 'both';
+
+export interface FitRequest {
+  /** The pitch asked for, mm, pin to pin. */
+  readonly pitch: number;
+  readonly pieces: Engagement;
+  /** The count has to be a multiple of this. */
+  readonly multiple: number;
+  readonly rounding: Rounding;
+  readonly hold: Hold;
+  /** A count fixed by the user; null to derive it. */
+  readonly count: number | null;
+}
+
+export const DEFAULT_REQUEST: Omit<FitRequest, 'pitch'> = {
+  pieces: 'stiff',
+  multiple: 1,
+  rounding: 'nearest',
+  hold: 'path',
+  count: null,
+};
+
+/** Checks the numbers of a request against each other and against the path's length. */
+export function checkRequest(request: FitRequest, length: number): void {
+  const { pitch, multiple } = request;
+  if (!(pitch > 0 && pitch <= LIMITS.coordinate)) {
+    throw new RelayError('pitch-not-positive', `A pitch of ${Number.isFinite(pitch) ? mm(pitch) : pitch} cannot be used. It must be above zero.`, { field: 'pitch' });
+  }
+  if (!(Number.isInteger(multiple) && multiple >= 1 && multiple <= LIMITS.links)) {
+    throw new RelayError('request-invalid', `A multiple of ${multiple} cannot be used. It must be a whole number above zero.`, { field: 'multiple' });
+  }
+  if (pitch > length * (1 + 1e-9)) {
+    throw new RelayError(
+      'pitch-longer-than-path',
+      `The pitch of ${mm(pitch)} is longer than the path of ${mm(length)}. Use a shorter link or a longer path.`,
+      { field: 'pitch' },
+    );
+  }
+  if (length / pitch > LIMITS.links) {
+    throw new RelayError(
+      'too-many-links',
+      `A path of ${mm(length)} at a pitch of ${mm(pitch)} takes ${Math.round(length / pitch)} links; at most ${LIMITS.links} can be worked on. Use a longer pitch.`,
+      { field: 'pitch' },
+    );
+  }
+}

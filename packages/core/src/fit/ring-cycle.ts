@@ -1,0 +1,91 @@
+import { RingSolver } from '../chain';
+import { goldenMaximum } from '../math';
+import type { MeasuredPath } from '../path';
+
+/** A closed row of stiff links at evenly spaced phases of one pitch of travel. */
+export interface RingCycle {
+  readonly links: number;
+  readonly phases: number;
+  /** Arc lengths: s[j * links + i] is pin i after j / phases of a pitch. */
+  readonly s: Float64Array;
+  /** The chord at each phase, mm, and their mean: the effective pitch. */
+  readonly chords: Float64Array;
+  readonly mean: number;
+  /** (max − min) / mean of the chords, parts per million. */
+  readonly ripplePpm: number;
+}
+
+/**
+ * Solves one pitch of travel, each phase from the one before it.
+ * @param seed pins at phase 0 of a similar row (length `links`), to start from
+ * @returns null where a phase does not settle
+ */
+export function solveRingCycle(
+  path: MeasuredPath,
+  links: number,
+  phases: number,
+  seed?: Float64Array,
+): RingCycle | null {
+  const solver = new RingSolver(path, links);
+  const s = new Float64Array(phases * links);
+  const chords = new Float64Array(phases);
+  let current = seed ? movedTo(seed, solver.phaseAt(0)) : undefined;
+  const step = path.length / links / phases;
+  let earlier: Float64Array | null = null;
+  for (let j = 0; j < phases; j++) {
+    const found = solver.solve(solver.phaseAt(j / phases), current) ?? (current ? solver.solve(solver.phaseAt(j / phases)) : null);
+    if (!found) return null;
+    chords[j] = found.chord;
+    s.set(found.s, j * links);
+    const next = new Float64Array(links);
+    // The next phase is guessed along the line through the last two.
+    for (let i = 0; i < links; i++) {
+      next[i] = found.s[i] + (earlier ? found.s[i] - earlier[i] : step);
+    }
+    earlier = s.subarray(j * links, (j + 1) * links);
+    current = next;
+  }
+  let sum = 0;
+  let least = Infinity;
+  let most = 0;
+  for (const chord of chords) {
+    sum += chord;
+    least = Math.min(least, chord);
+    most = Math.max(most, chord);
+  }
+  const mean = sum / phases;
+  return { links, phases, s, chords, mean, ripplePpm: ((most - least) / mean) * 1e6 };
+}
+
+/**
+ * The ripple with its extremes sought between the phases too: the chord is least and most where
+ * pins pass a contact, which the phases of a cycle rarely hit.
+ * @returns (max − min) / mean, parts per million
+ */
+export function refinedRipple(path: MeasuredPath, cycle: RingCycle): number {
+  const { links, phases, chords, mean } = cycle;
+  if (cycle.ripplePpm < 1e-3) return cycle.ripplePpm;
+  const solver = new RingSolver(path, links);
+  const chordAt = (travel: number): number => {
+    const j = Math.floor(travel * phases + 0.5);
+    const lap = Math.floor(j / phases);
+    const row = cycle.s.subarray((j - lap * phases) * links, (j - lap * phases + 1) * links);
+    const phase = solver.phaseAt(travel - lap);
+    return solver.solve(phase, movedTo(row, phase))?.chord ?? chords[j - lap * phases];
+  };
+  const extreme = (sign: 1 | -1): number => {
+    let best = 0;
+    for (let j = 1; j < phases; j++) if (sign * chords[j] > sign * chords[best]) best = j;
+    const f = (travel: number): number => sign * chordAt(travel);
+    return sign * Math.max(sign * chords[best], goldenMaximum(f, (best - 1) / phases, (best + 1) / phases, 14).value);
+  };
+  return ((extreme(1) - extreme(-1)) / mean) * 1e6;
+}
+
+/** A copy of the row, shifted so that its mean is the phase. */
+function movedTo(s: Float64Array, phase: number): Float64Array {
+  let sum = 0;
+  for (const value of s) sum += value;
+  const shift = phase - sum / s.length;
+  return s.map((value) => value + shift);
+}

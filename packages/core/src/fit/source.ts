@@ -1,0 +1,122 @@
+import { LIMITS } from '../limits';
+import { RelayError, mm } from '../error';
+import { measurePath, pathBounds, scaleContour, type Contour, type MeasuredPath } from '../path';
+import { routeRoundWheels, toothRadius, type Engagement, type MissedWheel, type Turn, type Wrap } from '../route';
+
+/** How large a wheel is: by radius, or by teeth that mesh with links of a pitch. */
+export type WheelSize =
+  | { readonly by: 'radius'; readonly radius: number }
+  | { readonly by: 'teeth'; readonly teeth: number; readonly pitch: number };
+
+export interface WheelSpec {
+  readonly id: string;
+  readonly x: number;
+  readonly y: number;
+  readonly turn: Turn;
+  readonly size: WheelSize;
+}
+
+/** What a row is put on. Every kind of path ends as one of these. */
+export type FitSource =
+  | { readonly kind: 'contour'; readonly contour: Contour }
+  | { readonly kind: 'route'; readonly closed: boolean; readonly wheels: readonly WheelSpec[] };
+
+export interface LaidWheel {
+  readonly id: string;
+  readonly x: number;
+  readonly y: number;
+  readonly radius: number;
+  readonly turn: Turn;
+  /** Teeth that mesh with this row; null for plain wheels and for teeth of another pitch. */
+  readonly teeth: number | null;
+}
+
+/** A source worked out: its path, and its wheels where it has any. */
+export interface Layout {
+  readonly contour: Contour;
+  readonly path: MeasuredPath;
+  readonly wheels: readonly LaidWheel[];
+  readonly wraps: readonly Wrap[];
+  readonly missed: readonly MissedWheel[];
+}
+
+/** The pitch asked for, and what gives way from it. */
+export interface Give {
+  /** Pitch of the teeth that mesh with the row, mm. */
+  readonly toothPitch: number;
+  /** Factor on the path: centres, plain radii and curves; toothed wheels keep theirs. */
+  readonly scale: number;
+}
+
+/** Teeth mesh with a row when their pitches agree to this, relative. */
+const SAME_PITCH = 1e-6;
+
+/** Does the wheel's size follow the pitch of this row? */
+export function meshes(size: WheelSize, pitch: number): boolean {
+  return size.by === 'teeth' && Math.abs(size.pitch / pitch - 1) <= SAME_PITCH;
+}
+
+/**
+ * Lays a source out.
+ * @param pitch the pitch asked for: it decides which wheels mesh with the row
+ * @throws RelayError from the path and the route
+ */
+export function layOut(source: FitSource, pitch: number, engagement: Engagement, give: Give): Layout {
+  if (source.kind === 'contour') {
+    const contour = give.scale === 1 ? source.contour : scaleContour(source.contour, centreOf(source), give.scale);
+    return { contour, path: measurePath(contour), wheels: [], wraps: [], missed: [] };
+  }
+  const centre = give.scale === 1 ? { x: 0, y: 0 } : centreOf(source);
+  const wheels = source.wheels.map((wheel): LaidWheel => {
+    const toothed = meshes(wheel.size, pitch);
+    return {
+      id: wheel.id,
+      x: centre.x + (wheel.x - centre.x) * give.scale,
+      y: centre.y + (wheel.y - centre.y) * give.scale,
+      radius: wheelRadius(wheel, toothed ? give.toothPitch : null, engagement) * (toothed ? 1 : give.scale),
+      turn: wheel.turn,
+      teeth: toothed && wheel.size.by === 'teeth' ? wheel.size.teeth : null,
+    };
+  });
+  const route = routeRoundWheels(wheels, source.closed);
+  return {
+    contour: route.contour,
+    path: measurePath(route.contour),
+    wheels,
+    wraps: route.wraps,
+    missed: route.missed,
+  };
+}
+
+/** The point a path is scaled about: the middle of its wheels' centres, or of its bounds. */
+export function centreOf(source: FitSource): { x: number; y: number } {
+  if (source.kind === 'contour') {
+    const [x0, y0, x1, y1] = pathBounds(measurePath(source.contour));
+    return { x: (x0 + x1) / 2, y: (y0 + y1) / 2 };
+  }
+  const n = source.wheels.length;
+  return {
+    x: source.wheels.reduce((sum, wheel) => sum + wheel.x, 0) / n,
+    y: source.wheels.reduce((sum, wheel) => sum + wheel.y, 0) / n,
+  };
+}
+
+function wheelRadius(wheel: WheelSpec, pitch: number | null, engagement: Engagement): number {
+  const { size } = wheel;
+  if (size.by === 'radius') return size.radius;
+  if (!(Number.isInteger(size.teeth) && size.teeth >= 3 && size.teeth <= 1000)) {
+    throw new RelayError(
+      'wheel-invalid',
+      `Wheel ${wheel.id} has ${size.teeth} teeth. It needs a whole number from 3 to 1000.`,
+      { wheels: [wheel.id], field: 'teeth' },
+    );
+  }
+  const p = pitch ?? size.pitch;
+  if (!(p > 0 && p <= LIMITS.coordinate)) {
+    throw new RelayError('wheel-invalid', `Wheel ${wheel.id} has teeth of pitch ${mm(p)}. It must be above zero.`, {
+      wheels: [wheel.id],
+      field: 'pitch',
+    });
+  }
+  return toothRadius(size.teeth, p, engagement);
+}

@@ -1,0 +1,3 @@
+export * from './vec';
+export * from './quadrature';
+export * from './roots';

@@ -1,0 +1,10 @@
+export * from './piece';
+export { pieceCurve, raiseQuadratic } from './pieces';
+export { measurePath, newReading, pathReader, segmentAt, SEGMENT } from './measured';
+export type { MeasuredPath, PathReader, Reading } from './measured';
+export { parsePathData } from './svg-path-data';
+export { svgArc } from './svg-arc';
+export { mirrorContour, scaleContour } from './transform';
+export { samplePolyline, writeNumber, writePathData } from './write-path-data';
+export { CORNER_ANGLE, findCorners, inspectPath, pathBounds, tightestBend } from './inspect';
+export type { Corner, Inspection } from './inspect';

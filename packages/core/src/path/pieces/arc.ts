@@ -1,0 +1,19 @@
+import type { ArcPiece, PieceCurve } from '../piece';
+
+export function arcCurve({ centre, radius, start, sweep }: ArcPiece): PieceCurve {
+  return {
+    exactLength: Math.abs(sweep) * radius,
+    cuts: [],
+    derivatives(t, out) {
+      const angle = start + sweep * t;
+      const c = radius * Math.cos(angle);
+      const s = radius * Math.sin(angle);
+      out[0] = centre.x + c;
+      out[1] = centre.y + s;
+      out[2] = -s * sweep;
+      out[3] = c * sweep;
+      out[4] = -c * sweep * sweep;
+      out[5] = -s * sweep * sweep;
+    },
+  };
+}
