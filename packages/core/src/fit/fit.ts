@@ -1,4 +1,5 @@
 import { findObstacles, marchChords, type Obstacle } from '../chain';
+import { mm, RelayError } from '../error';
 import { secantRoot } from '../math';
 import { evenRingRow, ringRow, ROW_PHASES, stillRow, walkedRow, type Row } from '../motion/row';
 import { wheelTurning, type WheelTurning } from '../motion/wheel-turning';
@@ -66,6 +67,7 @@ export function fitRow(source: FitSource, request: FitRequest): FitOutcome {
   const obstacles = pieces === 'stiff' ? findObstacles(path, pitch) : [];
   const ideal = obstacles.length === 0 ? idealCount(path, pitch, pieces) : null;
   const idealValue = ideal?.count ?? path.length / pitch;
+  if (request.count === null && idealValue < least - 0.5) tooFew(idealValue, request, path.length);
   const count = request.count ?? chooseCount(idealValue, multiple, rounding, least);
   checkCount(count, multiple, least);
   const common = { request, length: path.length, ideal: idealValue, count };
@@ -92,6 +94,14 @@ export function fitRow(source: FitSource, request: FitRequest): FitOutcome {
     row,
     turnings: turningsOf(fitted.layout, row, fitted.pitch, request),
   };
+}
+
+function tooFew(ideal: number, { pitch }: FitRequest, length: number): never {
+  throw new RelayError(
+    'too-few-links',
+    `Only ${ideal.toFixed(2)} links of ${mm(pitch)} would fit on ${mm(length)}; a closed row of stiff links needs at least ${LEAST_RING}. Use a shorter pitch or a longer path.`,
+    { field: 'pitch' },
+  );
 }
 
 function rowOf(fitted: Fitted, count: number, pieces: FitRequest['pieces']): Row {

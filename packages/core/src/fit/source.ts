@@ -10,6 +10,7 @@ export type WheelSize =
 
 export interface WheelSpec {
   readonly id: string;
+  readonly name?: string;
   readonly x: number;
   readonly y: number;
   readonly turn: Turn;
@@ -23,6 +24,7 @@ export type FitSource =
 
 export interface LaidWheel {
   readonly id: string;
+  readonly name?: string;
   readonly x: number;
   readonly y: number;
   readonly radius: number;
@@ -71,6 +73,7 @@ export function layOut(source: FitSource, pitch: number, engagement: Engagement,
     const toothed = meshes(wheel.size, pitch);
     return {
       id: wheel.id,
+      ...(wheel.name === undefined ? {} : { name: wheel.name }),
       x: centre.x + (wheel.x - centre.x) * give.scale,
       y: centre.y + (wheel.y - centre.y) * give.scale,
       radius: wheelRadius(wheel, toothed ? give.toothPitch : null, engagement) * (toothed ? 1 : give.scale),
@@ -107,13 +110,13 @@ function wheelRadius(wheel: WheelSpec, pitch: number | null, engagement: Engagem
   if (!(Number.isInteger(size.teeth) && size.teeth >= 3 && size.teeth <= 1000)) {
     throw new RelayError(
       'wheel-invalid',
-      `Wheel ${wheel.id} has ${size.teeth} teeth. It needs a whole number from 3 to 1000.`,
+      `Wheel ${wheel.name ?? wheel.id} has ${size.teeth} teeth. It needs a whole number from 3 to 1000.`,
       { wheels: [wheel.id], field: 'teeth' },
     );
   }
   const p = pitch ?? size.pitch;
   if (!(p > 0 && p <= LIMITS.coordinate)) {
-    throw new RelayError('wheel-invalid', `Wheel ${wheel.id} has teeth of pitch ${mm(p)}. It must be above zero.`, {
+    throw new RelayError('wheel-invalid', `Wheel ${wheel.name ?? wheel.id} has teeth of pitch ${mm(p)}. It must be above zero.`, {
       wheels: [wheel.id],
       field: 'pitch',
     });

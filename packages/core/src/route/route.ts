@@ -9,6 +9,8 @@ export type Turn = 'ccw' | 'cw';
 /** A wheel of a route with its effective radius: that of the line the row runs on. */
 export interface RouteWheel {
   readonly id: string;
+  /** What people call it; its id where it has no name. */
+  readonly name?: string;
   readonly x: number;
   readonly y: number;
   readonly radius: number;
@@ -107,6 +109,7 @@ export function routeRoundWheels(wheels: readonly RouteWheel[], closed: boolean)
   return { contour: { pieces, closed }, wraps, length: s, missed: closed ? findMissed(wheels, wraps) : [] };
 }
 
+const label = (wheel: RouteWheel): string => wheel.name ?? wheel.id;
 const signed = (wheel: RouteWheel): number => (wheel.turn === 'ccw' ? wheel.radius : -wheel.radius);
 
 function contact(wheel: RouteWheel, direction: number): Vec {
@@ -130,8 +133,8 @@ function spanBetween(from: RouteWheel, to: RouteWheel): Span {
     throw new RelayError(
       'wheel-unreachable',
       from.turn === to.turn
-        ? `Wheel ${to.id} lies inside wheel ${from.id}: no straight span joins them. Move them apart or make the smaller one larger.`
-        : `Wheels ${from.id} and ${to.id} are too close to be passed on opposite sides. Move them at least ${mm(Math.abs(difference) - d)} apart.`,
+        ? `Wheel ${label(to)} lies inside wheel ${label(from)}: no straight span joins them. Move them apart or make the smaller one larger.`
+        : `Wheels ${label(from)} and ${label(to)} are too close to be passed on opposite sides. Move them at least ${mm(Math.abs(difference) - d)} apart.`,
       { wheels: [from.id, to.id] },
     );
   }
@@ -139,7 +142,7 @@ function spanBetween(from: RouteWheel, to: RouteWheel): Span {
   if (touch > 1e-9 * d) {
     throw new RelayError(
       'wheels-overlap',
-      `Wheels ${from.id} and ${to.id} overlap by ${mm(touch)}. Move them apart or make one smaller.`,
+      `Wheels ${label(from)} and ${label(to)} overlap by ${mm(touch)}. Move them apart or make one smaller.`,
       { wheels: [from.id, to.id] },
     );
   }
@@ -161,12 +164,12 @@ function checkWheels(wheels: readonly RouteWheel[]): void {
     if (!(wheel.radius > 0 && wheel.radius <= LIMITS.coordinate)) {
       throw new RelayError(
         'wheel-invalid',
-        `Wheel ${wheel.id} has a radius of ${wheel.radius}. It must be a number above zero.`,
+        `Wheel ${label(wheel)} has a radius of ${wheel.radius}. It must be a number above zero.`,
         { wheels: [wheel.id], field: 'radius' },
       );
     }
     if (!(Math.abs(wheel.x) <= LIMITS.coordinate && Math.abs(wheel.y) <= LIMITS.coordinate)) {
-      throw new RelayError('wheel-invalid', `Wheel ${wheel.id} has no finite centre.`, { wheels: [wheel.id] });
+      throw new RelayError('wheel-invalid', `Wheel ${label(wheel)} has no finite centre.`, { wheels: [wheel.id] });
     }
   }
 }

@@ -1,0 +1,76 @@
+import { RelayError } from '@coin-relay/core';
+import { fitAnswer, measureAnswer, placeAnswer } from '@coin-relay/formats';
+import { Command, CommanderError } from 'commander';
+import { numberOf, requestOf, sourceOf, type Options } from './options';
+
+export interface Output {
+  readonly out: (text: string) => void;
+  readonly error: (text: string) => void;
+}
+
+/** Exit status of a command that could not answer. */
+const FAILED = 2;
+
+/**
+ * Runs the command line.
+ * @param argv the arguments after the program's name
+ * @returns the exit status: 0, or 2 with one line on the error output
+ */
+export function runProgram(argv: readonly string[], output: Output): number {
+  try {
+    makeProgram(output).parse(argv, { from: 'user' });
+    return 0;
+  } catch (error) {
+    if (error instanceof CommanderError) {
+      if (error.exitCode === 0) return 0;
+      output.error(oneLine(error.message.replace(/^error: /, '')));
+      return FAILED;
+    }
+    output.error(error instanceof RelayError ? oneLine(error.message) : `internal error: ${oneLine(String(error))}`);
+    return FAILED;
+  }
+}
+
+function makeProgram(output: Output): Command {
+  const program = new Command('coin-relay')
+    .description('Fits rows of links to paths, in numbers. Every answer is one JSON object.')
+    .version('0.1.0')
+    .exitOverride()
+    .configureOutput({ writeOut: (text) => output.out(text.trimEnd()), writeErr: () => undefined });
+  const answer = (made: object): void => output.out(JSON.stringify(made));
+
+  withSource(program.command('measure').description('length, tightest bend, corners and bounds of a path')).action(
+    (options: Options) => answer(measureAnswer(sourceOf(options))),
+  );
+  withFit(withSource(program.command('fit').description('how many pieces of a pitch go on a path, and what gives way'))).action(
+    (options: Options) => answer(fitAnswer(sourceOf(options), requestOf(options))),
+  );
+  withFit(withSource(program.command('place').description('where the pins of the fitted row are')))
+    .option('--phase <pitches>', 'how far the row has travelled, in pitches', '0')
+    .action((options: Options) =>
+      answer(placeAnswer(sourceOf(options), requestOf(options), numberOf('phase', options.phase) ?? 0)),
+    );
+  return program;
+}
+
+function withSource(command: Command): Command {
+  return command
+    .option('--path <data>', 'SVG path data, in mm')
+    .option('--svg <file>', 'an SVG drawing')
+    .option('--id <id>', 'which contour of the drawing')
+    .option('--wheels <file>', 'a route round wheels, as JSON')
+    .option('--job <file>', 'a Coin Relay job')
+    .option('--run <id>', 'which run of the job');
+}
+
+function withFit(command: Command): Command {
+  return command
+    .option('--pitch <mm>', 'pin to pin')
+    .option('--pieces <kind>', 'stiff or bending')
+    .option('--multiple <n>', 'the count is a multiple of this')
+    .option('--round <how>', 'nearest, down or up')
+    .option('--hold <what>', 'path (the pitch gives way), pitch (the path is scaled) or both (a gap is left)')
+    .option('--count <n>', 'this many, whatever would fit');
+}
+
+const oneLine = (text: string): string => text.replace(/\s+/g, ' ').trim();

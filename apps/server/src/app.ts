@@ -1,0 +1,69 @@
+import compression from 'compression';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import type { Executor } from './compute/executor';
+import { computeRouter } from './compute/router';
+import { hostGuard } from './http/guard';
+import { HttpError, problemHandler } from './http/problem';
+import type { JobRepository } from './jobs/repository';
+import { jobsRouter } from './jobs/router';
+import { openApiDocument } from './openapi';
+import { makeNonce, pagesRouter } from './static/pages';
+
+/** What a request may be at the most, in bytes. */
+export const BODY_LIMITS = { job: 6_000_000, calculation: 24_000_000 } as const;
+
+export interface AppParts {
+  readonly jobs: JobRepository;
+  readonly executor: Executor;
+  readonly log: Logger;
+  /** Host names the server answers to, without ports. */
+  readonly hostNames: readonly string[];
+  /** Folder of the built interface; null to serve the data interface only. */
+  readonly pages: string | null;
+}
+
+/** Puts the application together; it listens elsewhere. */
+export function createApp({ jobs, executor, log, hostNames, pages }: AppParts): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(makeNonce);
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'none'"],
+          scriptSrc: ["'self'"],
+          styleSrc: ["'self'", (_req, res) => `'nonce-${String((res as express.Response).locals['nonce'])}'`],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          fontSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          baseUri: ["'self'"],
+          formAction: ["'none'"],
+          frameAncestors: ["'none'"],
+        },
+      },
+      // Served in plain HTTP on this machine only.
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(hostGuard(hostNames));
+  app.use(compression());
+  app.get('/api/openapi.json', (_req, res) => {
+    res.json(openApiDocument());
+  });
+  app.use('/api/jobs', express.json({ limit: BODY_LIMITS.job }), jobsRouter(jobs));
+  app.use('/api', computeRouter(executor, express.json({ limit: BODY_LIMITS.calculation })));
+  app.use('/api', () => {
+    throw new HttpError(404, 'address-unknown', 'There is nothing at this address. /api/openapi.json says what there is.');
+  });
+  if (pages !== null) app.use(pagesRouter(pages));
+  app.use(() => {
+    throw new HttpError(404, 'address-unknown', 'There is nothing at this address.');
+  });
+  app.use(problemHandler(log));
+  return app;
+}

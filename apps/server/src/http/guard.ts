@@ -1,0 +1,37 @@
+import type { RequestHandler } from 'express';
+import { sendProblem } from './problem';
+
+/**
+ * Lets only requests through that name this server as their host, and that no other site's page
+ * has sent. Guards a server on the loopback address against pages that rebind their name to it.
+ * @param names host names that are ours, without ports
+ */
+export function hostGuard(names: readonly string[]): RequestHandler {
+  const ours = new Set(names.map((name) => name.toLowerCase()));
+  const isOurs = (host: string | undefined): boolean => host !== undefined && ours.has(hostName(host));
+  return (req, res, next) => {
+    if (!isOurs(req.headers.host)) {
+      sendProblem(res, 421, 'host-unknown', 'This server does not go by that name.');
+      return;
+    }
+    const { origin } = req.headers;
+    if (origin !== undefined && !sameOrigin(origin, req.headers.host)) {
+      sendProblem(res, 403, 'origin-foreign', 'Requests from pages of other sites are not taken.');
+      return;
+    }
+    next();
+  };
+}
+
+function hostName(host: string): string {
+  const match = /^(\[[0-9a-f:]+\]|[^:]+)(?::\d+)?$/i.exec(host);
+  return match ? match[1].toLowerCase() : '';
+}
+
+function sameOrigin(origin: string, host: string | undefined): boolean {
+  try {
+    return new URL(origin).host === host?.toLowerCase();
+  } catch {
+    return false;
+  }
+}

@@ -1,0 +1,90 @@
+import { z } from 'zod';
+import { FitBody, MeasureBody, PlaceBody } from './compute/tasks';
+import { CreateBody, JobAnswer, ListAnswer, RevisionAnswer, RevisionsAnswer, SaveBody, SavedAnswer, SummaryAnswer } from './jobs/schemas';
+
+const schema = (type: z.ZodType, io: 'input' | 'output'): unknown => z.toJSONSchema(type, { target: 'draft-2020-12', io });
+const json = (type: z.ZodType, io: 'input' | 'output'): unknown => ({ 'application/json': { schema: schema(type, io) } });
+const body = (type: z.ZodType): unknown => ({ required: true, content: json(type, 'input') });
+const answer = (description: string, type?: z.ZodType): unknown =>
+  type ? { description, content: json(type, 'output') } : { description };
+
+const ProblemSchema = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.number().int(),
+  detail: z.string(),
+  code: z.string(),
+});
+const problem = (description: string): unknown => ({
+  description,
+  content: { 'application/problem+json': { schema: schema(ProblemSchema, 'output') } },
+});
+const idParameter = { name: 'id', in: 'path', required: true, schema: { type: 'string' } };
+const ifMatch = (required: boolean): unknown => ({
+  name: 'If-Match',
+  in: 'header',
+  required,
+  description: 'The ETag of the state the change was made from.',
+  schema: { type: 'string' },
+});
+const calculation = (summary: string, type: z.ZodType): unknown => ({
+  post: {
+    summary,
+    requestBody: body(type),
+    responses: { 200: answer('The answer, as the command line gives it.'), 413: problem('Too large.'), 422: problem('What was given cannot be worked out; the detail says why.'), 503: problem('It took too long.') },
+  },
+});
+
+/** The OpenAPI 3.1 description of the whole interface, made from the schemas that check it. */
+export function openApiDocument(): Record<string, unknown> {
+  return {
+    openapi: '3.1.0',
+    info: { title: 'Coin Relay', version: '0.1.0', license: { name: 'MIT', identifier: 'MIT' } },
+    paths: {
+      '/api/jobs': {
+        get: { summary: 'The jobs on the rack, latest first.', responses: { 200: answer('The jobs.', ListAnswer) } },
+        post: {
+          summary: 'Puts a new job on the rack.',
+          requestBody: body(CreateBody),
+          responses: { 201: answer('Made.', SummaryAnswer), 409: problem('The id is taken.'), 422: problem('Not a readable job.') },
+        },
+      },
+      '/api/jobs/{id}': {
+        parameters: [idParameter],
+        get: { summary: 'One job with its history.', responses: { 200: answer('The job; ETag names its state.', JobAnswer), 404: problem('No such job.') } },
+        put: {
+          summary: 'Saves a job over the state it was made from.',
+          parameters: [ifMatch(true)],
+          requestBody: body(SaveBody),
+          responses: {
+            200: answer('Saved.', SavedAnswer),
+            404: problem('No such job.'),
+            412: problem('It was saved elsewhere meanwhile; nothing was overwritten.'),
+            422: problem('Not a readable job.'),
+            428: problem('If-Match is missing.'),
+          },
+        },
+        delete: {
+          summary: 'Takes a job off the rack; it can be put back.',
+          parameters: [ifMatch(false)],
+          responses: { 204: answer('Taken off.'), 404: problem('No such job.'), 412: problem('It was saved elsewhere meanwhile.') },
+        },
+      },
+      '/api/jobs/{id}/restore': {
+        parameters: [idParameter],
+        post: { summary: 'Puts a job back on the rack.', responses: { 204: answer('Put back.'), 404: problem('No such job.') } },
+      },
+      '/api/jobs/{id}/revisions': {
+        parameters: [idParameter],
+        get: { summary: 'The earlier states of a job.', responses: { 200: answer('The states, latest first.', RevisionsAnswer), 404: problem('No such job.') } },
+      },
+      '/api/jobs/{id}/revisions/{revision}': {
+        parameters: [idParameter, { name: 'revision', in: 'path', required: true, schema: { type: 'integer' } }],
+        get: { summary: 'One earlier state.', responses: { 200: answer('The state.', RevisionAnswer), 404: problem('No such state.') } },
+      },
+      '/api/measure': calculation('Length, tightest bend, corners and bounds of a path.', MeasureBody),
+      '/api/fit': calculation('How many pieces go on a path, and what gives way.', FitBody),
+      '/api/place': calculation('Where the pins of the fitted row are.', PlaceBody),
+    },
+  };
+}

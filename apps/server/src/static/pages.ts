@@ -1,0 +1,37 @@
+import { randomBytes } from 'node:crypto';
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import express, { Router, type RequestHandler } from 'express';
+
+/** The mark in the built page that stands for the nonce of its styles. */
+const NONCE_MARK = 'style-nonce-here';
+
+/** Makes the nonce of one answer; the content security policy names it. */
+export const makeNonce: RequestHandler = (_req, res, next) => {
+  res.locals['nonce'] = randomBytes(16).toString('base64');
+  next();
+};
+
+/** The built interface: its files, and its one page for every address that is not a file. */
+export function pagesRouter(folder: string): Router {
+  const router = Router();
+  const index = join(folder, 'index.html');
+  router.use(
+    express.static(folder, {
+      index: false,
+      setHeaders: (res, path) => {
+        // Built files carry a hash in their names, so they never change.
+        if (/-[A-Z0-9]{8}\.\w+$/.test(path)) res.setHeader('Cache-Control', 'public, max-age=31536000, immutable');
+      },
+    }),
+  );
+  router.get(/^\/(?!api\/)[^.]*$/, (_req, res, next) => {
+    if (!existsSync(index)) {
+      next();
+      return;
+    }
+    const page = readFileSync(index, 'utf8').replaceAll(NONCE_MARK, String(res.locals['nonce']));
+    res.set('Cache-Control', 'no-cache').type('html').send(page);
+  });
+  return router;
+}

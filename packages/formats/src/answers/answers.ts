@@ -1,0 +1,88 @@
+import {
+  DEFAULT_REQUEST,
+  fitRow,
+  inspectPath,
+  layOut,
+  placePins,
+  RelayError,
+  type FitOutcome,
+  type FitRequest,
+} from '@coin-relay/core';
+import { loadSource, type GivenSource, type LoadedSource } from './source';
+
+/** Length, tightest bend (null where all is straight), number of corners, and bounds x0, y0, x1, y1. */
+export interface MeasureAnswer {
+  readonly length: number;
+  readonly closed: boolean;
+  readonly minRadius: number | null;
+  readonly corners: number;
+  readonly bounds: readonly [number, number, number, number];
+}
+
+/** Measures a path. Each toothed wheel is taken as a sprocket of its own pitch. */
+export function measureAnswer(given: GivenSource): MeasureAnswer {
+  const { source, request } = loadSource(given);
+  const pitch = request?.pitch ?? 1;
+  const { path } = layOut(source, pitch, request?.pieces ?? 'stiff', { toothPitch: pitch, scale: 1 });
+  const { length, closed, minRadius, corners, bounds } = inspectPath(path);
+  return { length, closed, minRadius, corners: corners.length, bounds };
+}
+
+/** The numbers of a fit, with the places where links cannot pass and the wheels missed, if any. */
+export type FitAnswer = Pick<
+  FitOutcome,
+  'length' | 'ideal' | 'count' | 'effectivePitch' | 'pitchChange' | 'scale' | 'gap' | 'ripplePpm' | 'closes'
+> & { readonly pitch: number } & Partial<Pick<FitOutcome, 'obstacles'> & { missed: FitOutcome['layout']['missed'] }>;
+
+export function fitAnswer(given: GivenSource, asked: Partial<FitRequest>): FitAnswer {
+  const outcome = fitGiven(given, asked);
+  const { length, ideal, count, request, effectivePitch, pitchChange, scale, gap, ripplePpm, closes } = outcome;
+  return {
+    length,
+    ideal,
+    count,
+    pitch: request.pitch,
+    effectivePitch,
+    pitchChange,
+    scale,
+    gap,
+    ripplePpm,
+    closes,
+    ...(outcome.obstacles.length > 0 ? { obstacles: outcome.obstacles } : {}),
+    ...(outcome.layout.missed.length > 0 ? { missed: outcome.layout.missed } : {}),
+  };
+}
+
+export interface PlaceAnswer {
+  readonly count: number;
+  readonly pins: readonly (readonly [number, number])[];
+}
+
+/** The pins after some travel, in pitches: N for a closed row of N pieces, N + 1 otherwise. */
+export function placeAnswer(given: GivenSource, asked: Partial<FitRequest>, travel: number): PlaceAnswer {
+  const outcome = fitGiven(given, asked);
+  const flat = placePins(outcome, travel);
+  const pins: [number, number][] = [];
+  for (let i = 0; i < flat.length; i += 2) pins.push([flat[i], flat[i + 1]]);
+  return { count: outcome.count, pins };
+}
+
+function fitGiven(given: GivenSource, asked: Partial<FitRequest>): FitOutcome {
+  const loaded = loadSource(given);
+  return fitRow(loaded.source, completeRequest(loaded, asked));
+}
+
+/** What was asked for, then what the job says, then the defaults. */
+function completeRequest(loaded: LoadedSource, asked: Partial<FitRequest>): FitRequest {
+  const pitch = asked.pitch ?? loaded.request?.pitch;
+  if (pitch === undefined) throw new RelayError('request-invalid', 'Give the pitch, in mm.', { field: 'pitch' });
+  const base: FitRequest = loaded.request ?? { ...DEFAULT_REQUEST, pitch };
+  return {
+    pitch,
+    pieces: asked.pieces ?? base.pieces,
+    multiple: asked.multiple ?? base.multiple,
+    rounding: asked.rounding ?? base.rounding,
+    hold: asked.hold ?? base.hold,
+    count: asked.count ?? base.count,
+  };
+}

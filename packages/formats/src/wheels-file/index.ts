@@ -1,0 +1,1 @@
+export { readWheels, WheelsFileSchema } from './read';

@@ -1,0 +1,1 @@
+export { demoJobs } from './jobs';

@@ -1,0 +1,124 @@
+import { beltPieces, BELT_SIZES, CHAIN_SIZES, chainPieces, shoePieces, type BeltSize, type ChainSize } from '../catalogue';
+import { JOB_FORMAT, JOB_VERSION, type Job, type Wheel } from '../job/schema';
+
+/** The arcade's machines. People, places and machines are invented. */
+export function demoJobs(): readonly { id: string; job: Job }[] {
+  return [
+    { id: 'demo-coin-lift', job: coinLift() },
+    { id: 'demo-tin-beetle', job: tinBeetle() },
+    { id: 'demo-drum-drive', job: drumDrive() },
+  ];
+}
+
+const PLACE = 'Gull Pier Arcade';
+
+function coinLift(): Job {
+  const { pieces, sequence } = chainPieces(chainSize('08B'), 6);
+  return {
+    ...frame('Coin lift'),
+    wheels: [
+      { id: 'drive', name: 'drive sprocket', x: 0, y: 0, size: { by: 'teeth', teeth: 17, piece: 'inner' } },
+      { id: 'head', name: 'head sprocket', x: 400, y: 48, size: { by: 'teeth', teeth: 38, piece: 'inner' } },
+      { id: 'idler', name: 'idler', x: 176, y: 92, size: { by: 'radius', radius: 30 } },
+    ],
+    paths: [
+      {
+        kind: 'route',
+        id: 'loop',
+        name: 'Lift chain route',
+        closed: true,
+        stops: [
+          { wheel: 'drive', turn: 'ccw' },
+          { wheel: 'head', turn: 'ccw' },
+          { wheel: 'idler', turn: 'cw' },
+        ],
+      },
+    ],
+    pieces,
+    runs: [run('Lift chain', sequence, 6, 'path')],
+    motion: { framesPerSecond: 24, frames: 120, drives: [{ run: 'row', pitches: 18 }] },
+  };
+}
+
+function tinBeetle(): Job {
+  const { pieces, sequence } = shoePieces(53);
+  const at: readonly [number, number, number][] = [
+    [0, 60, 55],
+    [120, 20, 40],
+    [260, 20, 40],
+    [400, 20, 40],
+    [540, 20, 40],
+    [660, 70, 50],
+  ];
+  const wheels = at.map(([x, y, radius], i): Wheel => ({
+    id: `w${i + 1}`,
+    name: i === 0 ? 'tail wheel' : i === at.length - 1 ? 'nose wheel' : `road wheel ${i}`,
+    x,
+    y,
+    size: { by: 'radius', radius },
+  }));
+  return {
+    ...frame('Tin beetle'),
+    wheels,
+    paths: [
+      {
+        kind: 'route',
+        id: 'loop',
+        name: 'Left track',
+        closed: true,
+        stops: wheels.map((wheel) => ({ wheel: wheel.id, turn: 'ccw' as const })),
+      },
+    ],
+    pieces,
+    runs: [run('Track', sequence, 1, 'pitch')],
+    motion: { framesPerSecond: 24, frames: 96, drives: [{ run: 'row', pitches: 6 }] },
+  };
+}
+
+function drumDrive(): Job {
+  const { pieces, sequence } = beltPieces(beltSize('L'));
+  return {
+    ...frame('Drum drive'),
+    wheels: [
+      { id: 'motor', name: 'motor pulley', x: 0, y: 0, size: { by: 'teeth', teeth: 20, piece: 'tooth' } },
+      { id: 'drum', name: 'drum pulley', x: 260, y: 30, size: { by: 'teeth', teeth: 48, piece: 'tooth' } },
+      { id: 'back', name: 'back idler', x: 116, y: 70, size: { by: 'radius', radius: 24 } },
+    ],
+    paths: [
+      {
+        kind: 'route',
+        id: 'loop',
+        name: 'Belt route',
+        closed: true,
+        stops: [
+          { wheel: 'motor', turn: 'ccw' },
+          { wheel: 'drum', turn: 'ccw' },
+          { wheel: 'back', turn: 'cw' },
+        ],
+      },
+    ],
+    pieces,
+    runs: [run('Belt', sequence, 1, 'pitch')],
+    motion: { framesPerSecond: 24, frames: 96, drives: [{ run: 'row', pitches: 24 }] },
+  };
+}
+
+function frame(name: string): Pick<Job, 'format' | 'version' | 'name' | 'place' | 'unit'> {
+  return { format: JOB_FORMAT, version: JOB_VERSION, name, place: PLACE, unit: 'mm' };
+}
+
+function run(name: string, sequence: string[], multiple: number, hold: 'path' | 'pitch'): Job['runs'][number] {
+  return { id: 'row', name, path: 'loop', sequence, fit: { hold, rounding: 'nearest', multiple, count: null } };
+}
+
+function chainSize(size: string): ChainSize {
+  const found = CHAIN_SIZES.find((s) => s.size === size);
+  if (!found) throw new Error(`no chain size ${size}`);
+  return found;
+}
+
+function beltSize(size: string): BeltSize {
+  const found = BELT_SIZES.find((s) => s.size === size);
+  if (!found) throw new Error(`no belt size ${size}`);
+  return found;
+}

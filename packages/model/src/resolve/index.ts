@@ -1,0 +1,2 @@
+export { findRun, oneContour, outlineContour, resolveRun, sourceOf } from './run';
+export type { ResolvedRun } from './run';

@@ -1,0 +1,1 @@
+export { formatLength, formatLengthNumber, parseLength, UNITS } from './length';
