@@ -5,3 +5,4 @@ export * from './resolve';
 export * from './words';
 export * from './demo';
 export * from './history';
+export * from './starters';

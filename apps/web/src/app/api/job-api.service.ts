@@ -1,0 +1,91 @@
+import { HttpClient, HttpErrorResponse } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import type { History, HistoryChange, Job } from '@coin-relay/model';
+import { catchError, map, type Observable, throwError } from 'rxjs';
+
+export interface JobSummary {
+  readonly id: string;
+  readonly name: string;
+  readonly place: string;
+  readonly revision: number;
+  readonly updatedAt: string;
+}
+
+export interface LoadedJob {
+  readonly id: string;
+  readonly revision: number;
+  readonly updatedAt: string;
+  readonly job: Job;
+  readonly history: History;
+}
+
+export interface Saved {
+  readonly revision: number;
+  readonly updatedAt: string;
+}
+
+/** An answer that was not the one hoped for, in words that can be shown. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
+/** The jobs on the server. */
+@Injectable({ providedIn: 'root' })
+export class JobApi {
+  private readonly http = inject(HttpClient);
+
+  list(): Observable<readonly JobSummary[]> {
+    return this.http.get<{ jobs: JobSummary[] }>('/api/jobs').pipe(
+      map((answer) => answer.jobs),
+      catchError(rethrow),
+    );
+  }
+
+  load(id: string): Observable<LoadedJob> {
+    return this.http.get<LoadedJob>(address(id)).pipe(catchError(rethrow));
+  }
+
+  create(job: Job): Observable<JobSummary> {
+    return this.http.post<JobSummary>('/api/jobs', { job }).pipe(catchError(rethrow));
+  }
+
+  save(id: string, basedOn: number, job: Job, history: HistoryChange): Observable<Saved> {
+    return this.http
+      .put<Saved>(address(id), { job, history }, { headers: { 'If-Match': `"r${basedOn}"` } })
+      .pipe(catchError(rethrow));
+  }
+
+  remove(id: string): Observable<void> {
+    return this.http.delete<void>(address(id)).pipe(catchError(rethrow));
+  }
+
+  restore(id: string): Observable<void> {
+    return this.http.post<void>(`${address(id)}/restore`, null).pipe(catchError(rethrow));
+  }
+
+  /** Saves while the page is being left: the browser finishes it by itself. */
+  saveOnLeaving(id: string, basedOn: number, job: Job, history: HistoryChange): void {
+    void fetch(address(id), {
+      method: 'PUT',
+      keepalive: true,
+      headers: { 'Content-Type': 'application/json', 'If-Match': `"r${basedOn}"` },
+      body: JSON.stringify({ job, history }),
+    });
+  }
+}
+
+const address = (id: string): string => `/api/jobs/${encodeURIComponent(id)}`;
+
+function rethrow(error: unknown): Observable<never> {
+  if (!(error instanceof HttpErrorResponse)) return throwError(() => error);
+  const problem = error.error as { code?: string; detail?: string } | null;
+  const detail =
+    problem?.detail ?? (error.status === 0 ? 'The server does not answer. Is it still running?' : `The server answered ${error.status}.`);
+  return throwError(() => new ApiError(error.status, problem?.code ?? 'unknown', detail));
+}

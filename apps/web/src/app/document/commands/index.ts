@@ -1,0 +1,4 @@
+export type { Command } from './command';
+export { changeSide, moveWheel, renameWheel, resizeWheel } from './wheels';
+export { choosePieces, setPitch } from './piece';
+export { renameJob, setFit, setMotion, setTravel, setUnit } from './job';

@@ -1,0 +1,64 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { changeSide, moveWheel, resizeWheel } from '../document/commands';
+import { JobStore } from '../document/job-store.service';
+import { CountFieldComponent } from '../shared/count-field.component';
+import { LengthFieldComponent } from '../shared/length-field.component';
+
+/** The few numbers of the selected wheel, beside it. */
+@Component({
+  selector: 'relay-wheel-note',
+  imports: [LengthFieldComponent, CountFieldComponent],
+  template: `
+    @if (wheel(); as w) {
+      <header>
+        <b>{{ w.name }}</b>
+        <button type="button" class="plain-button" aria-label="Leave this wheel" (click)="closed.emit()">leave</button>
+      </header>
+      <div class="row">
+        <span>centre</span>
+        <relay-length-field label="Centre, to the right" [value]="w.x" [unit]="unit()" (changed)="move($event, w.y)" />
+        <relay-length-field label="Centre, up" [value]="w.y" [unit]="unit()" (changed)="move(w.x, $event)" />
+      </div>
+      <div class="row">
+        @if (w.size.by === 'teeth') {
+          <span>teeth</span>
+          <relay-count-field label="Teeth" [value]="w.size.teeth" [least]="3" [most]="1000" (changed)="teeth($event)" />
+        } @else {
+          <span>radius</span>
+          <relay-length-field label="Radius" [value]="w.size.radius" [unit]="unit()" [least]="0.001" (changed)="radius($event)" />
+        }
+        <button type="button" class="plain-button" (click)="side()">other side</button>
+      </div>
+    }
+  `,
+  styleUrl: './wheel-note.component.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class WheelNoteComponent {
+  private readonly store = inject(JobStore);
+  readonly wheelId = input.required<string>();
+  readonly closed = output();
+
+  private readonly job = toSignal(this.store.job$);
+  protected readonly unit = computed(() => this.job()?.unit ?? 'mm');
+  protected readonly wheel = computed(() => this.job()?.wheels.find((w) => w.id === this.wheelId()));
+
+  protected move(x: number, y: number): void {
+    this.store.change(moveWheel(this.wheelId(), x, y));
+  }
+
+  protected teeth(teeth: number): void {
+    const size = this.wheel()?.size;
+    if (size?.by !== 'teeth') return;
+    this.store.change(resizeWheel(this.wheelId(), { ...size, teeth }));
+  }
+
+  protected radius(radius: number): void {
+    this.store.change(resizeWheel(this.wheelId(), { by: 'radius', radius }));
+  }
+
+  protected side(): void {
+    this.store.change(changeSide(this.wheelId()));
+  }
+}

@@ -1,0 +1,19 @@
+/** Hands a text to the browser as a file to save. */
+export function download(name: string, type: string, text: string): void {
+  const url = URL.createObjectURL(new Blob([text], { type }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}
+
+/** A file name from a job's name: letters, digits and hyphens. */
+export function fileName(name: string, ending: string): string {
+  const plain = name
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '');
+  return `${plain || 'job'}${ending}`;
+}

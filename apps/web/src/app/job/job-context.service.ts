@@ -1,0 +1,30 @@
+import { Injectable } from '@angular/core';
+import { BehaviorSubject } from 'rxjs';
+
+export const STEPS = ['path', 'link', 'set-out', 'fit', 'motion', 'check', 'hand-off'] as const;
+export type Step = (typeof STEPS)[number];
+
+/** What is being worked on in the open job: the step at work and what is selected. Not part of the document. */
+@Injectable()
+export class JobContext {
+  private readonly step = new BehaviorSubject<Step>('fit');
+  private readonly wheel = new BehaviorSubject<string | null>(null);
+
+  readonly step$ = this.step.asObservable();
+  readonly wheel$ = this.wheel.asObservable();
+
+  get selectedWheel(): string | null {
+    return this.wheel.value;
+  }
+
+  openStep(step: Step): void {
+    if (step !== this.step.value) this.step.next(step);
+  }
+
+  /** Selects a wheel, on the drawing and on the tape; the path step is the one that works on it. */
+  selectWheel(id: string | null): void {
+    if (id === this.wheel.value) return;
+    this.wheel.next(id);
+    if (id !== null) this.step.next('path');
+  }
+}

@@ -1,0 +1,95 @@
+import { inject, Injectable, type OnDestroy } from '@angular/core';
+import { BehaviorSubject } from 'rxjs';
+import { tinykeys } from 'tinykeys';
+import { moveWheel } from '../document/commands';
+import { JobStore } from '../document/job-store.service';
+import { FitService } from '../fit/fit.service';
+import { Playback } from '../playback/playback.service';
+import { JobContext, STEPS } from './job-context.service';
+
+export const SHORTCUTS: readonly { readonly keys: string; readonly does: string }[] = [
+  { keys: 'Space', does: 'play or pause' },
+  { keys: ', and .', does: 'one frame back, one frame on' },
+  { keys: 'Arrow keys', does: 'nudge the chosen wheel by 1 mm; with Shift by 10 mm' },
+  { keys: '1 to 7', does: 'open a step of the worksheet' },
+  { keys: 'Ctrl+Z', does: 'undo' },
+  { keys: 'Ctrl+Shift+Z, Ctrl+Y', does: 'redo' },
+  { keys: 'Ctrl+S', does: 'save now (it saves by itself)' },
+  { keys: 'Esc', does: 'leave the chosen wheel' },
+  { keys: '?', does: 'this sheet' },
+];
+
+/** The keyboard of the job view. Keys typed into a field stay there. */
+@Injectable()
+export class JobKeys implements OnDestroy {
+  private readonly store = inject(JobStore);
+  private readonly playback = inject(Playback);
+  private readonly context = inject(JobContext);
+  private readonly fits = inject(FitService);
+  private readonly sheet = new BehaviorSubject(false);
+  private readonly release: () => void;
+
+  readonly sheet$ = this.sheet.asObservable();
+
+  constructor() {
+    const free = (act: () => void) => (event: KeyboardEvent) => {
+      if (isTyping(event)) return;
+      event.preventDefault();
+      act();
+    };
+    const nudge = (dx: number, dy: number) => free(() => this.nudge(dx, dy));
+    const always = (act: () => void) => (event: KeyboardEvent) => {
+      event.preventDefault();
+      act();
+    };
+    const steps = Object.fromEntries(STEPS.map((step, i) => [String(i + 1), free(() => this.context.openStep(step))]));
+    this.release = tinykeys(window, {
+      ...steps,
+      Space: (event) => {
+        // Space on a button presses the button.
+        if (event.target instanceof HTMLElement && event.target.closest('button, a, input, [role="combobox"], [role="radio"]')) return;
+        free(() => this.playback.toggle())(event);
+      },
+      ',': free(() => this.playback.step(-1)),
+      '.': free(() => this.playback.step(1)),
+      ArrowLeft: nudge(-1, 0),
+      ArrowRight: nudge(1, 0),
+      ArrowUp: nudge(0, 1),
+      ArrowDown: nudge(0, -1),
+      'Shift+ArrowLeft': nudge(-10, 0),
+      'Shift+ArrowRight': nudge(10, 0),
+      'Shift+ArrowUp': nudge(0, 10),
+      'Shift+ArrowDown': nudge(0, -10),
+      '$mod+z': free(() => this.store.undo()),
+      '$mod+Shift+z': free(() => this.store.redo()),
+      '$mod+y': free(() => this.store.redo()),
+      '$mod+s': always(() => void this.store.save()),
+      Escape: free(() => this.context.selectWheel(null)),
+      'Shift+?': free(() => this.showSheet(true)),
+    });
+  }
+
+  ngOnDestroy(): void {
+    this.release();
+  }
+
+  showSheet(visible: boolean): void {
+    this.sheet.next(visible);
+  }
+
+  private nudge(dx: number, dy: number): void {
+    const id = this.context.selectedWheel;
+    const wheel = this.store.job?.wheels.find((w) => w.id === id);
+    if (!wheel) return;
+    const scale = this.fits.now.view?.fit.scale ?? 1;
+    this.store.change(moveWheel(wheel.id, wheel.x + dx / scale, wheel.y + dy / scale));
+  }
+}
+
+function isTyping(event: KeyboardEvent): boolean {
+  const target = event.target;
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable || (target instanceof HTMLInputElement && target.type !== 'radio' && target.type !== 'checkbox') || target instanceof HTMLTextAreaElement)
+  );
+}

@@ -1,0 +1,114 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { Title } from '@angular/platform-browser';
+import { Router, RouterLink } from '@angular/router';
+import { UNITS } from '@coin-relay/model';
+import { NzModalModule } from 'ng-zorro-antd/modal';
+import { renameJob, setUnit } from '../document/commands';
+import { JobStore, type SaveState } from '../document/job-store.service';
+import { DrawingComponent } from '../drawing/drawing.component';
+import { FitService } from '../fit/fit.service';
+import { PlayBarComponent } from '../playback/play-bar.component';
+import { Playback } from '../playback/playback.service';
+import { SentenceComponent } from '../sentence/sentence.component';
+import { TapeComponent } from '../tape/tape.component';
+import { WorksheetComponent } from '../worksheet/worksheet.component';
+import { JobContext } from './job-context.service';
+import { JobKeys, SHORTCUTS } from './job-keys.service';
+
+/** One job at work: sentence, worksheet, drawing and tape. */
+@Component({
+  selector: 'relay-job-page',
+  imports: [
+    RouterLink,
+    NzModalModule,
+    SentenceComponent,
+    WorksheetComponent,
+    DrawingComponent,
+    TapeComponent,
+    PlayBarComponent,
+  ],
+  providers: [JobStore, FitService, Playback, JobContext, JobKeys],
+  templateUrl: './job.page.html',
+  styleUrl: './job.page.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class JobPage {
+  private readonly store = inject(JobStore);
+  private readonly router = inject(Router);
+  private readonly title = inject(Title);
+  private readonly keys = inject(JobKeys);
+
+  /** The job's id, from the address. */
+  readonly id = input.required<string>();
+
+  protected readonly job = toSignal(this.store.job$);
+  protected readonly steps = toSignal(this.store.steps$, { requireSync: true });
+  protected readonly saveState = toSignal(this.store.saveState$, { requireSync: true });
+  protected readonly missing = signal('');
+  protected readonly shortcuts = SHORTCUTS;
+  protected readonly sheetOpen = toSignal(this.keys.sheet$, { requireSync: true });
+  protected readonly units = UNITS;
+  protected readonly saved = computed(() => saveWords(this.saveState()));
+
+  constructor() {
+    effect(() => {
+      this.store.open(this.id()).catch((error: unknown) => {
+        this.missing.set(error instanceof Error ? error.message : String(error));
+      });
+    });
+    effect(() => {
+      const name = this.job()?.name;
+      if (name) this.title.setTitle(`${name} · Coin Relay`);
+    });
+  }
+
+  protected undo(): void {
+    this.store.undo();
+  }
+
+  protected redo(): void {
+    this.store.redo();
+  }
+
+  protected rename(text: string): void {
+    const name = text.trim().slice(0, 80);
+    if (name !== '') this.store.change(renameJob(name));
+  }
+
+  protected unit(text: string): void {
+    const unit = UNITS.find((u) => u === text);
+    if (unit) this.store.change(setUnit(unit));
+  }
+
+  protected closeSheet(): void {
+    this.keys.showSheet(false);
+  }
+
+  protected openSheet(): void {
+    this.keys.showSheet(true);
+  }
+
+  protected takeTheirs(): void {
+    void this.store.takeTheirs();
+  }
+
+  protected async keepAsCopy(): Promise<void> {
+    const id = await this.store.keepAsCopy();
+    if (id !== null) await this.router.navigate(['/job', id]);
+  }
+}
+
+function saveWords(state: SaveState): string {
+  switch (state.kind) {
+    case 'saved':
+      return 'saved';
+    case 'waiting':
+    case 'saving':
+      return 'saving…';
+    case 'failed':
+      return `not saved yet: ${state.message} Trying again.`;
+    case 'conflict':
+      return 'changed in another window';
+  }
+}

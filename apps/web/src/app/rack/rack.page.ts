@@ -1,0 +1,72 @@
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import { routeJob } from '@coin-relay/model';
+import { NzNotificationService } from 'ng-zorro-antd/notification';
+import { firstValueFrom } from 'rxjs';
+import { JobApi, type JobSummary } from '../api/job-api.service';
+import { JobCardComponent } from './job-card.component';
+
+/** The rack: the jobs, each with a live picture and its facts. */
+@Component({
+  selector: 'relay-rack-page',
+  imports: [RouterLink, JobCardComponent],
+  templateUrl: './rack.page.html',
+  styleUrl: './rack.page.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class RackPage {
+  private readonly api = inject(JobApi);
+  private readonly router = inject(Router);
+  private readonly notes = inject(NzNotificationService);
+  protected readonly jobs = signal<readonly JobSummary[] | null>(null);
+  protected readonly problem = signal('');
+
+  constructor() {
+    void this.load();
+  }
+
+  protected async newRoute(): Promise<void> {
+    await this.attempt(async () => {
+      const made = await firstValueFrom(this.api.create(routeJob('New route')));
+      await this.router.navigate(['/job', made.id]);
+    });
+  }
+
+  protected async copy(id: string): Promise<void> {
+    await this.attempt(async () => {
+      const { job } = await firstValueFrom(this.api.load(id));
+      await firstValueFrom(this.api.create({ ...job, name: `${job.name} (copy)`.slice(0, 80) }));
+      await this.load();
+    });
+  }
+
+  protected async remove(job: JobSummary): Promise<void> {
+    await this.attempt(async () => {
+      await firstValueFrom(this.api.remove(job.id));
+      await this.load();
+      const note = this.notes.blank(`${job.name} was taken off the rack`, 'Click here to put it back.', { nzDuration: 12_000, nzKey: job.id });
+      note.onClick.subscribe(() => void this.restore(job.id));
+    });
+  }
+
+  private async restore(id: string): Promise<void> {
+    await this.attempt(async () => {
+      await firstValueFrom(this.api.restore(id));
+      this.notes.remove(id);
+      await this.load();
+    });
+  }
+
+  private async load(): Promise<void> {
+    await this.attempt(async () => this.jobs.set(await firstValueFrom(this.api.list())));
+  }
+
+  private async attempt(work: () => Promise<unknown>): Promise<void> {
+    this.problem.set('');
+    try {
+      await work();
+    } catch (error) {
+      this.problem.set(error instanceof Error ? error.message : String(error));
+    }
+  }
+}

@@ -1,0 +1,80 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { percent, type RunFit } from '@coin-relay/model';
+import { NzPopoverModule } from 'ng-zorro-antd/popover';
+import { NzRadioModule } from 'ng-zorro-antd/radio';
+import { FormsModule } from '@angular/forms';
+import { setFit, setPitch } from '../document/commands';
+import { JobStore } from '../document/job-store.service';
+import type { Candidate } from '../fit/fit-tasks';
+import { FitService } from '../fit/fit.service';
+import { JobContext } from '../job/job-context.service';
+import { LengthFieldComponent } from '../shared/length-field.component';
+
+/** The fit sentence: how the row fits, in one line whose numbers are the controls for themselves. */
+@Component({
+  selector: 'relay-sentence',
+  imports: [NzPopoverModule, NzRadioModule, FormsModule, LengthFieldComponent],
+  templateUrl: './sentence.component.html',
+  styleUrl: './sentence.component.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class SentenceComponent {
+  private readonly store = inject(JobStore);
+  private readonly fits = inject(FitService);
+  private readonly context = inject(JobContext);
+
+  protected readonly state = toSignal(this.fits.state$, { requireSync: true });
+  protected readonly job = toSignal(this.store.job$);
+  protected readonly view = computed(() => this.state().view);
+  protected readonly unit = computed(() => this.job()?.unit ?? 'mm');
+  protected readonly run = computed(() => this.job()?.runs[0]);
+  protected readonly pitch = computed(() => {
+    const first = this.run()?.sequence[0];
+    return this.job()?.pieces.find((piece) => piece.id === first)?.pitch ?? 1;
+  });
+  protected readonly candidates = signal<readonly Candidate[]>([]);
+  protected readonly open = signal<'pitch' | 'count' | 'give' | null>(null);
+
+  protected show(which: 'pitch' | 'count' | 'give', visible: boolean): void {
+    this.open.set(visible ? which : null);
+    if (visible && which === 'count') void this.loadCandidates();
+  }
+
+  protected openPath(): void {
+    this.context.openStep('path');
+  }
+
+  protected openCheck(): void {
+    this.context.openStep('check');
+  }
+
+  protected changePitch(pitch: number): void {
+    const run = this.run();
+    if (run) this.store.change(setPitch(run.id, pitch));
+    this.open.set(null);
+  }
+
+  protected take(count: number | null): void {
+    this.changeFit({ count });
+    this.open.set(null);
+  }
+
+  protected changeFit(change: Partial<RunFit>): void {
+    const run = this.run();
+    if (run) this.store.change(setFit(run.id, change));
+  }
+
+  /** What a candidate costs, in the words of what gives way. */
+  protected cost(candidate: Candidate): string {
+    const { hold } = this.run()?.fit ?? { hold: 'path' };
+    if (hold === 'both') return candidate.gap >= 0 ? `${candidate.gap.toFixed(2)} mm left open` : `${(-candidate.gap).toFixed(2)} mm too long`;
+    if (!candidate.closes || candidate.pitchChange === null) return 'does not close';
+    return hold === 'path' ? `pitch ${percent(candidate.pitchChange)}` : `path ${percent(candidate.scale - 1)}`;
+  }
+
+  private async loadCandidates(): Promise<void> {
+    this.candidates.set([]);
+    this.candidates.set(await this.fits.candidates());
+  }
+}

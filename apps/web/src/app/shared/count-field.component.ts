@@ -1,0 +1,75 @@
+import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { NzInputModule } from 'ng-zorro-antd/input';
+
+/** A whole number that is typed, or stepped with the arrow keys. Tells of it on Enter, on leaving, and at each step. */
+@Component({
+  selector: 'relay-count-field',
+  imports: [FormsModule, NzInputModule],
+  template: `
+    <input
+      nz-input
+      nzSize="small"
+      class="figures"
+      inputmode="numeric"
+      autocomplete="off"
+      [attr.aria-label]="label()"
+      [attr.aria-invalid]="wrong()"
+      [nzStatus]="wrong() ? 'error' : ''"
+      [title]="wrong() ? 'A whole number from ' + least() + ' to ' + most() : ''"
+      [(ngModel)]="text"
+      (keydown.enter)="take()"
+      (keydown.escape)="reset()"
+      (keydown.arrowup)="step($event, 1)"
+      (keydown.arrowdown)="step($event, -1)"
+      (blur)="take()"
+    />
+  `,
+  styles: `
+    :host {
+      display: inline-block;
+    }
+    input {
+      width: 62px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class CountFieldComponent {
+  readonly value = input.required<number>();
+  readonly label = input.required<string>();
+  readonly least = input(1);
+  readonly most = input(100_000);
+  readonly changed = output<number>();
+
+  protected readonly text = signal('');
+  protected readonly wrong = computed(() => this.parsed() === null);
+
+  constructor() {
+    effect(() => this.text.set(String(this.value())));
+  }
+
+  private parsed(): number | null {
+    const text = this.text().trim();
+    const value = Number(text);
+    return text !== '' && Number.isInteger(value) && value >= this.least() && value <= this.most() ? value : null;
+  }
+
+  protected take(): void {
+    const value = this.parsed();
+    if (value !== null && value !== this.value()) this.changed.emit(value);
+  }
+
+  protected step(event: Event, by: number): void {
+    event.preventDefault();
+    const value = this.parsed();
+    const next = value === null ? this.value() : value + by;
+    if (next < this.least() || next > this.most()) return;
+    this.text.set(String(next));
+    this.changed.emit(next);
+  }
+
+  protected reset(): void {
+    this.text.set(String(this.value()));
+  }
+}

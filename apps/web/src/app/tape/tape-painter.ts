@@ -1,0 +1,275 @@
+import { newReading, pathReader, SEGMENT, type FitOutcome } from '@coin-relay/core';
+import { formatLength, formatLengthNumber, type JobPiece, type Unit } from '@coin-relay/model';
+import { FINISHES, INK, pieceFigure, pieceSeat } from '@coin-relay/formats';
+import type { RowPainter } from '../drawing/row-painter';
+import { roundStep } from '../drawing/view-port';
+import { THEME } from '../shared/theme';
+
+/** Where the lanes of the tape are, px from its top. */
+export const LANES = { bends: { top: 24, height: 26 }, links: { top: 54, height: 24 }, scale: { top: 84 } } as const;
+
+const PAD = 44;
+
+/** The horizontal map of the tape: mm of path to px. */
+export interface TapeMap {
+  readonly left: number;
+  readonly pixelsPerMm: number;
+  readonly length: number;
+}
+
+export function tapeMap(length: number, width: number): TapeMap {
+  return { left: PAD, pixelsPerMm: Math.max(1e-9, (width - 2 * PAD) / length), length };
+}
+
+export const tapeX = (map: TapeMap, s: number): number => map.left + s * map.pixelsPerMm;
+
+/** What does not move: bends, wheels, scale, obstacles. */
+export function paintTapeGround(
+  ctx: CanvasRenderingContext2D,
+  map: TapeMap,
+  fit: FitOutcome,
+  unit: Unit,
+  selected: string | null,
+): void {
+  paintBends(ctx, map, fit);
+  paintWheels(ctx, map, fit, selected);
+  paintScale(ctx, map, unit);
+  for (const obstacle of fit.obstacles) {
+    const x = tapeX(map, obstacle.s);
+    ctx.fillStyle = THEME.warning;
+    ctx.beginPath();
+    ctx.moveTo(x, LANES.bends.top + LANES.bends.height);
+    ctx.lineTo(x - 5, LANES.bends.top - 2);
+    ctx.lineTo(x + 5, LANES.bends.top - 2);
+    ctx.fill();
+  }
+}
+
+/** Bend lane: how tight the path is at each place, against what these links can pass (the dashed line). */
+function paintBends(ctx: CanvasRenderingContext2D, map: TapeMap, fit: FitOutcome): void {
+  const { top, height } = LANES.bends;
+  const { path } = fit.layout;
+  ctx.fillStyle = '#efe8d9';
+  ctx.fillRect(map.left, top, map.length * map.pixelsPerMm, height);
+  const limit = fit.request.pieces === 'stiff' ? 2 / fit.request.pitch : 0;
+  const full = limit > 0 ? limit * 1.15 : tightest(fit) * 1.15;
+  if (!(full > 0)) return;
+  const read = pathReader(path);
+  const at = newReading();
+  ctx.fillStyle = '#9db7bb';
+  const w = Math.ceil(map.length * map.pixelsPerMm);
+  for (let px = 0; px < w; px++) {
+    read(Math.min((px + 0.5) / map.pixelsPerMm, path.length), at);
+    const bend = Math.abs(at[4]);
+    if (bend <= 0) continue;
+    const h = Math.max(2, Math.min(1, bend / full) * height);
+    ctx.fillRect(map.left + px, top + height - h, 1, h);
+  }
+  if (limit > 0) {
+    const y = top + height - (limit / full) * height;
+    ctx.strokeStyle = THEME.warning;
+    ctx.setLineDash([5, 4]);
+    ctx.lineWidth = 1;
+    ctx.beginPath();
+    ctx.moveTo(map.left, y);
+    ctx.lineTo(tapeX(map, map.length), y);
+    ctx.stroke();
+    ctx.setLineDash([]);
+  }
+}
+
+function tightest(fit: FitOutcome): number {
+  const { path } = fit.layout;
+  const read = pathReader(path);
+  const at = newReading();
+  let most = 0;
+  for (let k = 0; k < path.kinds.length; k++) {
+    if (path.kinds[k] === SEGMENT.line) continue;
+    read((path.starts[k] + path.starts[k + 1]) / 2, at);
+    most = Math.max(most, Math.abs(at[4]));
+  }
+  return most;
+}
+
+function paintWheels(ctx: CanvasRenderingContext2D, map: TapeMap, fit: FitOutcome, selected: string | null): void {
+  const { top } = LANES.bends;
+  ctx.font = `12px ${THEME.sans}`;
+  ctx.textBaseline = 'alphabetic';
+  for (let i = 0; i < fit.layout.wraps.length; i++) {
+    const wrap = fit.layout.wraps[i];
+    const wheel = fit.layout.wheels[i];
+    const from = tapeX(map, wrap.from);
+    const to = tapeX(map, wrap.to);
+    const chosen = wrap.wheel === selected;
+    ctx.strokeStyle = chosen ? THEME.accent : THEME.inkSoft;
+    ctx.lineWidth = chosen ? 2.5 : 1;
+    ctx.beginPath();
+    ctx.moveTo(from, top - 3);
+    ctx.lineTo(to, top - 3);
+    ctx.stroke();
+    const name = wheel.name ?? wheel.id;
+    const room = to - from;
+    const text = ctx.measureText(name).width <= room + 24 ? name : '';
+    ctx.fillStyle = chosen ? THEME.accent : THEME.inkSoft;
+    ctx.textAlign = 'center';
+    const middle = Math.max(map.left + ctx.measureText(text).width / 2, Math.min((from + to) / 2, tapeX(map, map.length) - ctx.measureText(text).width / 2));
+    if (text) ctx.fillText(text, middle, top - 8);
+  }
+}
+
+function paintScale(ctx: CanvasRenderingContext2D, map: TapeMap, unit: Unit): void {
+  const { top } = LANES.scale;
+  const end = tapeX(map, map.length);
+  const perUnit = { mm: 1, cm: 10, m: 1000, in: 25.4 }[unit];
+  const step = roundStep(map.pixelsPerMm * perUnit, 64) * perUnit;
+  ctx.strokeStyle = THEME.ink;
+  ctx.lineWidth = 1;
+  ctx.beginPath();
+  ctx.moveTo(map.left, top + 0.5);
+  ctx.lineTo(end, top + 0.5);
+  const fine = step / 5;
+  for (let k = 0; k * fine <= map.length; k++) {
+    const x = Math.round(tapeX(map, k * fine)) + 0.5;
+    ctx.moveTo(x, top);
+    ctx.lineTo(x, top + (k % 5 === 0 ? 8 : 4));
+  }
+  ctx.stroke();
+  ctx.fillStyle = THEME.inkSoft;
+  ctx.font = `12px ${THEME.sans}`;
+  ctx.textAlign = 'center';
+  ctx.textBaseline = 'top';
+  for (let k = 0; k * step < map.length - step * 0.4; k++) {
+    ctx.fillText(formatLengthNumber(k * step, unit).replace(/\.?0+$/, '') || '0', tapeX(map, k * step), top + 10);
+  }
+  ctx.fillStyle = THEME.ink;
+  ctx.fillText(formatLength(map.length, unit), end, top + 10);
+}
+
+/** The links as they sit now, coloured by what they are. */
+export function paintTapeLinks(ctx: CanvasRenderingContext2D, map: TapeMap, fit: FitOutcome, painter: RowPainter, sequence: readonly JobPiece[]): void {
+  const { top, height } = LANES.links;
+  const { arc, links, firstLink } = painter.frame;
+  const { length } = fit.layout.path;
+  const { closed } = fit.layout.path;
+  const n = sequence.length;
+  ctx.save();
+  ctx.beginPath();
+  ctx.rect(map.left - (closed ? 0 : PAD), top - 4, length * map.pixelsPerMm + (closed ? 0 : 2 * PAD), height + 8);
+  ctx.clip();
+  for (let k = 0; k < links; k++) {
+    const piece = sequence[(((k + firstLink) % n) + n) % n];
+    let from = arc[k];
+    let to = arc[k + 1];
+    if (closed) {
+      const lap = Math.floor(from / length) * length;
+      from -= lap;
+      to -= lap;
+    }
+    paintTapeLink(ctx, map, from, to, piece);
+    // A link across the closing place shows at both ends.
+    if (closed && to > length) paintTapeLink(ctx, map, from - length, to - length, piece);
+  }
+  ctx.restore();
+}
+
+function paintTapeLink(ctx: CanvasRenderingContext2D, map: TapeMap, from: number, to: number, piece: JobPiece): void {
+  const { top, height } = LANES.links;
+  const x = tapeX(map, from);
+  const w = Math.max(0.6, (to - from) * map.pixelsPerMm);
+  const gap = w > 4 ? 1 : 0;
+  const { fill, inset } = tapeLook(piece);
+  ctx.fillStyle = fill;
+  const r = Math.min(w / 2, 5);
+  ctx.beginPath();
+  ctx.roundRect(x + gap / 2, top + inset, Math.max(0.5, w - gap), height - 2 * inset, r);
+  ctx.fill();
+  if (piece.family === 'roller-chain' && piece.carrier) {
+    ctx.fillStyle = FINISHES.leather;
+    ctx.fillRect(x + w * 0.3, top + height - 3, w * 0.4, 6);
+  }
+}
+
+function tapeLook(piece: JobPiece): { fill: string; inset: number } {
+  switch (piece.family) {
+    case 'roller-chain':
+      return piece.part === 'outer' ? { fill: FINISHES.brass, inset: 1 } : { fill: '#8f979b', inset: 4 };
+    case 'track-shoe':
+      return { fill: '#8f979b', inset: 2 };
+    case 'toothed-belt':
+      return { fill: FINISHES.rubber, inset: 5 };
+  }
+}
+
+/**
+ * The closing place, enlarged: the end of the loop from the left, its start from the right, drawn
+ * with the real outlines laid straight.
+ */
+export function paintLens(
+  ctx: CanvasRenderingContext2D,
+  size: number,
+  fit: FitOutcome,
+  painter: RowPainter,
+  sequence: readonly JobPiece[],
+): void {
+  const span = fit.effectivePitch ?? fit.request.pitch;
+  const scale = size / (span * 3.1);
+  const middle = size / 2;
+  const { length, closed } = fit.layout.path;
+  const { arc, links, firstLink } = painter.frame;
+  const n = sequence.length;
+  ctx.save();
+  ctx.beginPath();
+  ctx.arc(middle, middle, middle - 2, 0, 2 * Math.PI);
+  ctx.fillStyle = THEME.paperLight;
+  ctx.fill();
+  ctx.clip();
+  ctx.strokeStyle = THEME.accent;
+  ctx.lineWidth = 1;
+  ctx.beginPath();
+  ctx.moveTo(middle, 4);
+  ctx.lineTo(middle, size - 4);
+  ctx.stroke();
+  for (const outer of [false, true]) {
+    for (let k = 0; k < links; k++) {
+      const piece = sequence[(((k + firstLink) % n) + n) % n];
+      if ((piece.family === 'roller-chain' && piece.part === 'outer') !== outer) continue;
+      let s = arc[k];
+      if (closed) {
+        s -= Math.floor(s / length) * length;
+        if (s > length / 2) s -= length;
+      } else {
+        s -= length;
+      }
+      if (Math.abs(s) > span * 4) continue;
+      ctx.save();
+      ctx.translate(middle + s * scale, middle);
+      ctx.scale(scale, -scale);
+      paintFigure(ctx, piece, (arc[k + 1] - arc[k]) || span, 1 / scale);
+      ctx.restore();
+    }
+  }
+  ctx.restore();
+  ctx.strokeStyle = THEME.brass;
+  ctx.lineWidth = 3;
+  ctx.beginPath();
+  ctx.arc(middle, middle, middle - 2, 0, 2 * Math.PI);
+  ctx.stroke();
+}
+
+function paintFigure(ctx: CanvasRenderingContext2D, piece: JobPiece, span: number, pixel: number): void {
+  if (pieceSeat(piece) === 'on-pin' && piece.family === 'toothed-belt') {
+    const body = piece.thickness - piece.tooth;
+    ctx.fillStyle = FINISHES.rubber;
+    ctx.fillRect(0, -body * 0.65, span, body);
+  }
+  ctx.lineWidth = pixel;
+  ctx.strokeStyle = INK;
+  for (const { d, fill, line } of pieceFigure(piece, span).parts) {
+    const path = new Path2D(d);
+    if (fill) {
+      ctx.fillStyle = FINISHES[fill];
+      ctx.fill(path, 'evenodd');
+    }
+    if (line) ctx.stroke(path);
+  }
+}

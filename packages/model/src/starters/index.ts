@@ -1,0 +1,1 @@
+export { outlineJob, routeJob } from './new-jobs';
