@@ -19,13 +19,20 @@ const common = {
 };
 
 export async function buildCli() {
-  await build({ ...common, entryPoints: [at('apps/cli/src/main.ts')], outfile: at('apps/cli/dist/coin-relay.mjs') });
+  await build({
+    ...common,
+    entryPoints: [at('apps/cli/src/main.ts')],
+    outfile: at('apps/cli/dist/coin-relay.mjs'),
+  });
 }
 
 export async function buildServer() {
   await build({
     ...common,
-    entryPoints: { server: at('apps/server/src/main.ts'), 'compute-worker': at('apps/server/src/compute/worker.ts') },
+    entryPoints: {
+      server: at('apps/server/src/main.ts'),
+      'compute-worker': at('apps/server/src/compute/worker.ts'),
+    },
     outdir: at('apps/server/dist'),
     outExtension: { '.js': '.mjs' },
     external: ['better-sqlite3', 'pino'],

@@ -48,16 +48,26 @@ export function numberOf(name: string, text: string | undefined): number | undef
   if (text === undefined) return undefined;
   const value = text.trim() === '' ? NaN : Number(text);
   if (!Number.isFinite(value)) {
-    throw new RelayError('request-invalid', `--${name} needs a finite number; it was given “${text}”.`, { field: name });
+    throw new RelayError('request-invalid', `--${name} needs a finite number; it was given “${text}”.`, {
+      field: name,
+    });
   }
   return value;
 }
 
-function wordOf<T extends string>(name: string, text: string | undefined, words: readonly T[]): T | undefined {
+function wordOf<T extends string>(
+  name: string,
+  text: string | undefined,
+  words: readonly T[],
+): T | undefined {
   if (text === undefined) return undefined;
   const found = words.find((word) => word === text);
   if (found === undefined) {
-    throw new RelayError('request-invalid', `--${name} is one of ${words.join(', ')}; it was given “${text}”.`, { field: name });
+    throw new RelayError(
+      'request-invalid',
+      `--${name} is one of ${words.join(', ')}; it was given “${text}”.`,
+      { field: name },
+    );
   }
   return found;
 }
@@ -66,7 +76,10 @@ function readText(file: string): string {
   try {
     const { size } = statSync(file);
     if (size > SVG_LIMITS.size) {
-      throw new RelayError('file-too-large', `${file} is ${(size / 1e6).toFixed(1)} MB; at most ${SVG_LIMITS.size / 1e6} MB are read.`);
+      throw new RelayError(
+        'file-too-large',
+        `${file} is ${(size / 1e6).toFixed(1)} MB; at most ${SVG_LIMITS.size / 1e6} MB are read.`,
+      );
     }
     return readFileSync(file, 'utf8');
   } catch (error) {

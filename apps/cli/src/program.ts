@@ -26,7 +26,9 @@ export function runProgram(argv: readonly string[], output: Output): number {
       output.error(oneLine(error.message.replace(/^error: /, '')));
       return FAILED;
     }
-    output.error(error instanceof RelayError ? oneLine(error.message) : `internal error: ${oneLine(String(error))}`);
+    output.error(
+      error instanceof RelayError ? oneLine(error.message) : `internal error: ${oneLine(String(error))}`,
+    );
     return FAILED;
   }
 }
@@ -39,12 +41,14 @@ function makeProgram(output: Output): Command {
     .configureOutput({ writeOut: (text) => output.out(text.trimEnd()), writeErr: () => undefined });
   const answer = (made: object): void => output.out(JSON.stringify(made));
 
-  withSource(program.command('measure').description('length, tightest bend, corners and bounds of a path')).action(
-    (options: Options) => answer(measureAnswer(sourceOf(options))),
-  );
-  withFit(withSource(program.command('fit').description('how many pieces of a pitch go on a path, and what gives way'))).action(
-    (options: Options) => answer(fitAnswer(sourceOf(options), requestOf(options))),
-  );
+  withSource(
+    program.command('measure').description('length, tightest bend, corners and bounds of a path'),
+  ).action((options: Options) => answer(measureAnswer(sourceOf(options))));
+  withFit(
+    withSource(
+      program.command('fit').description('how many pieces of a pitch go on a path, and what gives way'),
+    ),
+  ).action((options: Options) => answer(fitAnswer(sourceOf(options), requestOf(options))));
   withFit(withSource(program.command('place').description('where the pins of the fitted row are')))
     .option('--phase <pitches>', 'how far the row has travelled, in pitches', '0')
     .action((options: Options) =>

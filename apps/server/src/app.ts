@@ -58,7 +58,11 @@ export function createApp({ jobs, executor, log, hostNames, pages }: AppParts): 
   app.use('/api/jobs', express.json({ limit: BODY_LIMITS.job }), jobsRouter(jobs));
   app.use('/api', computeRouter(executor, express.json({ limit: BODY_LIMITS.calculation })));
   app.use('/api', () => {
-    throw new HttpError(404, 'address-unknown', 'There is nothing at this address. /api/openapi.json says what there is.');
+    throw new HttpError(
+      404,
+      'address-unknown',
+      'There is nothing at this address. /api/openapi.json says what there is.',
+    );
   });
   if (pages !== null) app.use(pagesRouter(pages));
   app.use(() => {

@@ -23,7 +23,8 @@ export function readConfig(argv: readonly string[], defaults: { data: string; pa
     },
   });
   const port = Number(values.port);
-  if (!Number.isInteger(port) || port < 0 || port > 65535) throw new Error(`--port ${values.port} is not a port number (0 to 65535).`);
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    throw new Error(`--port ${values.port} is not a port number (0 to 65535).`);
   return {
     host: values.host,
     port,

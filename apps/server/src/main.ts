@@ -27,7 +27,9 @@ const app = createApp({ jobs, executor, log, hostNames: config.hostNames, pages:
 const server = app.listen(config.port, config.host, () => {
   const address = server.address();
   const port = typeof address === 'object' && address ? address.port : config.port;
-  process.stdout.write(`Coin Relay is at http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}/\n`);
+  process.stdout.write(
+    `Coin Relay is at http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}/\n`,
+  );
 });
 server.on('error', (error: NodeJS.ErrnoException) => {
   const reason =

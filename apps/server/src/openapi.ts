@@ -1,9 +1,21 @@
 import { z } from 'zod';
 import { FitBody, MeasureBody, PlaceBody } from './compute/tasks';
-import { CreateBody, JobAnswer, ListAnswer, RevisionAnswer, RevisionsAnswer, SaveBody, SavedAnswer, SummaryAnswer } from './jobs/schemas';
+import {
+  CreateBody,
+  JobAnswer,
+  ListAnswer,
+  RevisionAnswer,
+  RevisionsAnswer,
+  SaveBody,
+  SavedAnswer,
+  SummaryAnswer,
+} from './jobs/schemas';
 
-const schema = (type: z.ZodType, io: 'input' | 'output'): unknown => z.toJSONSchema(type, { target: 'draft-2020-12', io });
-const json = (type: z.ZodType, io: 'input' | 'output'): unknown => ({ 'application/json': { schema: schema(type, io) } });
+const schema = (type: z.ZodType, io: 'input' | 'output'): unknown =>
+  z.toJSONSchema(type, { target: 'draft-2020-12', io });
+const json = (type: z.ZodType, io: 'input' | 'output'): unknown => ({
+  'application/json': { schema: schema(type, io) },
+});
 const body = (type: z.ZodType): unknown => ({ required: true, content: json(type, 'input') });
 const answer = (description: string, type?: z.ZodType): unknown =>
   type ? { description, content: json(type, 'output') } : { description };
@@ -31,7 +43,12 @@ const calculation = (summary: string, type: z.ZodType): unknown => ({
   post: {
     summary,
     requestBody: body(type),
-    responses: { 200: answer('The answer, as the command line gives it.'), 413: problem('Too large.'), 422: problem('What was given cannot be worked out; the detail says why.'), 503: problem('It took too long.') },
+    responses: {
+      200: answer('The answer, as the command line gives it.'),
+      413: problem('Too large.'),
+      422: problem('What was given cannot be worked out; the detail says why.'),
+      503: problem('It took too long.'),
+    },
   },
 });
 
@@ -42,16 +59,29 @@ export function openApiDocument(): Record<string, unknown> {
     info: { title: 'Coin Relay', version: '0.1.0', license: { name: 'MIT', identifier: 'MIT' } },
     paths: {
       '/api/jobs': {
-        get: { summary: 'The jobs on the rack, latest first.', responses: { 200: answer('The jobs.', ListAnswer) } },
+        get: {
+          summary: 'The jobs on the rack, latest first.',
+          responses: { 200: answer('The jobs.', ListAnswer) },
+        },
         post: {
           summary: 'Puts a new job on the rack.',
           requestBody: body(CreateBody),
-          responses: { 201: answer('Made.', SummaryAnswer), 409: problem('The id is taken.'), 422: problem('Not a readable job.') },
+          responses: {
+            201: answer('Made.', SummaryAnswer),
+            409: problem('The id is taken.'),
+            422: problem('Not a readable job.'),
+          },
         },
       },
       '/api/jobs/{id}': {
         parameters: [idParameter],
-        get: { summary: 'One job with its history.', responses: { 200: answer('The job; ETag names its state.', JobAnswer), 404: problem('No such job.') } },
+        get: {
+          summary: 'One job with its history.',
+          responses: {
+            200: answer('The job; ETag names its state.', JobAnswer),
+            404: problem('No such job.'),
+          },
+        },
         put: {
           summary: 'Saves a job over the state it was made from.',
           parameters: [ifMatch(true)],
@@ -67,20 +97,39 @@ export function openApiDocument(): Record<string, unknown> {
         delete: {
           summary: 'Takes a job off the rack; it can be put back.',
           parameters: [ifMatch(false)],
-          responses: { 204: answer('Taken off.'), 404: problem('No such job.'), 412: problem('It was saved elsewhere meanwhile.') },
+          responses: {
+            204: answer('Taken off.'),
+            404: problem('No such job.'),
+            412: problem('It was saved elsewhere meanwhile.'),
+          },
         },
       },
       '/api/jobs/{id}/restore': {
         parameters: [idParameter],
-        post: { summary: 'Puts a job back on the rack.', responses: { 204: answer('Put back.'), 404: problem('No such job.') } },
+        post: {
+          summary: 'Puts a job back on the rack.',
+          responses: { 204: answer('Put back.'), 404: problem('No such job.') },
+        },
       },
       '/api/jobs/{id}/revisions': {
         parameters: [idParameter],
-        get: { summary: 'The earlier states of a job.', responses: { 200: answer('The states, latest first.', RevisionsAnswer), 404: problem('No such job.') } },
+        get: {
+          summary: 'The earlier states of a job.',
+          responses: {
+            200: answer('The states, latest first.', RevisionsAnswer),
+            404: problem('No such job.'),
+          },
+        },
       },
       '/api/jobs/{id}/revisions/{revision}': {
-        parameters: [idParameter, { name: 'revision', in: 'path', required: true, schema: { type: 'integer' } }],
-        get: { summary: 'One earlier state.', responses: { 200: answer('The state.', RevisionAnswer), 404: problem('No such state.') } },
+        parameters: [
+          idParameter,
+          { name: 'revision', in: 'path', required: true, schema: { type: 'integer' } },
+        ],
+        get: {
+          summary: 'One earlier state.',
+          responses: { 200: answer('The state.', RevisionAnswer), 404: problem('No such state.') },
+        },
       },
       '/api/measure': calculation('Length, tightest bend, corners and bounds of a path.', MeasureBody),
       '/api/fit': calculation('How many pieces go on a path, and what gives way.', FitBody),

@@ -25,7 +25,10 @@ export interface TaskMessage {
 
 export type TaskReply =
   | { readonly id: number; readonly answer: object }
-  | { readonly id: number; readonly error: { code: RelayErrorCode; message: string; subject: ErrorSubject } | null };
+  | {
+      readonly id: number;
+      readonly error: { code: RelayErrorCode; message: string; subject: ErrorSubject } | null;
+    };
 
 interface Waiting {
   readonly resolve: (answer: object) => void;
@@ -62,7 +65,8 @@ export function threadExecutor(script: URL, timeout: number): Executor {
       waiting.delete(reply.id);
       clearTimeout(task.timer);
       if ('answer' in reply) task.resolve(reply.answer);
-      else if (reply.error) task.reject(new RelayError(reply.error.code, reply.error.message, reply.error.subject));
+      else if (reply.error)
+        task.reject(new RelayError(reply.error.code, reply.error.message, reply.error.subject));
       else task.reject(new Error('the calculation broke'));
     });
     made.on('error', (error) => {
@@ -86,7 +90,13 @@ export function threadExecutor(script: URL, timeout: number): Executor {
           const stuck = worker;
           worker = null;
           void stuck?.terminate();
-          failAll(new HttpError(503, 'took-too-long', `The calculation took longer than ${timeout / 1000} s and was given up. Use fewer links or a simpler path.`));
+          failAll(
+            new HttpError(
+              503,
+              'took-too-long',
+              `The calculation took longer than ${timeout / 1000} s and was given up. Use fewer links or a simpler path.`,
+            ),
+          );
         }, timeout);
         waiting.set(id, { resolve, reject, timer });
         worker.postMessage({ id, name, body } satisfies TaskMessage);

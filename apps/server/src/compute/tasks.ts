@@ -28,14 +28,23 @@ export const RequestBody = z
 
 export const MeasureBody = z.object({ source: SourceBody }).strict();
 export const FitBody = z.object({ source: SourceBody, request: RequestBody.default({}) }).strict();
-export const PlaceBody = z.object({ source: SourceBody, request: RequestBody.default({}), travel: z.number().default(0) }).strict();
+export const PlaceBody = z
+  .object({ source: SourceBody, request: RequestBody.default({}), travel: z.number().default(0) })
+  .strict();
 
 export const TASKS = {
-  measure: { schema: MeasureBody, run: (body: z.infer<typeof MeasureBody>): object => measureAnswer(given(body.source)) },
-  fit: { schema: FitBody, run: (body: z.infer<typeof FitBody>): object => fitAnswer(given(body.source), body.request) },
+  measure: {
+    schema: MeasureBody,
+    run: (body: z.infer<typeof MeasureBody>): object => measureAnswer(given(body.source)),
+  },
+  fit: {
+    schema: FitBody,
+    run: (body: z.infer<typeof FitBody>): object => fitAnswer(given(body.source), body.request),
+  },
   place: {
     schema: PlaceBody,
-    run: (body: z.infer<typeof PlaceBody>): object => placeAnswer(given(body.source), body.request, body.travel),
+    run: (body: z.infer<typeof PlaceBody>): object =>
+      placeAnswer(given(body.source), body.request, body.travel),
   },
 } as const;
 

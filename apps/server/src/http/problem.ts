@@ -81,7 +81,13 @@ export function problemHandler(log: Logger): ErrorRequestHandler {
     const type = (error as { type?: unknown } | null)?.type;
     if (type === 'entity.too.large') {
       const { limit } = error as { limit: number };
-      sendProblem(res, 413, 'body-too-large', `The request is larger than the ${Math.round(limit / 1e6)} MB that are taken here.`, { limit });
+      sendProblem(
+        res,
+        413,
+        'body-too-large',
+        `The request is larger than the ${Math.round(limit / 1e6)} MB that are taken here.`,
+        { limit },
+      );
       return;
     }
     if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported') {

@@ -65,7 +65,9 @@ function statements(db: Db) {
       'UPDATE jobs SET name = @name, place = @place, revision = @revision, document = @document, done = @done, updated_at = @now WHERE id = @id',
     ),
     mark: db.prepare('UPDATE jobs SET deleted_at = @at WHERE id = @id'),
-    edits: db.prepare<[string], EditRow>('SELECT label, forward, inverse FROM edits WHERE job_id = ? ORDER BY position'),
+    edits: db.prepare<[string], EditRow>(
+      'SELECT label, forward, inverse FROM edits WHERE job_id = ? ORDER BY position',
+    ),
     countEdits: db.prepare<[string], { n: number }>('SELECT count(*) AS n FROM edits WHERE job_id = ?'),
     dropEdits: db.prepare('DELETE FROM edits WHERE job_id = ? AND position >= ?'),
     addEdit: db.prepare(
@@ -141,7 +143,7 @@ export class JobRepository {
       const now = this.now();
       const revision = row.revision + 1;
       const document = JSON.stringify(job);
-      let { done } = row;
+      let done: number;
       let label = 'Saved';
       if (change) {
         this.sql.dropEdits.run(id, change.keep);
@@ -154,7 +156,9 @@ export class JobRepository {
             inverse: JSON.stringify(edit.inverse),
           });
         });
-        label = change.add.at(-1)?.label ?? (change.done < row.done ? 'Undone' : change.done > row.done ? 'Redone' : label);
+        label =
+          change.add.at(-1)?.label ??
+          (change.done < row.done ? 'Undone' : change.done > row.done ? 'Redone' : label);
         done = change.done;
       } else {
         this.sql.dropEdits.run(id, 0);

@@ -17,7 +17,12 @@ export function jobsRouter(jobs: JobRepository): Router {
   router.post('/', (req, res) => {
     const body = readBody(CreateBody, req.body);
     const id = body.id ?? randomUUID();
-    if (jobs.has(id)) throw new HttpError(409, 'job-exists', `There is a job “${id}” already. Leave the id out to get a new one.`);
+    if (jobs.has(id))
+      throw new HttpError(
+        409,
+        'job-exists',
+        `There is a job “${id}” already. Leave the id out to get a new one.`,
+      );
     const made = jobs.create(id, parseJob(body.job), 'Made');
     res.status(201).location(`/api/jobs/${id}`).set('ETag', etag(made.revision)).json(made);
   });
@@ -31,7 +36,11 @@ export function jobsRouter(jobs: JobRepository): Router {
   router.put('/:id', (req, res) => {
     const basedOn = ifMatch(req);
     if (basedOn === null) {
-      throw new HttpError(428, 'if-match-missing', 'Send If-Match with the ETag of the state that was changed, so that no other change is lost.');
+      throw new HttpError(
+        428,
+        'if-match-missing',
+        'Send If-Match with the ETag of the state that was changed, so that no other change is lost.',
+      );
     }
     const body = readBody(SaveBody, req.body);
     const result = jobs.save(jobId(req), basedOn, parseJob(body.job), body.history ?? null);
@@ -58,7 +67,12 @@ export function jobsRouter(jobs: JobRepository): Router {
   router.get('/:id/revisions/:revision', (req, res) => {
     const revision = Number(req.params.revision);
     const job = Number.isInteger(revision) ? jobs.revision(jobId(req), revision) : null;
-    if (!job) throw new HttpError(404, 'revision-unknown', `Job “${String(req.params.id)}” has no revision ${req.params.revision}.`);
+    if (!job)
+      throw new HttpError(
+        404,
+        'revision-unknown',
+        `Job “${String(req.params.id)}” has no revision ${req.params.revision}.`,
+      );
     res.json({ revision, job });
   });
 
@@ -72,7 +86,11 @@ function jobId(req: Request): string {
 }
 
 function missing(req: Request): HttpError {
-  return new HttpError(404, 'job-unknown', `There is no job “${String(req.params['id']).slice(0, 64)}” on the rack.`);
+  return new HttpError(
+    404,
+    'job-unknown',
+    `There is no job “${String(req.params['id']).slice(0, 64)}” on the rack.`,
+  );
 }
 
 const etag = (revision: number): string => `"r${revision}"`;
@@ -99,7 +117,12 @@ function settled(result: SaveResult, req: Request): Extract<SaveResult, { kind: 
         { revision: result.revision },
       );
     case 'history-mismatch':
-      throw new HttpError(422, 'history-mismatch', `The history has ${result.edits} steps; the change keeps more than that.`, { edits: result.edits });
+      throw new HttpError(
+        422,
+        'history-mismatch',
+        `The history has ${result.edits} steps; the change keeps more than that.`,
+        { edits: result.edits },
+      );
   }
 }
 

@@ -21,7 +21,8 @@ export function pagesRouter(folder: string): Router {
       index: false,
       setHeaders: (res, path) => {
         // Built files carry a hash in their names, so they never change.
-        if (/-[A-Z0-9]{8}\.\w+$/.test(path)) res.setHeader('Cache-Control', 'public, max-age=31536000, immutable');
+        if (/-[A-Z0-9]{8}\.\w+$/.test(path))
+          res.setHeader('Cache-Control', 'public, max-age=31536000, immutable');
       },
     }),
   );

@@ -1,8 +1,20 @@
 import type { Routes } from '@angular/router';
 
 export const ROUTES: Routes = [
-  { path: '', title: 'The rack · Coin Relay', loadComponent: () => import('./rack/rack.page').then((m) => m.RackPage) },
-  { path: 'start', title: 'A job from a drawing · Coin Relay', loadComponent: () => import('./start/start.page').then((m) => m.StartPage) },
-  { path: 'job/:id', title: 'Job · Coin Relay', loadComponent: () => import('./job/job.page').then((m) => m.JobPage) },
+  {
+    path: '',
+    title: 'The rack · Coin Relay',
+    loadComponent: () => import('./rack/rack.page').then((m) => m.RackPage),
+  },
+  {
+    path: 'start',
+    title: 'A job from a drawing · Coin Relay',
+    loadComponent: () => import('./start/start.page').then((m) => m.StartPage),
+  },
+  {
+    path: 'job/:id',
+    title: 'Job · Coin Relay',
+    loadComponent: () => import('./job/job.page').then((m) => m.JobPage),
+  },
   { path: '**', redirectTo: '' },
 ];

@@ -67,9 +67,13 @@ export function findObstacles(path: MeasuredPath, chord: number): Obstacle[] {
         (i === 0 || (radius > 0 && bend.from - group[i - 1].to <= 1e-9 * chord)),
     );
     const single = round && around - own <= 1e-9;
-    const passes = single ? radius > leastRadius(own, chord) || own <= RIGHT_ANGLE : linkRunsThrough(path, from, to, chord);
+    const passes = single
+      ? radius > leastRadius(own, chord) || own <= RIGHT_ANGLE
+      : linkRunsThrough(path, from, to, chord);
     if (passes) continue;
-    const sharpest = group.reduce((a, b) => (b.radius < a.radius || (b.radius === a.radius && b.turn > a.turn) ? b : a));
+    const sharpest = group.reduce((a, b) =>
+      b.radius < a.radius || (b.radius === a.radius && b.turn > a.turn) ? b : a,
+    );
     const middle = single ? (from + to) / 2 : (sharpest.from + sharpest.to) / 2;
     const s = path.closed ? wrapInto(middle, path.length) : middle;
     read(s, at);
@@ -97,7 +101,12 @@ function turningWithin(bends: readonly Bend[], path: MeasuredPath, from: number,
 
 /** Corners and curved segments in order of arc length, with their turning. */
 function bendsOf(path: MeasuredPath): Bend[] {
-  const bends: Bend[] = findCorners(path).map(({ s, turn }) => ({ from: s, to: s, turn: Math.abs(turn), radius: 0 }));
+  const bends: Bend[] = findCorners(path).map(({ s, turn }) => ({
+    from: s,
+    to: s,
+    turn: Math.abs(turn),
+    radius: 0,
+  }));
   const a = newReading();
   const b = newReading();
   const read = pathReader(path);
@@ -134,7 +143,9 @@ function groupBends(bends: readonly Bend[], path: MeasuredPath, chord: number): 
     const last = groups[groups.length - 1];
     if (first[0].from + path.length - last[last.length - 1].to < chord) {
       groups.shift();
-      last.push(...first.map((bend) => ({ ...bend, from: bend.from + path.length, to: bend.to + path.length })));
+      last.push(
+        ...first.map((bend) => ({ ...bend, from: bend.from + path.length, to: bend.to + path.length })),
+      );
     }
   }
   return groups;

@@ -172,7 +172,8 @@ export class RingSolver {
 
   private meanChord(): number {
     let sum = 0;
-    for (let i = 0; i < this.links; i++) sum += Math.hypot(this.x[i + 1] - this.x[i], this.y[i + 1] - this.y[i]);
+    for (let i = 0; i < this.links; i++)
+      sum += Math.hypot(this.x[i + 1] - this.x[i], this.y[i + 1] - this.y[i]);
     return sum / this.links;
   }
 
@@ -202,7 +203,10 @@ export class RingSolver {
     };
     const meanFrom = (first: number): number => {
       const over = overrun(first, spacing);
-      chord = over <= 0 ? spacing : bracketedRoot((c) => overrun(first, c), 0.2 * spacing, spacing, 1e-15 * spacing);
+      chord =
+        over <= 0
+          ? spacing
+          : bracketedRoot((c) => overrun(first, c), 0.2 * spacing, spacing, 1e-15 * spacing);
       overrun(first, chord);
       let sum = 0;
       for (let i = 0; i < n; i++) sum += row[i];

@@ -25,13 +25,25 @@ export function chooseCount(ideal: number, multiple: number, rounding: Rounding,
 /** Checks a count that was asked for. */
 export function checkCount(count: number, multiple: number, least: number): void {
   if (!(Number.isInteger(count) && count >= 1)) {
-    throw new RelayError('request-invalid', `A count of ${count} cannot be made. It must be a whole number above zero.`, { field: 'count' });
+    throw new RelayError(
+      'request-invalid',
+      `A count of ${count} cannot be made. It must be a whole number above zero.`,
+      { field: 'count' },
+    );
   }
   if (count < least) {
-    throw new RelayError('too-few-links', `A closed row of stiff links needs at least ${least}; ${count} cannot go round.`, { field: 'count' });
+    throw new RelayError(
+      'too-few-links',
+      `A closed row of stiff links needs at least ${least}; ${count} cannot go round.`,
+      { field: 'count' },
+    );
   }
   if (count > LIMITS.links) {
-    throw new RelayError('too-many-links', `${count} links are more than the ${LIMITS.links} that can be worked on. Use a longer pitch.`, { field: 'count' });
+    throw new RelayError(
+      'too-many-links',
+      `${count} links are more than the ${LIMITS.links} that can be worked on. Use a longer pitch.`,
+      { field: 'count' },
+    );
   }
   if (count % multiple !== 0) {
     throw new RelayError(

@@ -72,10 +72,13 @@ export function fitRow(source: FitSource, request: FitRequest): FitOutcome {
   checkCount(count, multiple, least);
   const common = { request, length: path.length, ideal: idealValue, count };
 
-  if (ideal === null) return stopped(common, base, obstacles);
+  if (obstacles.length > 0) return stopped(common, base, obstacles);
   if (hold === 'both') return withGap(common, base);
-  const seed = ideal.solved.get(count)?.s.subarray(0, count);
-  const fitted = hold === 'path' ? givePitch(source, request, count, base, seed) : givePath(source, request, count, base, seed);
+  const seed = ideal?.solved.get(count)?.s.subarray(0, count);
+  const fitted =
+    hold === 'path'
+      ? givePitch(source, request, count, base, seed)
+      : givePath(source, request, count, base, seed);
   if (!fitted) return stopped(common, base, []);
   const late = pieces === 'stiff' ? findObstacles(fitted.layout.path, fitted.pitch) : [];
   if (late.length > 0) return stopped(common, fitted.layout, late);
@@ -180,7 +183,12 @@ function givePath(
   const excess = (scale: number): number => {
     const layout = layOut(source, pitch, pieces, { toothPitch: pitch, scale });
     const ratio = scale / (last?.scale ?? 1);
-    const closing = closingPitch(layout, count, pieces, start?.map((s) => s * ratio));
+    const closing = closingPitch(
+      layout,
+      count,
+      pieces,
+      start?.map((s) => s * ratio),
+    );
     if (!closing) return NaN;
     start = seedOf(closing.cycle) ?? start;
     last = { layout, scale, ...closing };
@@ -239,7 +247,14 @@ function stopped(common: Common, layout: Layout, obstacles: readonly Obstacle[])
   const { request, count } = common;
   const places = new Float64Array(count + 1);
   const { path } = layout;
-  const made = marchChords(pathReader(path), 0, request.pitch, count, Math.min(path.length, 8 * request.pitch), places);
+  const made = marchChords(
+    pathReader(path),
+    0,
+    request.pitch,
+    count,
+    Math.min(path.length, 8 * request.pitch),
+    places,
+  );
   let kept = made;
   while (kept > 2 && places[kept - 1] > path.length) kept--;
   const row = stillRow(path, places.slice(0, kept));

@@ -31,33 +31,28 @@ export function idealCount(path: MeasuredPath, pitch: number, pieces: Engagement
 
 function closedIdeal(path: MeasuredPath, pitch: number): Ideal | null {
   const solved = new Map<number, RingCycle>();
-  let last: RingCycle | undefined;
   const cycle = (n: number): RingCycle | null => {
     const known = solved.get(n);
     if (known) return known;
-    const made = solveRingCycle(path, n, IDEAL_PHASES, last?.links === n ? last.s.subarray(0, n) : undefined);
-    if (!made) return null;
-    solved.set(n, made);
-    last = made;
+    const made = solveRingCycle(path, n, IDEAL_PHASES);
+    if (made) solved.set(n, made);
     return made;
   };
+  // c(N) ≤ L / N, so the count sought is at or below L / p; on tight wheels some links below.
   let n = Math.max(LEAST_RING, Math.floor(path.length / pitch));
-  // c(N) ≤ L / N, so the count sought is at or below L / p; on tight wheels a few links below.
   for (let tries = 0; tries < 8; tries++) {
     const at = cycle(n);
-    if (!at) return null;
-    if (at.mean >= pitch || n === LEAST_RING) {
-      const above = cycle(n + 1);
-      if (!above) return null;
-      if (above.mean < pitch || n === LEAST_RING) {
-        const q = n * at.mean;
-        const rise = (n + 1) * above.mean - q;
-        return { count: n + (q - pitch * n) / (pitch - rise), solved };
-      }
-      n += 1;
-    } else {
-      n = Math.max(LEAST_RING, Math.min(n - 1, Math.floor((n * at.mean) / pitch)));
-    }
+    if (!at || at.mean >= pitch || n === LEAST_RING) break;
+    n = Math.max(LEAST_RING, Math.min(n - 1, Math.floor((n * at.mean) / pitch)));
+  }
+  // Longer links may not pass at all: then the line through the next two counts is carried on.
+  for (let k = n; k < n + 4; k++) {
+    const at = cycle(k);
+    const above = at && cycle(k + 1);
+    if (!at || !above) continue;
+    const q = k * at.mean;
+    const rise = (k + 1) * above.mean - q;
+    return { count: k + (q - pitch * k) / (pitch - rise), solved };
   }
   return null;
 }

@@ -44,7 +44,10 @@ function exactPlaces(fit: FitOutcome, travel: number): Float64Array {
   const from = Math.min(row.phases - 1, Math.floor((travel - whole) * row.phases));
   const start = row.arc.slice((from + 1) * count, (from + 2) * count);
   const shift = solver.phaseAt(travel - whole) - start.reduce((sum, s) => sum + s, 0) / count;
-  const found = solver.solve(solver.phaseAt(travel - whole), start.map((s) => s + shift));
+  const found = solver.solve(
+    solver.phaseAt(travel - whole),
+    start.map((s) => s + shift),
+  );
   if (!found) {
     throw new RelayError('row-does-not-settle', `The row does not close at a travel of ${travel} pitches.`);
   }

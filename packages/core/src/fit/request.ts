@@ -30,10 +30,18 @@ export const DEFAULT_REQUEST: Omit<FitRequest, 'pitch'> = {
 export function checkRequest(request: FitRequest, length: number): void {
   const { pitch, multiple } = request;
   if (!(pitch > 0 && pitch <= LIMITS.coordinate)) {
-    throw new RelayError('pitch-not-positive', `A pitch of ${Number.isFinite(pitch) ? mm(pitch) : pitch} cannot be used. It must be above zero.`, { field: 'pitch' });
+    throw new RelayError(
+      'pitch-not-positive',
+      `A pitch of ${Number.isFinite(pitch) ? mm(pitch) : pitch} cannot be used. It must be above zero.`,
+      { field: 'pitch' },
+    );
   }
   if (!(Number.isInteger(multiple) && multiple >= 1 && multiple <= LIMITS.links)) {
-    throw new RelayError('request-invalid', `A multiple of ${multiple} cannot be used. It must be a whole number above zero.`, { field: 'multiple' });
+    throw new RelayError(
+      'request-invalid',
+      `A multiple of ${multiple} cannot be used. It must be a whole number above zero.`,
+      { field: 'multiple' },
+    );
   }
   if (pitch > length * (1 + 1e-9)) {
     throw new RelayError(

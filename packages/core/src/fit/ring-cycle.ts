@@ -33,7 +33,9 @@ export function solveRingCycle(
   const step = path.length / links / phases;
   let earlier: Float64Array | null = null;
   for (let j = 0; j < phases; j++) {
-    const found = solver.solve(solver.phaseAt(j / phases), current) ?? (current ? solver.solve(solver.phaseAt(j / phases)) : null);
+    const found =
+      solver.solve(solver.phaseAt(j / phases), current) ??
+      (current ? solver.solve(solver.phaseAt(j / phases)) : null);
     if (!found) return null;
     chords[j] = found.chord;
     s.set(found.s, j * links);
@@ -77,7 +79,10 @@ export function refinedRipple(path: MeasuredPath, cycle: RingCycle): number {
     let best = 0;
     for (let j = 1; j < phases; j++) if (sign * chords[j] > sign * chords[best]) best = j;
     const f = (travel: number): number => sign * chordAt(travel);
-    return sign * Math.max(sign * chords[best], goldenMaximum(f, (best - 1) / phases, (best + 1) / phases, 14).value);
+    return (
+      sign *
+      Math.max(sign * chords[best], goldenMaximum(f, (best - 1) / phases, (best + 1) / phases, 14).value)
+    );
   };
   return ((extreme(1) - extreme(-1)) / mean) * 1e6;
 }

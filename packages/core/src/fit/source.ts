@@ -1,7 +1,14 @@
 import { LIMITS } from '../limits';
 import { RelayError, mm } from '../error';
 import { measurePath, pathBounds, scaleContour, type Contour, type MeasuredPath } from '../path';
-import { routeRoundWheels, toothRadius, type Engagement, type MissedWheel, type Turn, type Wrap } from '../route';
+import {
+  routeRoundWheels,
+  toothRadius,
+  type Engagement,
+  type MissedWheel,
+  type Turn,
+  type Wrap,
+} from '../route';
 
 /** How large a wheel is: by radius, or by teeth that mesh with links of a pitch. */
 export type WheelSize =
@@ -65,7 +72,8 @@ export function meshes(size: WheelSize, pitch: number): boolean {
  */
 export function layOut(source: FitSource, pitch: number, engagement: Engagement, give: Give): Layout {
   if (source.kind === 'contour') {
-    const contour = give.scale === 1 ? source.contour : scaleContour(source.contour, centreOf(source), give.scale);
+    const contour =
+      give.scale === 1 ? source.contour : scaleContour(source.contour, centreOf(source), give.scale);
     return { contour, path: measurePath(contour), wheels: [], wraps: [], missed: [] };
   }
   const centre = give.scale === 1 ? { x: 0, y: 0 } : centreOf(source);
@@ -116,10 +124,14 @@ function wheelRadius(wheel: WheelSpec, pitch: number | null, engagement: Engagem
   }
   const p = pitch ?? size.pitch;
   if (!(p > 0 && p <= LIMITS.coordinate)) {
-    throw new RelayError('wheel-invalid', `Wheel ${wheel.name ?? wheel.id} has teeth of pitch ${mm(p)}. It must be above zero.`, {
-      wheels: [wheel.id],
-      field: 'pitch',
-    });
+    throw new RelayError(
+      'wheel-invalid',
+      `Wheel ${wheel.name ?? wheel.id} has teeth of pitch ${mm(p)}. It must be above zero.`,
+      {
+        wheels: [wheel.id],
+        field: 'pitch',
+      },
+    );
   }
   return toothRadius(size.teeth, p, engagement);
 }

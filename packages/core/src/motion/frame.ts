@@ -16,7 +16,12 @@ export interface RowFrame {
 /** Room for the frames of a row. */
 export function newRowFrame(row: Row): RowFrame {
   const places = row.kind === 'ring' || row.kind === 'gapped' ? row.links + 1 : row.columns;
-  return { links: places - 1, firstLink: 0, pins: new Float64Array(places * 2), arc: new Float64Array(places) };
+  return {
+    links: places - 1,
+    firstLink: 0,
+    pins: new Float64Array(places * 2),
+    arc: new Float64Array(places),
+  };
 }
 
 /**
@@ -78,8 +83,7 @@ function blend(
   const stride = 2 * columns;
   const target = out.pins;
   for (let i = 0, o = 2 * to, a = p0; i < 2 * count; i++, o++, a++) {
-    target[o] =
-      k0 * pins[a] + k1 * pins[a + stride] + k2 * pins[a + 2 * stride] + k3 * pins[a + 3 * stride];
+    target[o] = k0 * pins[a] + k1 * pins[a + stride] + k2 * pins[a + 2 * stride] + k3 * pins[a + 3 * stride];
   }
   for (let i = 0, a = base; i < count; i++, a++) {
     out.arc[to + i] = arc[a + columns] + w * (arc[a + 2 * columns] - arc[a + columns]) + arcShift;

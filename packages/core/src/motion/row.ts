@@ -47,7 +47,12 @@ export function evenRingRow(path: MeasuredPath, links: number): Row {
   return fillRing(path, links, ROW_PHASES, (j, i) => (i + j / ROW_PHASES) * spacing);
 }
 
-function fillRing(path: MeasuredPath, links: number, phases: number, place: (j: number, i: number) => number): Row {
+function fillRing(
+  path: MeasuredPath,
+  links: number,
+  phases: number,
+  place: (j: number, i: number) => number,
+): Row {
   const read = pathReader(path);
   const at = newReading();
   const pins = new Float64Array((phases + 3) * links * 2);

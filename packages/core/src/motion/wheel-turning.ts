@@ -51,7 +51,12 @@ export function wheelTurning(
   const gap = TAU / teeth;
   const perPitch = sense * gap;
   if (row.kind !== 'ring') {
-    return { wheel: wheel.id, start: gapAngle(wheel, wrap, row, 0), perPitch, deviation: new Float64Array(0) };
+    return {
+      wheel: wheel.id,
+      start: gapAngle(wheel, wrap, row, 0),
+      perPitch,
+      deviation: new Float64Array(0),
+    };
   }
   const start = gapAngle(wheel, wrap, row, 0);
   const deviation = new Float64Array(row.phases);

@@ -131,13 +131,8 @@ function addPiece(piece: Piece, index: number, extent: number, push: Push): void
       )) {
         const c = part.coefficients;
         const parameter =
-          piece.kind === 'cubic'
-            ? c
-            : c.map((value, k) => (k === 0 ? piece.start : 0) + value * piece.sweep);
-        push(piece.kind === 'cubic' ? CUBIC : ELLIPSE, part.length, index, [
-          ...parameter,
-          ...rest,
-        ]);
+          piece.kind === 'cubic' ? c : c.map((value, k) => (k === 0 ? piece.start : 0) + value * piece.sweep);
+        push(piece.kind === 'cubic' ? CUBIC : ELLIPSE, part.length, index, [...parameter, ...rest]);
       }
     }
   }
@@ -164,18 +159,21 @@ function ellipseNumbers(piece: EllipsePiece): number[] {
 }
 
 function polygonLength({ p0, p1, p2, p3 }: CubicPiece): number {
-  return Math.hypot(p1.x - p0.x, p1.y - p0.y) + Math.hypot(p2.x - p1.x, p2.y - p1.y) + Math.hypot(p3.x - p2.x, p3.y - p2.y);
+  return (
+    Math.hypot(p1.x - p0.x, p1.y - p0.y) +
+    Math.hypot(p2.x - p1.x, p2.y - p1.y) +
+    Math.hypot(p3.x - p2.x, p3.y - p2.y)
+  );
 }
 
 /** The largest absolute coordinate or radius: NaN where any number is not one. */
 function contourExtent(pieces: readonly Piece[]): number {
   let extent = 0;
   const take = (value: number): void => {
-    const a = Math.abs(value);
-    if (!(a <= extent)) extent = a;
+    // Math.max passes NaN on, so that one bad number spoils the sum of them.
+    extent = Math.max(extent, Math.abs(value));
   };
   for (const piece of pieces) {
-    if (Number.isNaN(extent)) break;
     switch (piece.kind) {
       case 'line':
         [piece.a.x, piece.a.y, piece.b.x, piece.b.y].forEach(take);
@@ -184,7 +182,9 @@ function contourExtent(pieces: readonly Piece[]): number {
         [piece.centre.x, piece.centre.y, piece.radius, piece.start, piece.sweep].forEach(take);
         break;
       case 'ellipse':
-        [piece.centre.x, piece.centre.y, piece.rx, piece.ry, piece.tilt, piece.start, piece.sweep].forEach(take);
+        [piece.centre.x, piece.centre.y, piece.rx, piece.ry, piece.tilt, piece.start, piece.sweep].forEach(
+          take,
+        );
         break;
       case 'cubic':
         [piece.p0, piece.p1, piece.p2, piece.p3].forEach((p) => {
@@ -264,7 +264,6 @@ function readSegment(kind: number, d: Float64Array, o: number, u: number, out: R
   let vy: number;
   let wx: number;
   let wy: number;
-  let sense = 1;
   if (kind === CUBIC) {
     const ax = d[o + 6];
     const ay = d[o + 7];
@@ -287,7 +286,7 @@ function readSegment(kind: number, d: Float64Array, o: number, u: number, out: R
     const qy = d[o + 9] * c;
     const ct = d[o + 10];
     const st = d[o + 11];
-    sense = d[o + 12];
+    const sense = d[o + 12];
     out[0] = d[o + 6] + ct * px - st * py;
     out[1] = d[o + 7] + st * px + ct * py;
     vx = sense * (ct * qx - st * qy);

@@ -23,7 +23,8 @@ export function parsePathData(d: string): Contour[] {
       `The path data has ${d.length} characters; at most ${LIMITS.pathDataCharacters} are read. Thin the path out first.`,
     );
   }
-  if (d.trim() === '') throw new RelayError('path-data-empty', 'The path data is empty. It should start with M and a point.');
+  if (d.trim() === '')
+    throw new RelayError('path-data-empty', 'The path data is empty. It should start with M and a point.');
   const source = svgpath(d);
   const { err, segments } = source as unknown as { err: string; segments: unknown[] };
   if (err) {
@@ -80,7 +81,13 @@ class Pen {
         return;
       case 'C':
         this.add(
-          { kind: 'cubic', p0: this.at, p1: { x: n[0], y: n[1] }, p2: { x: n[2], y: n[3] }, p3: { x: n[4], y: n[5] } },
+          {
+            kind: 'cubic',
+            p0: this.at,
+            p1: { x: n[0], y: n[1] },
+            p2: { x: n[2], y: n[3] },
+            p3: { x: n[4], y: n[5] },
+          },
           { x: n[4], y: n[5] },
         );
         return;
@@ -129,6 +136,9 @@ function near(d: string, offset: number): string {
 }
 
 function reason(err: string): string {
-  const text = err.replace(/^SvgPath: /, '').replace(/\s*\(at pos \d+\)/, '').trim();
+  const text = err
+    .replace(/^SvgPath: /, '')
+    .replace(/\s*\(at pos \d+\)/, '')
+    .trim();
   return text.charAt(0).toLowerCase() + text.slice(1);
 }

@@ -15,9 +15,21 @@ function mirrorPiece(piece: Piece): Piece {
     case 'arc':
       return { ...piece, centre: flip(piece.centre), start: -piece.start, sweep: -piece.sweep };
     case 'ellipse':
-      return { ...piece, centre: flip(piece.centre), tilt: -piece.tilt, start: -piece.start, sweep: -piece.sweep };
+      return {
+        ...piece,
+        centre: flip(piece.centre),
+        tilt: -piece.tilt,
+        start: -piece.start,
+        sweep: -piece.sweep,
+      };
     case 'cubic':
-      return { kind: 'cubic', p0: flip(piece.p0), p1: flip(piece.p1), p2: flip(piece.p2), p3: flip(piece.p3) };
+      return {
+        kind: 'cubic',
+        p0: flip(piece.p0),
+        p1: flip(piece.p1),
+        p2: flip(piece.p2),
+        p3: flip(piece.p3),
+      };
   }
 }
 

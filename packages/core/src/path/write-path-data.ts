@@ -46,14 +46,21 @@ export function writePathData(contour: Contour, digits = 6): string {
 export function pieceEnd(piece: Piece, t: number): Vec {
   switch (piece.kind) {
     case 'line':
-      return t === 0 ? piece.a : t === 1 ? piece.b : { x: piece.a.x + t * (piece.b.x - piece.a.x), y: piece.a.y + t * (piece.b.y - piece.a.y) };
+      return t === 0
+        ? piece.a
+        : t === 1
+          ? piece.b
+          : { x: piece.a.x + t * (piece.b.x - piece.a.x), y: piece.a.y + t * (piece.b.y - piece.a.y) };
     case 'cubic':
       if (t === 0) return piece.p0;
       if (t === 1) return piece.p3;
       break;
     case 'arc': {
       const angle = piece.start + t * piece.sweep;
-      return { x: piece.centre.x + piece.radius * Math.cos(angle), y: piece.centre.y + piece.radius * Math.sin(angle) };
+      return {
+        x: piece.centre.x + piece.radius * Math.cos(angle),
+        y: piece.centre.y + piece.radius * Math.sin(angle),
+      };
     }
     case 'ellipse': {
       const angle = piece.start + t * piece.sweep;

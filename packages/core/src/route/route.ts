@@ -82,7 +82,15 @@ export function routeRoundWheels(wheels: readonly RouteWheel[], closed: boolean)
     const b = contact(to, span.angle);
     if (span.length > 0) pieces.push({ kind: 'line', a, b });
     s += span.length;
-    if (!closed && i === 0) wraps[0] = { wheel: from.id, turn: from.turn, from: 0, to: 0, angle: 0, facing: touchAngle(from.turn, span.angle) };
+    if (!closed && i === 0)
+      wraps[0] = {
+        wheel: from.id,
+        turn: from.turn,
+        from: 0,
+        to: 0,
+        angle: 0,
+        facing: touchAngle(from.turn, span.angle),
+      };
     const next = closed ? spans[j] : spans[i + 1];
     const angle = next ? wrapAngle(to.turn, span.angle, next.angle) : 0;
     const sense = to.turn === 'ccw' ? 1 : -1;
@@ -158,7 +166,10 @@ function checkWheels(wheels: readonly RouteWheel[]): void {
     throw new RelayError('wheels-too-few', `A route needs at least two wheels; it has ${wheels.length}.`);
   }
   if (wheels.length > LIMITS.wheels) {
-    throw new RelayError('wheels-too-many', `A route has ${wheels.length} wheels; at most ${LIMITS.wheels} can be worked on.`);
+    throw new RelayError(
+      'wheels-too-many',
+      `A route has ${wheels.length} wheels; at most ${LIMITS.wheels} can be worked on.`,
+    );
   }
   for (const wheel of wheels) {
     if (!(wheel.radius > 0 && wheel.radius <= LIMITS.coordinate)) {
@@ -169,7 +180,9 @@ function checkWheels(wheels: readonly RouteWheel[]): void {
       );
     }
     if (!(Math.abs(wheel.x) <= LIMITS.coordinate && Math.abs(wheel.y) <= LIMITS.coordinate)) {
-      throw new RelayError('wheel-invalid', `Wheel ${label(wheel)} has no finite centre.`, { wheels: [wheel.id] });
+      throw new RelayError('wheel-invalid', `Wheel ${label(wheel)} has no finite centre.`, {
+        wheels: [wheel.id],
+      });
     }
   }
 }

@@ -32,11 +32,14 @@ export function measureAnswer(given: GivenSource): MeasureAnswer {
 export type FitAnswer = Pick<
   FitOutcome,
   'length' | 'ideal' | 'count' | 'effectivePitch' | 'pitchChange' | 'scale' | 'gap' | 'ripplePpm' | 'closes'
-> & { readonly pitch: number } & Partial<Pick<FitOutcome, 'obstacles'> & { missed: FitOutcome['layout']['missed'] }>;
+> & { readonly pitch: number } & Partial<
+    Pick<FitOutcome, 'obstacles'> & { missed: FitOutcome['layout']['missed'] }
+  >;
 
 export function fitAnswer(given: GivenSource, asked: Partial<FitRequest>): FitAnswer {
   const outcome = fitGiven(given, asked);
-  const { length, ideal, count, request, effectivePitch, pitchChange, scale, gap, ripplePpm, closes } = outcome;
+  const { length, ideal, count, request, effectivePitch, pitchChange, scale, gap, ripplePpm, closes } =
+    outcome;
   return {
     length,
     ideal,
@@ -75,7 +78,8 @@ function fitGiven(given: GivenSource, asked: Partial<FitRequest>): FitOutcome {
 /** What was asked for, then what the job says, then the defaults. */
 function completeRequest(loaded: LoadedSource, asked: Partial<FitRequest>): FitRequest {
   const pitch = asked.pitch ?? loaded.request?.pitch;
-  if (pitch === undefined) throw new RelayError('request-invalid', 'Give the pitch, in mm.', { field: 'pitch' });
+  if (pitch === undefined)
+    throw new RelayError('request-invalid', 'Give the pitch, in mm.', { field: 'pitch' });
   const base: FitRequest = loaded.request ?? { ...DEFAULT_REQUEST, pitch };
   return {
     pitch,

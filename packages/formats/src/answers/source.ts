@@ -28,9 +28,15 @@ export interface LoadedSource {
  * the coordinates of the file; wheels and jobs have y up.
  */
 export function loadSource(given: GivenSource): LoadedSource {
-  const count = [given.path, given.svg, given.wheels, given.job].filter((value) => value !== undefined).length;
+  const count = [given.path, given.svg, given.wheels, given.job].filter(
+    (value) => value !== undefined,
+  ).length;
   if (count !== 1) {
-    throw new RelayError('request-invalid', `Give exactly one source: path, svg, wheels or job; there are ${count}.`, { field: 'source' });
+    throw new RelayError(
+      'request-invalid',
+      `Give exactly one source: path, svg, wheels or job; there are ${count}.`,
+      { field: 'source' },
+    );
   }
   if (given.path !== undefined) {
     return { source: { kind: 'contour', contour: oneContour(parsePathData(given.path)) }, request: null };

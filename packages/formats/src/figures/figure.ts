@@ -6,6 +6,8 @@ export interface FigurePart {
   readonly d: string;
   readonly fill: Finish | null;
   readonly line: boolean;
+  /** Lies behind the wheels, out of the plane of the row. */
+  readonly behind?: boolean;
 }
 
 /** A drawing of one thing, part over part. */

@@ -4,4 +4,4 @@ export { FINISHES, INK } from './finishes';
 export { pieceFigure, pieceLayer, pieceSeat } from './piece-figure';
 export type { Seat } from './piece-figure';
 export { wheelFigure } from './wheels';
-export { bandOutline } from './belt';
+export { bandOutline, bandSides } from './belt';

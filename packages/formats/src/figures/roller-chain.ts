@@ -12,7 +12,11 @@ export function chainLink(piece: ChainPiece, span: number): Figure {
   const r = piece.plateHeight / 2;
   const parts: FigurePart[] = [];
   if (piece.part === 'inner') {
-    parts.push({ d: circle(0, 0, piece.roller / 2) + circle(span, 0, piece.roller / 2), fill: 'shade', line: true });
+    parts.push({
+      d: circle(0, 0, piece.roller / 2) + circle(span, 0, piece.roller / 2),
+      fill: 'shade',
+      line: true,
+    });
     parts.push({ d: plate(span, r * 0.94, 0.62, piece.pin / 2), fill: 'steel', line: true });
     return { parts };
   }
@@ -44,7 +48,7 @@ function plate(span: number, r: number, waist: number, bore: number): string {
   );
 }
 
-/** A cup on a bracket, open forward, big enough for a coin. */
+/** A cup on a bracket, open forward, big enough for a coin. It hangs beside the chain, so it passes behind wheels. */
 function cup(span: number, r: number): FigurePart[] {
   const m = span / 2;
   const depth = span * 1.05;
@@ -57,8 +61,9 @@ function cup(span: number, r: number): FigurePart[] {
       d: data`M${m - t * 1.6} ${top}L${m - t * 1.6} ${low}L${lip} ${low}L${lip + t} ${low + span * 0.4}L${lip} ${low + span * 0.44}L${lip - t * 0.7} ${low + t * 1.5}L${m + t * 0.4} ${low + t * 1.5}L${m + t * 0.4} ${top}Z`,
       fill: 'leather',
       line: true,
+      behind: true,
     },
-    { d: coin(m + span * 0.3, low + t * 1.5, span * 0.27, t * 1.1), fill: 'brass', line: true },
+    { d: coin(m + span * 0.3, low + t * 1.5, span * 0.27, t * 1.1), fill: 'brass', line: true, behind: true },
   ];
 }
 

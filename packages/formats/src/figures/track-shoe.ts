@@ -9,22 +9,24 @@ type ShoePiece = Extract<JobPiece, { family: 'track-shoe' }>;
  */
 export function trackShoe(piece: ShoePiece, span: number): Figure {
   const t = piece.thickness / 2;
-  const knuckle = t * 0.95;
-  const gap = knuckle * 1.12;
+  const knuckle = t * 0.92;
+  const start = knuckle * 1.08;
   const m = span / 2;
-  const horn = piece.horn;
-  const g = piece.grouser;
+  const { horn, grouser } = piece;
   const plate =
-    data`M${gap} ${-t * 0.55}L${gap} ${t * 0.8}L${m - span * 0.13} ${t * 0.8}` +
-    data`C${m - span * 0.07} ${t + horn * 0.2} ${m - span * 0.07} ${t + horn} ${m} ${t + horn}` +
-    data`C${m + span * 0.07} ${t + horn} ${m + span * 0.07} ${t + horn * 0.2} ${m + span * 0.13} ${t * 0.8}` +
-    data`L${span - gap} ${t * 0.8}L${span - gap} ${-t * 0.55}L${span - gap - t * 0.5} ${-t}` +
-    data`L${m + span * 0.1} ${-t}L${m + span * 0.07} ${-t - g}L${m - span * 0.07} ${-t - g}L${m - span * 0.1} ${-t}L${gap + t * 0.5} ${-t}Z`;
-  const web = data`M${gap * 0.4} ${t * 0.34}L${gap + t * 0.3} ${t * 0.34}L${gap + t * 0.3} ${-t * 0.34}L${gap * 0.4} ${-t * 0.34}Z`;
-  const farWeb = data`M${span - gap * 0.4} ${t * 0.34}L${span - gap - t * 0.3} ${t * 0.34}L${span - gap - t * 0.3} ${-t * 0.34}L${span - gap * 0.4} ${-t * 0.34}Z`;
+    data`M${start} ${t * 0.78}L${span - start} ${t * 0.78}L${span - start} ${-t * 0.7}L${span - start - t * 0.4} ${-t}` +
+    data`L${m + span * 0.11} ${-t}L${m + span * 0.07} ${-t - grouser}L${m - span * 0.07} ${-t - grouser}L${m - span * 0.11} ${-t}` +
+    data`L${start + t * 0.4} ${-t}L${start} ${-t * 0.7}Z`;
+  // The horn runs between the two discs of a wheel, so it is seen behind the near one.
+  const guide =
+    data`M${m - span * 0.15} ${t * 0.7}C${m - span * 0.06} ${t + horn * 0.2} ${m - span * 0.07} ${t + horn} ${m} ${t + horn}` +
+    data`C${m + span * 0.07} ${t + horn} ${m + span * 0.06} ${t + horn * 0.2} ${m + span * 0.15} ${t * 0.7}Z`;
+  const lug = (from: number, to: number): string =>
+    data`M${from} ${t * 0.5}L${to} ${t * 0.5}L${to} ${-t * 0.5}L${from} ${-t * 0.5}Z`;
   return {
     parts: [
-      { d: web + farWeb, fill: 'shade', line: true },
+      { d: guide, fill: 'shade', line: true, behind: true },
+      { d: lug(0, start + t * 0.2) + lug(span - start - t * 0.2, span), fill: 'shade', line: true },
       { d: plate, fill: 'steel', line: true },
       { d: circle(0, 0, knuckle), fill: 'iron', line: true },
       { d: circle(0, 0, knuckle * 0.42), fill: 'brass', line: true },

@@ -10,7 +10,8 @@ export function wheelFigure(wheel: LaidWheel, piece: JobPiece, pitch: number): F
   if (wheel.teeth !== null && piece.family === 'roller-chain') {
     return sprocket(wheel.radius, wheel.teeth, (piece.roller * pitch) / piece.pitch, pitch);
   }
-  if (wheel.teeth !== null && piece.family === 'toothed-belt') return pulley(wheel.radius, wheel.teeth, piece);
+  if (wheel.teeth !== null && piece.family === 'toothed-belt')
+    return pulley(wheel.radius, wheel.teeth, piece);
   return plainWheel(Math.max(wheel.radius - runningDepth(piece), wheel.radius * 0.5));
 }
 
@@ -29,10 +30,11 @@ function runningDepth(piece: JobPiece): number {
 /** Rollers sit in round seats on the pitch circle; flanks lead from them to narrow tips. */
 function sprocket(radius: number, teeth: number, roller: number, pitch: number): Figure {
   const seat = roller * 0.51;
-  const tip = radius + Math.min(roller * 0.62, pitch * 0.38);
+  const tip = radius + Math.min(roller * 0.66, pitch * 0.42);
   const step = (2 * Math.PI) / teeth;
-  const open = Math.PI * 0.34;
-  const point = (r: number, angle: number): string => `${short(r * Math.cos(angle))} ${short(r * Math.sin(angle))}`;
+  const open = Math.PI * 0.3;
+  const point = (r: number, angle: number): string =>
+    `${short(r * Math.cos(angle))} ${short(r * Math.sin(angle))}`;
   let d = '';
   for (let k = 0; k < teeth; k++) {
     const angle = k * step;
@@ -58,7 +60,8 @@ function pulley(radius: number, teeth: number, piece: Extract<JobPiece, { family
   const face = radius - body * 0.35;
   const root = face - piece.tooth * 1.05;
   const step = (2 * Math.PI) / teeth;
-  const point = (r: number, angle: number): string => `${short(r * Math.cos(angle))} ${short(r * Math.sin(angle))}`;
+  const point = (r: number, angle: number): string =>
+    `${short(r * Math.cos(angle))} ${short(r * Math.sin(angle))}`;
   let d = '';
   for (let k = 0; k < teeth; k++) {
     const a = k * step;

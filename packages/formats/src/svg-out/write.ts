@@ -10,7 +10,16 @@ import {
   type RowFrame,
 } from '@coin-relay/core';
 import type { Job, JobPiece, ResolvedRun } from '@coin-relay/model';
-import { bandOutline, FINISHES, INK, pieceFigure, pieceLayer, pieceSeat, wheelFigure, type Figure } from '../figures';
+import {
+  bandOutline,
+  FINISHES,
+  INK,
+  pieceFigure,
+  pieceLayer,
+  pieceSeat,
+  wheelFigure,
+  type Figure,
+} from '../figures';
 import { insideSide } from './side';
 
 export interface SvgOptions {
@@ -42,11 +51,21 @@ export function writeSvg(job: Job, resolved: ResolvedRun, fit: FitOutcome, optio
   const frame = newRowFrame(fit.row);
   rowFrame(fit.row, options.travel, frame);
   const side = insideSide(fit.layout.path);
+  const hanging = new Set(
+    pieces
+      .filter((piece) => pieceFigure(piece, span).parts.some((part) => part.behind))
+      .map((piece) => piece.id),
+  );
   const body = [
-    options.path ? `<path d="${writePathData(fit.layout.contour, 4)}" fill="none" stroke="#0f6a66" stroke-width="0.4"/>` : '',
+    ...linkElements(job, resolved, fit, frame, options, 'behind', (piece) => hanging.has(piece.id)),
     ...wheelElements(fit, resolved.sequence[0], span, options, job),
+    options.path
+      ? `<path d="${writePathData(fit.layout.contour, 4)}" fill="none" stroke="#0f6a66" stroke-width="0.4"/>`
+      : '',
     bandElement(fit, resolved.sequence[0], side),
-    ...linkElements(job, resolved, fit, frame, options),
+    ...([0, 1] as const).flatMap((layer) =>
+      linkElements(job, resolved, fit, frame, options, 'piece', (piece) => pieceLayer(piece) === layer),
+    ),
   ].filter((line) => line !== '');
   const [x0, y0, x1, y1] = pictureBounds(fit, span);
   const size = `${n3(x1 - x0)}mm" height="${n3(y1 - y0)}mm" viewBox="${n3(x0)} ${n3(-y1)} ${n3(x1 - x0)} ${n3(y1 - y0)}`;
@@ -55,7 +74,7 @@ export function writeSvg(job: Job, resolved: ResolvedRun, fit: FitOutcome, optio
     `<svg xmlns="http://www.w3.org/2000/svg" width="${size}">`,
     `<title>${escapeXml(job.name)}</title>`,
     '<defs>',
-    ...pieces.map((piece) => `<g id="piece-${piece.id}"${side < 0 ? ' transform="scale(1 -1)"' : ''}>${figureMarkup(pieceFigure(piece, span))}</g>`),
+    ...pieces.flatMap((piece) => symbols(piece, span, side)),
     '</defs>',
     // Figures have y up; one mirror turns the whole drawing.
     '<g transform="scale(1 -1)">',
@@ -66,13 +85,36 @@ export function writeSvg(job: Job, resolved: ResolvedRun, fit: FitOutcome, optio
   ].join('\n');
 }
 
+/** A piece as a symbol, and what of it lies behind the wheels as another. */
+function symbols(piece: JobPiece, span: number, side: 1 | -1): string[] {
+  const { parts } = pieceFigure(piece, span);
+  const flip = side < 0 ? ' transform="scale(1 -1)"' : '';
+  const behind = parts.filter((part) => part.behind);
+  const front = parts.filter((part) => !part.behind);
+  return [
+    ...(behind.length > 0
+      ? [`<g id="behind-${piece.id}"${flip}>${figureMarkup({ parts: behind })}</g>`]
+      : []),
+    `<g id="piece-${piece.id}"${flip}>${figureMarkup({ parts: front })}</g>`,
+  ];
+}
+
 function figureMarkup({ parts }: Figure): string {
   return parts
-    .map(({ d, fill, line }) => `<path d="${d}" fill="${fill ? FINISHES[fill] : 'none'}"${line ? ` stroke="${INK}" stroke-width="0.3"` : ''}/>`)
+    .map(
+      ({ d, fill, line }) =>
+        `<path d="${d}" fill="${fill ? FINISHES[fill] : 'none'}"${line ? ` stroke="${INK}" stroke-width="0.3"` : ''}/>`,
+    )
     .join('');
 }
 
-function wheelElements(fit: FitOutcome, piece: JobPiece, span: number, options: SvgOptions, job: Job): string[] {
+function wheelElements(
+  fit: FitOutcome,
+  piece: JobPiece,
+  span: number,
+  options: SvgOptions,
+  job: Job,
+): string[] {
   const pitchesPerSecond = speedOf(job, fit);
   return fit.layout.wheels.map((wheel, i) => {
     const turning = fit.turnings[i];
@@ -103,6 +145,8 @@ function linkElements(
   fit: FitOutcome,
   frame: RowFrame,
   options: SvgOptions,
+  symbol: 'piece' | 'behind',
+  wanted: (piece: JobPiece) => boolean,
 ): string[] {
   const { sequence } = resolved;
   const moves = options.moving && fit.row.kind === 'ring' && speedOf(job, fit) !== 0;
@@ -114,17 +158,15 @@ function linkElements(
     );
   }
   const lines: string[] = [];
-  for (const layer of [0, 1] as const) {
-    for (let k = 0; k < frame.links; k++) {
-      const piece = sequence[(((k + frame.firstLink) % sequence.length) + sequence.length) % sequence.length];
-      if (pieceLayer(piece) !== layer) continue;
-      const use = `<use href="#piece-${piece.id}"`;
-      if (!moves) {
-        const [x, y, angle] = seat(frame, k, piece, fit);
-        lines.push(`${use} transform="translate(${n3(x)} ${n3(y)}) rotate(${n3(degrees(angle))})"/>`);
-      } else {
-        lines.push(movingLink(job, fit, k, piece, repeat, options.travel, use));
-      }
+  for (let k = 0; k < frame.links; k++) {
+    const piece = sequence[(((k + frame.firstLink) % sequence.length) + sequence.length) % sequence.length];
+    if (!wanted(piece)) continue;
+    const use = `<use href="#${symbol}-${piece.id}"`;
+    if (moves) {
+      lines.push(movingLink(job, fit, k, piece, repeat, options.travel, use));
+    } else {
+      const [x, y, angle] = seat(frame, k, piece, fit);
+      lines.push(`${use} transform="translate(${n3(x)} ${n3(y)}) rotate(${n3(degrees(angle))})"/>`);
     }
   }
   return lines;
@@ -167,7 +209,8 @@ function seat(frame: RowFrame, k: number, piece: JobPiece, fit: FitOutcome): [nu
   const { pins } = frame;
   const x = pins[2 * k];
   const y = pins[2 * k + 1];
-  if (pieceSeat(piece) === 'between-pins') return [x, y, Math.atan2(pins[2 * k + 3] - y, pins[2 * k + 2] - x)];
+  if (pieceSeat(piece) === 'between-pins')
+    return [x, y, Math.atan2(pins[2 * k + 3] - y, pins[2 * k + 2] - x)];
   const before = k > 0 ? k - 1 : fit.layout.path.closed ? frame.links - 1 : 0;
   return [x, y, Math.atan2(pins[2 * k + 3] - pins[2 * before + 1], pins[2 * k + 2] - pins[2 * before])];
 }

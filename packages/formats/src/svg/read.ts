@@ -82,13 +82,20 @@ export function readSvg(text: string): SvgDrawing {
   const reader = new DrawingReader();
   const parser = new SaxesParser({ xmlns: false, position: true });
   parser.on('error', (error) => {
-    throw new RelayError('file-broken', `The drawing is not well-formed XML: ${error.message}. Save it again as plain SVG.`, {
-      offset: parser.position,
-    });
+    throw new RelayError(
+      'file-broken',
+      `The drawing is not well-formed XML: ${error.message}. Save it again as plain SVG.`,
+      {
+        offset: parser.position,
+      },
+    );
   });
   parser.on('doctype', (doctype) => {
     if (/<!ENTITY/i.test(doctype)) {
-      throw new RelayError('file-refused', 'The drawing declares entities, which are not followed. Save it as plain SVG, without a document type.');
+      throw new RelayError(
+        'file-refused',
+        'The drawing declares entities, which are not followed. Save it as plain SVG, without a document type.',
+      );
     }
   });
   parser.on('opentag', (tag: SaxesTagPlain) => reader.open(tag));
@@ -108,16 +115,23 @@ class DrawingReader {
 
   open(tag: SaxesTagPlain): void {
     if (++this.elements > SVG_LIMITS.elements) {
-      throw new RelayError('file-too-large', `The drawing has more than ${SVG_LIMITS.elements} elements. Leave only the lines you need in it.`);
+      throw new RelayError(
+        'file-too-large',
+        `The drawing has more than ${SVG_LIMITS.elements} elements. Leave only the lines you need in it.`,
+      );
     }
     if (this.levels.length >= SVG_LIMITS.depth) {
-      throw new RelayError('file-refused', `The drawing nests groups more than ${SVG_LIMITS.depth} deep. Ungroup it and save it again.`);
+      throw new RelayError(
+        'file-refused',
+        `The drawing nests groups more than ${SVG_LIMITS.depth} deep. Ungroup it and save it again.`,
+      );
     }
     const kind = tag.name.replace(/^svg:/, '');
     const attributes: Attributes = tag.attributes;
     const outer = this.levels.at(-1);
     if (!outer) {
-      if (kind !== 'svg') throw new RelayError('file-broken', `This is not an SVG drawing: it starts with <${kind}>.`);
+      if (kind !== 'svg')
+        throw new RelayError('file-broken', `This is not an SVG drawing: it starts with <${kind}>.`);
       const viewport = outerViewport(attributes);
       this.millimetresPerUnit = viewport.millimetresPerUnit;
       this.physical = viewport.physical;
@@ -151,7 +165,8 @@ class DrawingReader {
       this.skip(kind, 'hidden');
       return { matrix: outer.matrix, drawn: false };
     }
-    const transform = attributes['transform'] === undefined ? IDENTITY : parseTransform(attributes['transform']);
+    const transform =
+      attributes['transform'] === undefined ? IDENTITY : parseTransform(attributes['transform']);
     if (!transform) {
       this.skip(kind, 'its transform cannot be read');
       return { matrix: outer.matrix, drawn: false };
@@ -237,15 +252,23 @@ export function pickContour(drawing: SvgDrawing, id?: string): DrawnContour {
     .join(', ');
   if (contours.length === 0) {
     const [skipped] = drawing.skipped;
-    throw new RelayError('contour-not-found', `The drawing holds no line a row could run on${skipped ? `; skipped: ${skipped.what}, ${skipped.reason}` : ''}.`);
+    throw new RelayError(
+      'contour-not-found',
+      `The drawing holds no line a row could run on${skipped ? `; skipped: ${skipped.what}, ${skipped.reason}` : ''}.`,
+    );
   }
   if (id !== undefined) {
     const found = contours.find((c) => c.id === id);
     if (found) return found;
-    throw new RelayError('contour-not-found', `The drawing holds no contour “${id}”. It has ${list}.`, { contour: id });
+    throw new RelayError('contour-not-found', `The drawing holds no contour “${id}”. It has ${list}.`, {
+      contour: id,
+    });
   }
   if (contours.length > 1) {
-    throw new RelayError('contour-not-found', `The drawing holds ${contours.length} contours: ${list}. Say which by its id.`);
+    throw new RelayError(
+      'contour-not-found',
+      `The drawing holds ${contours.length} contours: ${list}. Say which by its id.`,
+    );
   }
   return contours[0];
 }

@@ -2,7 +2,15 @@
 export type Attributes = Readonly<Record<string, string>>;
 
 /** The elements that draw a line one can put a row on. */
-export const SHAPES: ReadonlySet<string> = new Set(['path', 'rect', 'circle', 'ellipse', 'line', 'polyline', 'polygon']);
+export const SHAPES: ReadonlySet<string> = new Set([
+  'path',
+  'rect',
+  'circle',
+  'ellipse',
+  'line',
+  'polyline',
+  'polygon',
+]);
 
 /**
  * The path data of a basic shape (W3C SVG 2, chapter 10), in its own coordinates.

@@ -2,7 +2,14 @@ import type { Attributes } from './shapes';
 import type { Matrix } from './matrix';
 
 /** Millimetres in one of each physical unit of CSS. */
-const PHYSICAL: Readonly<Record<string, number>> = { mm: 1, cm: 10, q: 0.25, in: 25.4, pt: 25.4 / 72, pc: 25.4 / 6 };
+const PHYSICAL: Readonly<Record<string, number>> = {
+  mm: 1,
+  cm: 10,
+  q: 0.25,
+  in: 25.4,
+  pt: 25.4 / 72,
+  pc: 25.4 / 6,
+};
 
 interface Size {
   readonly value: number;
@@ -15,7 +22,10 @@ function readSize(text: string | undefined): Size | null {
 }
 
 function readViewBox(text: string | undefined): readonly [number, number, number, number] | null {
-  const n = (text ?? '').trim().split(/[\s,]+/).map(Number);
+  const n = (text ?? '')
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number);
   if (n.length !== 4 || n.some((value) => !Number.isFinite(value)) || !(n[2] > 0 && n[3] > 0)) return null;
   return [n[0], n[1], n[2], n[3]];
 }
@@ -24,7 +34,11 @@ function readViewBox(text: string | undefined): readonly [number, number, number
  * The map from a drawing's own units to millimetres. A width or height in a physical unit
  * decides; a drawing without one (pixels, per cent, or nothing) is taken at one unit = one mm.
  */
-export function outerViewport(attributes: Attributes): { matrix: Matrix; millimetresPerUnit: number; physical: boolean } {
+export function outerViewport(attributes: Attributes): {
+  matrix: Matrix;
+  millimetresPerUnit: number;
+  physical: boolean;
+} {
   const box = readViewBox(attributes['viewBox']);
   const width = readSize(attributes['width']);
   const height = readSize(attributes['height']);
@@ -36,7 +50,8 @@ export function outerViewport(attributes: Attributes): { matrix: Matrix; millime
     return { matrix: [1, 0, 0, 1, -x0, -y0], millimetresPerUnit: 1, physical: false };
   }
   // Without a view box a user unit is a CSS pixel, 1/96 inch.
-  if (!box) return { matrix: [25.4 / 96, 0, 0, 25.4 / 96, 0, 0], millimetresPerUnit: 25.4 / 96, physical: true };
+  if (!box)
+    return { matrix: [25.4 / 96, 0, 0, 25.4 / 96, 0, 0], millimetresPerUnit: 25.4 / 96, physical: true };
   const kx = w === null ? Infinity : w / box[2];
   const ky = h === null ? Infinity : h / box[3];
   if ((attributes['preserveAspectRatio'] ?? '').trim().startsWith('none') && w !== null && h !== null) {

@@ -18,9 +18,12 @@ export const WheelsFileSchema = z.object({
         pitch: finite.optional(),
         turn: z.enum(['ccw', 'cw']).default('ccw'),
       })
-      .refine((wheel) => (wheel.radius === undefined) !== (wheel.teeth === undefined && wheel.pitch === undefined), {
-        message: 'a wheel has either a radius, or teeth and a pitch',
-      })
+      .refine(
+        (wheel) => (wheel.radius === undefined) !== (wheel.teeth === undefined && wheel.pitch === undefined),
+        {
+          message: 'a wheel has either a radius, or teeth and a pitch',
+        },
+      )
       .refine((wheel) => (wheel.teeth === undefined) === (wheel.pitch === undefined), {
         message: 'a wheel with teeth needs their pitch too',
       }),
@@ -36,7 +39,10 @@ export function readWheels(text: string): FitSource {
   try {
     data = JSON.parse(text);
   } catch (error) {
-    throw new RelayError('file-broken', `The wheels file is not JSON: ${error instanceof Error ? error.message : String(error)}.`);
+    throw new RelayError(
+      'file-broken',
+      `The wheels file is not JSON: ${error instanceof Error ? error.message : String(error)}.`,
+    );
   }
   const parsed = WheelsFileSchema.safeParse(data);
   if (!parsed.success) {

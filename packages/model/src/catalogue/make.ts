@@ -57,9 +57,22 @@ export function withPitch(piece: JobPiece, pitch: number): JobPiece {
   const k = pitch / piece.pitch;
   switch (piece.family) {
     case 'roller-chain':
-      return { ...piece, pitch, size: '', plateHeight: piece.plateHeight * k, roller: piece.roller * k, pin: piece.pin * k };
+      return {
+        ...piece,
+        pitch,
+        size: '',
+        plateHeight: piece.plateHeight * k,
+        roller: piece.roller * k,
+        pin: piece.pin * k,
+      };
     case 'track-shoe':
-      return { ...piece, pitch, thickness: piece.thickness * k, horn: piece.horn * k, grouser: piece.grouser * k };
+      return {
+        ...piece,
+        pitch,
+        thickness: piece.thickness * k,
+        horn: piece.horn * k,
+        grouser: piece.grouser * k,
+      };
     case 'toothed-belt':
       return { ...piece, pitch, size: '', thickness: piece.thickness * k, tooth: piece.tooth * k };
   }

@@ -1,12 +1,20 @@
-import { beltPieces, BELT_SIZES, CHAIN_SIZES, chainPieces, shoePieces, type BeltSize, type ChainSize } from '../catalogue';
+import {
+  beltPieces,
+  BELT_SIZES,
+  CHAIN_SIZES,
+  chainPieces,
+  shoePieces,
+  type BeltSize,
+  type ChainSize,
+} from '../catalogue';
 import { JOB_FORMAT, JOB_VERSION, type Job, type Wheel } from '../job/schema';
 
-/** The arcade's machines. People, places and machines are invented. */
+/** The arcade's machines, the one to look at first last. People, places and machines are invented. */
 export function demoJobs(): readonly { id: string; job: Job }[] {
   return [
-    { id: 'demo-coin-lift', job: coinLift() },
-    { id: 'demo-tin-beetle', job: tinBeetle() },
     { id: 'demo-drum-drive', job: drumDrive() },
+    { id: 'demo-tin-beetle', job: tinBeetle() },
+    { id: 'demo-coin-lift', job: coinLift() },
   ];
 }
 
@@ -18,7 +26,7 @@ function coinLift(): Job {
     ...frame('Coin lift'),
     wheels: [
       { id: 'drive', name: 'drive sprocket', x: 0, y: 0, size: { by: 'teeth', teeth: 17, piece: 'inner' } },
-      { id: 'head', name: 'head sprocket', x: 400, y: 48, size: { by: 'teeth', teeth: 38, piece: 'inner' } },
+      { id: 'head', name: 'head sprocket', x: 393, y: 48, size: { by: 'teeth', teeth: 38, piece: 'inner' } },
       { id: 'idler', name: 'idler', x: 176, y: 92, size: { by: 'radius', radius: 30 } },
     ],
     paths: [
@@ -107,8 +115,19 @@ function frame(name: string): Pick<Job, 'format' | 'version' | 'name' | 'place' 
   return { format: JOB_FORMAT, version: JOB_VERSION, name, place: PLACE, unit: 'mm' };
 }
 
-function run(name: string, sequence: string[], multiple: number, hold: 'path' | 'pitch'): Job['runs'][number] {
-  return { id: 'row', name, path: 'loop', sequence, fit: { hold, rounding: 'nearest', multiple, count: null } };
+function run(
+  name: string,
+  sequence: string[],
+  multiple: number,
+  hold: 'path' | 'pitch',
+): Job['runs'][number] {
+  return {
+    id: 'row',
+    name,
+    path: 'loop',
+    sequence,
+    fit: { hold, rounding: 'nearest', multiple, count: null },
+  };
 }
 
 function chainSize(size: string): ChainSize {

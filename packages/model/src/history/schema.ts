@@ -24,7 +24,9 @@ export const HistoryChangeSchema = z
     add: z.array(EditSchema).max(1_000),
     done: z.number().int().min(0),
   })
-  .refine((change) => change.done <= change.keep + change.add.length, { message: 'more steps are done than there are' });
+  .refine((change) => change.done <= change.keep + change.add.length, {
+    message: 'more steps are done than there are',
+  });
 
 /** A job's whole history: steps in order, the first `done` of them in force. */
 export const HistorySchema = z.object({ edits: z.array(EditSchema), done: z.number().int().min(0) });

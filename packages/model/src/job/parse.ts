@@ -31,7 +31,9 @@ export function migrate(
   }
   let found = document as Record<string, unknown>;
   if (found['format'] !== JOB_FORMAT) {
-    throw new RelayError('job-broken', `This is not a Coin Relay job: its format is not “${JOB_FORMAT}”.`, { field: 'format' });
+    throw new RelayError('job-broken', `This is not a Coin Relay job: its format is not “${JOB_FORMAT}”.`, {
+      field: 'format',
+    });
   }
   const version = found['version'];
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) {
@@ -46,7 +48,10 @@ export function migrate(
   }
   for (let v = version; v < current; v++) {
     const step = steps.get(v);
-    if (!step) throw new RelayError('job-broken', `A job of version ${v} cannot be brought to version ${v + 1}.`, { field: 'version' });
+    if (!step)
+      throw new RelayError('job-broken', `A job of version ${v} cannot be brought to version ${v + 1}.`, {
+        field: 'version',
+      });
     found = { ...step(found), version: v + 1 };
   }
   return found;

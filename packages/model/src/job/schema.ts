@@ -11,7 +11,9 @@ const coordinate = z.number().min(-LIMITS.coordinate).max(LIMITS.coordinate);
 const length = z.number().gt(0).max(LIMITS.coordinate);
 const sizeOrNone = z.number().min(0).max(LIMITS.coordinate);
 
-export const UnitSchema = z.enum(['mm', 'cm', 'm', 'in']).describe('Unit lengths are shown in; the document itself is in mm.');
+export const UnitSchema = z
+  .enum(['mm', 'cm', 'm', 'in'])
+  .describe('Unit lengths are shown in; the document itself is in mm.');
 
 export const WheelSchema = z
   .object({
@@ -20,7 +22,10 @@ export const WheelSchema = z
     x: coordinate,
     y: coordinate,
     size: z.discriminatedUnion('by', [
-      z.object({ by: z.literal('radius'), radius: length.describe('Effective radius: of the line the row runs on, mm.') }),
+      z.object({
+        by: z.literal('radius'),
+        radius: length.describe('Effective radius: of the line the row runs on, mm.'),
+      }),
       z.object({
         by: z.literal('teeth'),
         teeth: z.number().int().min(3).max(1000),
@@ -48,7 +53,11 @@ export const PathSchema = z.discriminatedUnion('kind', [
       kind: z.literal('outline'),
       id,
       name,
-      data: z.string().min(1).max(LIMITS.pathDataCharacters).describe('SVG path data of one contour, in mm, y up.'),
+      data: z
+        .string()
+        .min(1)
+        .max(LIMITS.pathDataCharacters)
+        .describe('SVG path data of one contour, in mm, y up.'),
     })
     .describe('A drawn or imported line.'),
 ]);
@@ -60,7 +69,10 @@ export const PieceSchema = z.discriminatedUnion('family', [
     .object({
       family: z.literal('roller-chain'),
       ...pieceBase,
-      size: z.string().max(20).describe('Trade designation, for instance 08B; empty for a size of one’s own.'),
+      size: z
+        .string()
+        .max(20)
+        .describe('Trade designation, for instance 08B; empty for a size of one’s own.'),
       part: z.enum(['inner', 'outer']),
       plateHeight: length,
       roller: length.describe('Roller diameter, mm.'),
@@ -69,20 +81,40 @@ export const PieceSchema = z.discriminatedUnion('family', [
     })
     .describe('A stiff link of a roller chain.'),
   z
-    .object({ family: z.literal('track-shoe'), ...pieceBase, thickness: length, horn: sizeOrNone, grouser: sizeOrNone })
+    .object({
+      family: z.literal('track-shoe'),
+      ...pieceBase,
+      thickness: length,
+      horn: sizeOrNone,
+      grouser: sizeOrNone,
+    })
     .describe('A stiff shoe of a track, with a guide horn inside and a grouser outside.'),
   z
-    .object({ family: z.literal('toothed-belt'), ...pieceBase, size: z.string().max(20), thickness: length, tooth: sizeOrNone })
+    .object({
+      family: z.literal('toothed-belt'),
+      ...pieceBase,
+      size: z.string().max(20),
+      thickness: length,
+      tooth: sizeOrNone,
+    })
     .describe('One tooth and its stretch of a belt: it bends with the path.'),
 ]);
 
 export const FitSchema = z.object({
   hold: z
     .enum(['path', 'pitch', 'both'])
-    .describe('What holds: the path (the pitch gives way), the pitch (the path is scaled), or both (a gap is left).'),
+    .describe(
+      'What holds: the path (the pitch gives way), the pitch (the path is scaled), or both (a gap is left).',
+    ),
   rounding: z.enum(['nearest', 'down', 'up']),
   multiple: z.number().int().min(1).max(1000),
-  count: z.number().int().min(1).max(LIMITS.links).nullable().describe('A count fixed by hand; null to derive it.'),
+  count: z
+    .number()
+    .int()
+    .min(1)
+    .max(LIMITS.links)
+    .nullable()
+    .describe('A count fixed by hand; null to derive it.'),
 });
 
 export const RunSchema = z
@@ -90,7 +122,11 @@ export const RunSchema = z
     id,
     name,
     path: id,
-    sequence: z.array(id).min(1).max(200).describe('Pieces in turn, repeated along the row; all of one pitch.'),
+    sequence: z
+      .array(id)
+      .min(1)
+      .max(200)
+      .describe('Pieces in turn, repeated along the row; all of one pitch.'),
     fit: FitSchema,
   })
   .describe('One row of pieces on one path.');
@@ -131,7 +167,8 @@ export const JobSchema = JobShape.superRefine((job, context) => {
     if (wheel.size.by === 'teeth') need('piece', wheel.size.piece, ['wheels', i, 'size', 'piece']);
   });
   job.paths.forEach((path, i) => {
-    if (path.kind === 'route') path.stops.forEach((stop, k) => need('wheel', stop.wheel, ['paths', i, 'stops', k, 'wheel']));
+    if (path.kind === 'route')
+      path.stops.forEach((stop, k) => need('wheel', stop.wheel, ['paths', i, 'stops', k, 'wheel']));
   });
   job.runs.forEach((run, i) => {
     need('path', run.path, ['runs', i, 'path']);

@@ -1,4 +1,11 @@
-import { parsePathData, RelayError, type Contour, type FitRequest, type FitSource, type WheelSpec } from '@coin-relay/core';
+import {
+  parsePathData,
+  RelayError,
+  type Contour,
+  type FitRequest,
+  type FitSource,
+  type WheelSpec,
+} from '@coin-relay/core';
 import { isStiff, type Job, type JobPath, type JobPiece, type Run } from '../job/schema';
 
 /** A run with everything it refers to. */
@@ -17,7 +24,9 @@ export function findRun(job: Job, runId?: string): Run {
   if (!run) {
     throw new RelayError(
       'job-incomplete',
-      runId === undefined ? 'This job has no run yet: put a link on a path first.' : `This job has no run “${runId}”.`,
+      runId === undefined
+        ? 'This job has no run yet: put a link on a path first.'
+        : `This job has no run “${runId}”.`,
       { field: 'runs' },
     );
   }
@@ -31,10 +40,16 @@ export function findRun(job: Job, runId?: string): Run {
 export function resolveRun(job: Job, runId?: string): ResolvedRun {
   const run = findRun(job, runId);
   const path = job.paths.find((p) => p.id === run.path);
-  const sequence = run.sequence.map((id) => job.pieces.find((p) => p.id === id)).filter((p) => p !== undefined);
+  const sequence = run.sequence
+    .map((id) => job.pieces.find((p) => p.id === id))
+    .filter((p) => p !== undefined);
   const [first] = sequence;
   if (!path || !first || sequence.length < run.sequence.length) {
-    throw new RelayError('job-incomplete', `Run “${run.name}” refers to a path or a piece that is not in this job.`, { field: 'runs' });
+    throw new RelayError(
+      'job-incomplete',
+      `Run “${run.name}” refers to a path or a piece that is not in this job.`,
+      { field: 'runs' },
+    );
   }
   return {
     run,
@@ -57,11 +72,21 @@ export function sourceOf(job: Job, path: JobPath): FitSource {
   if (path.kind === 'outline') return { kind: 'contour', contour: outlineContour(path.data) };
   const wheels = path.stops.map((stop): WheelSpec => {
     const wheel = job.wheels.find((w) => w.id === stop.wheel);
-    if (!wheel) throw new RelayError('job-incomplete', `Path “${path.name}” goes round a wheel that is not in this job.`, { field: 'paths' });
+    if (!wheel)
+      throw new RelayError(
+        'job-incomplete',
+        `Path “${path.name}” goes round a wheel that is not in this job.`,
+        { field: 'paths' },
+      );
     const { id, name, x, y, size } = wheel;
     if (size.by === 'radius') return { id, name, x, y, turn: stop.turn, size };
     const piece = job.pieces.find((p) => p.id === size.piece);
-    if (!piece) throw new RelayError('job-incomplete', `Wheel “${name}” has teeth for a piece that is not in this job.`, { field: 'wheels' });
+    if (!piece)
+      throw new RelayError(
+        'job-incomplete',
+        `Wheel “${name}” has teeth for a piece that is not in this job.`,
+        { field: 'wheels' },
+      );
     return { id, name, x, y, turn: stop.turn, size: { by: 'teeth', teeth: size.teeth, pitch: piece.pitch } };
   });
   return { kind: 'route', closed: path.closed, wheels };

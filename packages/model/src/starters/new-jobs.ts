@@ -43,7 +43,15 @@ function start(name: string): Omit<Job, 'wheels' | 'paths'> {
     place: '',
     unit: 'mm',
     pieces,
-    runs: [{ id: 'row', name: 'Row', path: 'loop', sequence, fit: { hold: 'path', rounding: 'nearest', multiple: 2, count: null } }],
+    runs: [
+      {
+        id: 'row',
+        name: 'Row',
+        path: 'loop',
+        sequence,
+        fit: { hold: 'path', rounding: 'nearest', multiple: 2, count: null },
+      },
+    ],
     motion: { framesPerSecond: 24, frames: 120, drives: [{ run: 'row', pitches: 12 }] },
   };
 }

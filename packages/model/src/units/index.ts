@@ -1,1 +1,1 @@
-export { formatLength, formatLengthNumber, parseLength, UNITS } from './length';
+export { formatExact, formatLength, formatLengthNumber, parseLength, UNITS } from './length';

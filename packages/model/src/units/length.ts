@@ -1,7 +1,15 @@
 import type { Unit } from '../job/schema';
 
 /** Millimetres in one of each unit. One inch is 25.4 mm exactly; a foot is twelve. */
-const MILLIMETRES: Readonly<Record<string, number>> = { mm: 1, cm: 10, m: 1000, in: 25.4, '"': 25.4, ft: 304.8, "'": 304.8 };
+const MILLIMETRES: Readonly<Record<string, number>> = {
+  mm: 1,
+  cm: 10,
+  m: 1000,
+  in: 25.4,
+  '"': 25.4,
+  ft: 304.8,
+  "'": 304.8,
+};
 
 export const UNITS: readonly Unit[] = ['mm', 'cm', 'm', 'in'];
 
@@ -11,6 +19,13 @@ const DECIMALS: Readonly<Record<Unit, number>> = { mm: 2, cm: 3, m: 4, in: 4 };
 export function formatLengthNumber(mm: number, unit: Unit, moreDecimals = 0): string {
   const value = mm / MILLIMETRES[unit];
   return value.toFixed(DECIMALS[unit] + moreDecimals);
+}
+
+/** A length with its unit and as many more decimals as it needs, for numbers that must not be rounded: “9.525 mm”. */
+export function formatExact(mm: number, unit: Unit): string {
+  const least = formatLengthNumber(mm, unit);
+  const most = formatLengthNumber(mm, unit, 2).replace(/0{1,2}$/, '');
+  return `${most.length > least.length ? most : least}\u00a0${unit}`;
 }
 
 /** A length with its unit, for instance “12.70 mm”. */

@@ -6,7 +6,15 @@ import { obstacleWords, percent, pieceWords } from './fit-sentence';
 
 /** Something the checks have to say about a fitted row. */
 export interface Finding {
-  readonly kind: 'cannot-pass' | 'gap' | 'overlap' | 'does-not-settle' | 'missed-wheel' | 'odd-count' | 'broken-pattern' | 'pitch-far-off';
+  readonly kind:
+    | 'cannot-pass'
+    | 'gap'
+    | 'overlap'
+    | 'does-not-settle'
+    | 'missed-wheel'
+    | 'odd-count'
+    | 'broken-pattern'
+    | 'pitch-far-off';
   readonly weight: 'error' | 'warning';
   readonly text: string;
   /** Where on the path, mm; null where it concerns all of it. */
@@ -22,7 +30,13 @@ export function findingsOf(job: Job, resolved: ResolvedRun, fit: FitOutcome): Fi
   const { unit } = job;
   const [one, many] = pieceWords(resolved.sequence[0]);
   const found: Finding[] = [];
-  const say = (kind: Finding['kind'], weight: Finding['weight'], text: string, at: number | null = null, wheel: string | null = null): void => {
+  const say = (
+    kind: Finding['kind'],
+    weight: Finding['weight'],
+    text: string,
+    at: number | null = null,
+    wheel: string | null = null,
+  ): void => {
     found.push({ kind, weight, text, at, wheel });
   };
   for (const obstacle of fit.obstacles) {
@@ -30,27 +44,60 @@ export function findingsOf(job: Job, resolved: ResolvedRun, fit: FitOutcome): Fi
   }
   if (!fit.closes && fit.obstacles.length === 0) {
     if (fit.effectivePitch === null) {
-      say('does-not-settle', 'error', `These ${many} find no place at every position of the loop. Try another count.`);
+      say(
+        'does-not-settle',
+        'error',
+        `These ${many} find no place at every position of the loop. Try another count.`,
+      );
     } else if (fit.gap > 0) {
-      say('gap', 'warning', `The row is open by ${formatLength(fit.gap, unit)} at the closing place.`, fit.layout.path.length);
+      say(
+        'gap',
+        'warning',
+        `The row is open by ${formatLength(fit.gap, unit)} at the closing place.`,
+        fit.layout.path.length,
+      );
     } else {
-      say('overlap', 'error', `The row overlaps itself by ${formatLength(-fit.gap, unit)} at the closing place. Take one ${one} out.`, 0);
+      say(
+        'overlap',
+        'error',
+        `The row overlaps itself by ${formatLength(-fit.gap, unit)} at the closing place. Take one ${one} out.`,
+        0,
+      );
     }
   }
   for (const missed of fit.layout.missed) {
     const wheel = fit.layout.wheels.find((w) => w.id === missed.wheel);
-    say('missed-wheel', 'warning', `The route seems to pass by the ${wheel?.name ?? missed.wheel}, ${formatLength(missed.by, unit)} off: pass it on its other side, or move it.`, null, missed.wheel);
+    say(
+      'missed-wheel',
+      'warning',
+      `The route seems to pass by the ${wheel?.name ?? missed.wheel}, ${formatLength(missed.by, unit)} off: pass it on its other side, or move it.`,
+      null,
+      missed.wheel,
+    );
   }
   const isChain = resolved.sequence[0].family === 'roller-chain';
   if (isChain && fit.layout.path.closed && fit.count % 2 === 1) {
-    say('odd-count', 'warning', `${fit.count} ${many} is an odd number: inner and outer links do not alternate at the closing place, which takes a cranked link.`);
+    say(
+      'odd-count',
+      'warning',
+      `${fit.count} ${many} is an odd number: inner and outer links do not alternate at the closing place, which takes a cranked link.`,
+    );
   }
   const pattern = resolved.sequence.length;
   if (fit.layout.path.closed && pattern > 2 && fit.count % pattern !== 0) {
-    say('broken-pattern', 'warning', `The pattern of ${pattern} does not meet itself: ${fit.count} is not a multiple of ${pattern}.`, 0);
+    say(
+      'broken-pattern',
+      'warning',
+      `The pattern of ${pattern} does not meet itself: ${fit.count} is not a multiple of ${pattern}.`,
+      0,
+    );
   }
   if (fit.pitchChange !== null && Math.abs(fit.pitchChange) > PITCH_LIMIT) {
-    say('pitch-far-off', 'warning', `The pitch is off by ${percent(fit.pitchChange)}, more than ${PITCH_LIMIT * 100}\u00a0%: real ${many} do not come in that size.`);
+    say(
+      'pitch-far-off',
+      'warning',
+      `The pitch is off by ${percent(fit.pitchChange)}, more than ${PITCH_LIMIT * 100}\u00a0%: real ${many} do not come in that size.`,
+    );
   }
   return found.sort((a, b) => (a.weight === b.weight ? 0 : a.weight === 'error' ? -1 : 1));
 }

@@ -1,6 +1,6 @@
 import type { FitOutcome, Obstacle } from '@coin-relay/core';
 import type { Job, JobPath, JobPiece, Unit } from '../job/schema';
-import { formatLength } from '../units';
+import { formatExact, formatLength } from '../units';
 import type { ResolvedRun } from '../resolve';
 
 /** What a part of the fit sentence speaks of, so that a screen can make it the control for that. */
@@ -38,7 +38,7 @@ export function fitSentence(job: Job, resolved: ResolvedRun, fit: FitOutcome): F
     text(`${pathWords(resolved.path)}, `),
     { subject: 'path', text: formatLength(fit.length, unit) },
     text(fit.layout.path.closed ? ' round, at a pitch of ' : ' long, at a pitch of '),
-    { subject: 'pitch', text: formatLength(fit.request.pitch, unit) },
+    { subject: 'pitch', text: formatExact(fit.request.pitch, unit) },
     text(': '),
     { subject: 'ideal', text: fit.ideal.toFixed(2) },
     text(' would fit. Put in '),
@@ -56,7 +56,15 @@ function pathWords(path: JobPath): string {
   return `${path.closed ? 'Route' : 'Open route'} round ${NUMBER_WORDS[n] ?? n} wheels`;
 }
 
-const NUMBER_WORDS: Readonly<Record<number, string>> = { 2: 'two', 3: 'three', 4: 'four', 5: 'five', 6: 'six', 7: 'seven', 8: 'eight' };
+const NUMBER_WORDS: Readonly<Record<number, string>> = {
+  2: 'two',
+  3: 'three',
+  4: 'four',
+  5: 'five',
+  6: 'six',
+  7: 'seven',
+  8: 'eight',
+};
 
 function countWords(fit: FitOutcome): string {
   const { multiple, count } = fit.request;
@@ -74,12 +82,17 @@ export function percent(change: number): string {
 function giveWords(fit: FitOutcome, unit: Unit): string {
   const { hold } = fit.request;
   if (hold === 'both') return 'nothing gives way';
-  if (fit.effectivePitch === null || fit.pitchChange === null) return hold === 'path' ? 'the pitch would give way' : 'the path would give way';
+  if (fit.effectivePitch === null || fit.pitchChange === null)
+    return hold === 'path' ? 'the pitch would give way' : 'the path would give way';
   if (hold === 'path') {
-    const wheels = fit.layout.wheels.some((wheel) => wheel.teeth !== null) ? ', its toothed wheels with it' : '';
+    const wheels = fit.layout.wheels.some((wheel) => wheel.teeth !== null)
+      ? ', its toothed wheels with it'
+      : '';
     return `the pitch becomes ${formatLength(fit.effectivePitch, unit, 2)} (${percent(fit.pitchChange)})${wheels}`;
   }
-  const wheels = fit.layout.wheels.some((wheel) => wheel.teeth !== null) ? ', toothed wheels keeping their size' : '';
+  const wheels = fit.layout.wheels.some((wheel) => wheel.teeth !== null)
+    ? ', toothed wheels keeping their size'
+    : '';
   return `the path is scaled by ${fit.scale.toFixed(5)} (${percent(fit.scale - 1)})${wheels}`;
 }
 
@@ -88,10 +101,17 @@ function verdictOf(fit: FitOutcome, unit: Unit, one: string, many: string): FitS
   if (obstacle) return { good: false, text: obstacleWords(obstacle, fit.obstacles.length, unit, many) };
   if (fit.closes) {
     if (!fit.layout.path.closed) return { good: true, text: 'reaches the end exactly' };
-    return { good: true, text: fit.ripplePpm >= 0.5 ? `closes exactly, ripple ${Math.round(fit.ripplePpm)} ppm` : 'closes exactly' };
+    return {
+      good: true,
+      text:
+        fit.ripplePpm >= 0.5 ? `closes exactly, ripple ${Math.round(fit.ripplePpm)} ppm` : 'closes exactly',
+    };
   }
   if (fit.effectivePitch === null) {
-    return { good: false, text: `does not close: these ${many} find no place at every position. Try another count.` };
+    return {
+      good: false,
+      text: `does not close: these ${many} find no place at every position. Try another count.`,
+    };
   }
   if (fit.gap > 0) {
     const lack = fit.request.pitch - fit.gap;

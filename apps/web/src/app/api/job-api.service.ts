@@ -61,12 +61,12 @@ export class JobApi {
       .pipe(catchError(rethrow));
   }
 
-  remove(id: string): Observable<void> {
-    return this.http.delete<void>(address(id)).pipe(catchError(rethrow));
+  remove(id: string): Observable<unknown> {
+    return this.http.delete(address(id)).pipe(catchError(rethrow));
   }
 
-  restore(id: string): Observable<void> {
-    return this.http.post<void>(`${address(id)}/restore`, null).pipe(catchError(rethrow));
+  restore(id: string): Observable<unknown> {
+    return this.http.post(`${address(id)}/restore`, null).pipe(catchError(rethrow));
   }
 
   /** Saves while the page is being left: the browser finishes it by itself. */
@@ -86,6 +86,9 @@ function rethrow(error: unknown): Observable<never> {
   if (!(error instanceof HttpErrorResponse)) return throwError(() => error);
   const problem = error.error as { code?: string; detail?: string } | null;
   const detail =
-    problem?.detail ?? (error.status === 0 ? 'The server does not answer. Is it still running?' : `The server answered ${error.status}.`);
+    problem?.detail ??
+    (error.status === 0
+      ? 'The server does not answer. Is it still running?'
+      : `The server answered ${error.status}.`);
   return throwError(() => new ApiError(error.status, problem?.code ?? 'unknown', detail));
 }

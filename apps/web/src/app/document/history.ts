@@ -24,7 +24,10 @@ export function edit(state: Edited, label: string, recipe: Recipe): Edited {
 export function undo(state: Edited): Edited {
   const { edits, done } = state.history;
   if (done === 0) return state;
-  return { job: applyPatches(state.job, edits[done - 1].inverse as Patch[]), history: { edits, done: done - 1 } };
+  return {
+    job: applyPatches(state.job, edits[done - 1].inverse as Patch[]),
+    history: { edits, done: done - 1 },
+  };
 }
 
 export function redo(state: Edited): Edited {

@@ -1,6 +1,15 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
 import type { History, Job } from '@coin-relay/model';
-import { BehaviorSubject, distinctUntilChanged, filter, firstValueFrom, map, Subject, type Subscription, debounceTime } from 'rxjs';
+import {
+  BehaviorSubject,
+  distinctUntilChanged,
+  filter,
+  firstValueFrom,
+  map,
+  Subject,
+  type Subscription,
+  debounceTime,
+} from 'rxjs';
 import { ApiError, JobApi } from '../api/job-api.service';
 import type { Command } from './commands';
 import { edit, historyChange, redo, undo, type Edited, type Recipe } from './history';
@@ -56,7 +65,10 @@ export class JobStore implements OnDestroy {
   readonly steps$ = this.state.pipe(
     map((open) => ({
       undo: open && open.history.done > 0 ? open.history.edits[open.history.done - 1].label : null,
-      redo: open && open.history.done < open.history.edits.length ? open.history.edits[open.history.done].label : null,
+      redo:
+        open && open.history.done < open.history.edits.length
+          ? open.history.edits[open.history.done].label
+          : null,
     })),
   );
 

@@ -41,9 +41,18 @@ export class DrawingStage {
     container: HTMLDivElement,
     private readonly events: StageEvents,
   ) {
-    this.stage = new Konva.Stage({ container, width: container.clientWidth, height: container.clientHeight, draggable: true });
-    this.paperLayer.add(new Konva.Shape({ sceneFunc: (c) => this.paintPaper(c._context), perfectDrawEnabled: false }));
-    this.machineLayer.add(new Konva.Shape({ sceneFunc: (c) => this.paintMachine(c._context), perfectDrawEnabled: false }));
+    this.stage = new Konva.Stage({
+      container,
+      width: container.clientWidth,
+      height: container.clientHeight,
+      draggable: true,
+    });
+    this.paperLayer.add(
+      new Konva.Shape({ sceneFunc: (c) => this.paintPaper(c._context), perfectDrawEnabled: false }),
+    );
+    this.machineLayer.add(
+      new Konva.Shape({ sceneFunc: (c) => this.paintMachine(c._context), perfectDrawEnabled: false }),
+    );
     this.stage.add(this.paperLayer, this.machineLayer, this.handleLayer);
     this.bindStage();
   }
@@ -122,7 +131,8 @@ export class DrawingStage {
       if (event.target !== this.stage) return;
       const at = this.stage.getPointerPosition();
       this.stage.position({ x: 0, y: 0 });
-      if (at && last) this.setView({ ...this.view, x: this.view.x + at.x - last.x, y: this.view.y + at.y - last.y });
+      if (at && last)
+        this.setView({ ...this.view, x: this.view.x + at.x - last.x, y: this.view.y + at.y - last.y });
       last = at;
     });
     this.stage.on('dragend', (event) => {
@@ -153,7 +163,12 @@ export class DrawingStage {
   }
 
   private addHandle(id: string): Konva.Circle {
-    const handle = new Konva.Circle({ radius: 14, fill: 'rgba(0,0,0,0.001)', draggable: true, name: `wheel-${id}` });
+    const handle = new Konva.Circle({
+      radius: 14,
+      fill: 'rgba(0,0,0,0.001)',
+      draggable: true,
+      name: `wheel-${id}`,
+    });
     handle.on('mouseenter', () => this.cursor('grab'));
     handle.on('mouseleave', () => this.cursor('default'));
     handle.on('click tap', () => this.events.selectWheel(id));
@@ -201,7 +216,8 @@ export class DrawingStage {
       [x, width, true],
       [y, height, false],
     ] as const) {
-      for (let k = Math.ceil(-origin / step); origin + k * step < size; k++) line(origin + k * step, vertical, k % 5 === 0);
+      for (let k = Math.ceil(-origin / step); origin + k * step < size; k++)
+        line(origin + k * step, vertical, k % 5 === 0);
     }
   }
 
@@ -213,9 +229,7 @@ export class DrawingStage {
     ctx.globalAlpha = this.stale ? 0.35 : 1;
     ctx.translate(view.x, view.y);
     ctx.scale(view.scale, -view.scale);
-    painter.paintWheels(ctx, this.travel, pixel);
-    paintPath(ctx, painter.fit, pixel);
-    painter.paintRow(ctx, pixel);
+    painter.paint(ctx, this.travel, pixel, () => paintPath(ctx, painter.fit, pixel));
     ctx.globalAlpha = 1;
     paintMarks(ctx, painter.fit, pixel, this.selected, this.blamed);
     ctx.restore();

@@ -3,13 +3,13 @@ import {
   ChangeDetectionStrategy,
   Component,
   DestroyRef,
-  ElementRef,
+  type ElementRef,
   inject,
   signal,
   viewChild,
 } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
-import { formatLength } from '@coin-relay/model';
+import { formatLengthNumber } from '@coin-relay/model';
 import { map } from 'rxjs';
 import { moveWheel } from '../document/commands';
 import { JobStore, type Gesture } from '../document/job-store.service';
@@ -19,6 +19,11 @@ import { Playback } from '../playback/playback.service';
 import { DrawingStage } from './drawing-stage';
 import { roundStep, toScreen, type ViewPort } from './view-port';
 import { WheelNoteComponent } from './wheel-note.component';
+
+/** Size of the note beside a selected wheel, and its distance from it, px. */
+const NOTE_WIDTH = 292;
+const NOTE_HEIGHT = 104;
+const NOTE_GAP = 24;
 
 /** The job in plan: wheels and row on gridded paper; wheels are dragged where they stand. */
 @Component({
@@ -37,10 +42,15 @@ export class DrawingComponent {
   private stage: DrawingStage | null = null;
 
   private readonly view = signal<ViewPort>({ scale: 1, x: 0, y: 0 });
-  protected readonly problem = toSignal(this.fits.state$.pipe(map((state) => state.problem?.message ?? null)), {
+  protected readonly problem = toSignal(
+    this.fits.state$.pipe(map((state) => state.problem?.message ?? null)),
+    {
+      initialValue: null,
+    },
+  );
+  private readonly fitView = toSignal(this.fits.state$.pipe(map((state) => state.view)), {
     initialValue: null,
   });
-  private readonly fitView = toSignal(this.fits.state$.pipe(map((state) => state.view)), { initialValue: null });
   private readonly selected = toSignal(this.context.wheel$, { initialValue: null });
 
   constructor() {
@@ -55,7 +65,9 @@ export class DrawingComponent {
       });
       watcher.observe(element);
       this.fits.state$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.showFit(stage));
-      this.playback.position$.pipe(takeUntilDestroyed(destroyed)).subscribe(({ travel }) => stage.moveTo(travel));
+      this.playback.position$
+        .pipe(takeUntilDestroyed(destroyed))
+        .subscribe(({ travel }) => stage.moveTo(travel));
       this.context.wheel$.pipe(takeUntilDestroyed(destroyed)).subscribe((id) => stage.select(id));
       destroyed.onDestroy(() => {
         watcher.disconnect();
@@ -69,18 +81,22 @@ export class DrawingComponent {
     const id = this.selected();
     const wheel = this.fitView()?.fit.layout.wheels.find((w) => w.id === id);
     if (!wheel) return null;
-    const at = toScreen(this.view(), wheel.x, wheel.y - wheel.radius);
+    const view = this.view();
+    const below = toScreen(view, wheel.x, wheel.y - wheel.radius);
+    const above = toScreen(view, wheel.x, wheel.y + wheel.radius);
     const { clientWidth, clientHeight } = this.surface().nativeElement;
+    // Under the wheel where there is room, else over it: never on what it speaks of.
+    const fits = below.y + NOTE_GAP + NOTE_HEIGHT < clientHeight - 48;
     return {
       id: wheel.id,
-      x: Math.max(8, Math.min(clientWidth - 250, at.x - 120)),
-      y: Math.max(8, Math.min(clientHeight - 130, at.y + 22)),
+      x: Math.max(8, Math.min(clientWidth - NOTE_WIDTH - 8, below.x - NOTE_WIDTH / 2)),
+      y: Math.max(8, fits ? below.y + NOTE_GAP : above.y - NOTE_GAP - NOTE_HEIGHT),
     };
   }
 
   protected grid(): string {
     const unit = this.store.job?.unit ?? 'mm';
-    return `grid ${formatLength(roundStep(this.view().scale, 16) * 5, unit)}`;
+    return `heavy lines every ${formatLengthNumber(roundStep(this.view().scale, 16) * 5, unit).replace(/\.?0+$/, '')} ${unit}`;
   }
 
   protected closeNote(): void {
@@ -123,7 +139,9 @@ export class DrawingComponent {
       // Where the fit scales the path, the wheel is drawn at its scaled place: a way on the
       // drawing is that way divided by the scale in the document.
       drag: (id, x, y) =>
-        gesture?.update(moveWheel(id, start.x + (x - shown.x) / scale, start.y + (y - shown.y) / scale).recipe),
+        gesture?.update(
+          moveWheel(id, start.x + (x - shown.x) / scale, start.y + (y - shown.y) / scale).recipe,
+        ),
       dragEnd: () => {
         gesture?.commit();
         gesture = null;

@@ -20,6 +20,8 @@ interface PaintPart {
 
 interface PaintPiece {
   readonly parts: readonly PaintPart[];
+  /** What of it lies behind the wheels. */
+  readonly behind: readonly PaintPart[];
   readonly layer: 0 | 1;
   readonly onPin: boolean;
 }
@@ -47,8 +49,10 @@ export class RowPainter {
     this.pieces = sequence.map((piece) => {
       const known = made.get(piece.id);
       if (known) return known;
+      const { parts } = pieceFigure(piece, span);
       const paint: PaintPiece = {
-        parts: paintParts(pieceFigure(piece, span)),
+        parts: paintParts({ parts: parts.filter((part) => !part.behind) }),
+        behind: paintParts({ parts: parts.filter((part) => part.behind) }),
         layer: pieceLayer(piece),
         onPin: pieceSeat(piece) === 'on-pin',
       };
@@ -59,7 +63,11 @@ export class RowPainter {
     this.wheels = fit.layout.wheels.map((wheel) => paintParts(wheelFigure(wheel, first, span)));
     this.band =
       first.family === 'toothed-belt'
-        ? { path: new Path2D(bandOutline(fit.layout.path, first, this.side)), fill: FINISHES.rubber, line: false }
+        ? {
+            path: new Path2D(bandOutline(fit.layout.path, first, this.side)),
+            fill: FINISHES.rubber,
+            line: false,
+          }
         : null;
   }
 
@@ -68,8 +76,21 @@ export class RowPainter {
     rowFrame(this.fit.row, travel, this.frame);
   }
 
-  /** @param pixel the size of a screen pixel in mm: outlines are about one pixel wide */
-  paintWheels(ctx: CanvasRenderingContext2D, travel: number, pixel: number): void {
+  /**
+   * Paints all of it: what hangs behind the wheels, the wheels, what `between` adds, and the row.
+   * @param pixel the size of a screen pixel in mm: outlines are about one pixel wide
+   */
+  paint(ctx: CanvasRenderingContext2D, travel: number, pixel: number, between: () => void): void {
+    if (this.pieces.some((piece) => piece.behind.length > 0))
+      this.paintLinks(ctx, pixel, (piece) => piece.behind);
+    this.paintWheels(ctx, travel, pixel);
+    between();
+    if (this.band) fillParts(ctx, [this.band], pixel);
+    for (const layer of [0, 1])
+      this.paintLinks(ctx, pixel, (piece) => (piece.layer === layer ? piece.parts : []));
+  }
+
+  private paintWheels(ctx: CanvasRenderingContext2D, travel: number, pixel: number): void {
     this.fit.layout.wheels.forEach((wheel, i) => {
       ctx.save();
       ctx.translate(wheel.x, wheel.y);
@@ -79,24 +100,24 @@ export class RowPainter {
     });
   }
 
-  paintRow(ctx: CanvasRenderingContext2D, pixel: number): void {
-    if (this.band) fillParts(ctx, [this.band], pixel);
-    for (const layer of [0, 1] as const) this.paintLayer(ctx, layer, pixel);
-  }
-
   /** The piece at place k of the frame. */
   pieceAt(k: number): PaintPiece {
     const n = this.pieces.length;
     return this.pieces[(((k + this.frame.firstLink) % n) + n) % n];
   }
 
-  private paintLayer(ctx: CanvasRenderingContext2D, layer: 0 | 1, pixel: number): void {
+  private paintLinks(
+    ctx: CanvasRenderingContext2D,
+    pixel: number,
+    partsOf: (piece: PaintPiece) => readonly PaintPart[],
+  ): void {
     const { pins, links } = this.frame;
     const { a, b, c, d, e, f } = ctx.getTransform();
     const flip = this.side;
     for (let k = 0; k < links; k++) {
       const piece = this.pieceAt(k);
-      if (piece.layer !== layer) continue;
+      const parts = partsOf(piece);
+      if (parts.length === 0) continue;
       const x = pins[2 * k];
       const y = pins[2 * k + 1];
       let dx = pins[2 * k + 2] - x;
@@ -120,7 +141,7 @@ export class RowPainter {
         a * x + c * y + e,
         b * x + d * y + f,
       );
-      fillParts(ctx, piece.parts, pixel);
+      fillParts(ctx, parts, pixel);
     }
     ctx.setTransform(a, b, c, d, e, f);
   }

@@ -13,20 +13,39 @@ import { LengthFieldComponent } from '../shared/length-field.component';
     @if (wheel(); as w) {
       <header>
         <b>{{ w.name }}</b>
-        <button type="button" class="plain-button" aria-label="Leave this wheel" (click)="closed.emit()">leave</button>
+        <button type="button" class="plain-button" aria-label="Leave this wheel" (click)="closed.emit()">
+          leave
+        </button>
       </header>
       <div class="row">
         <span>centre</span>
-        <relay-length-field label="Centre, to the right" [value]="w.x" [unit]="unit()" (changed)="move($event, w.y)" />
+        <relay-length-field
+          label="Centre, to the right"
+          [value]="w.x"
+          [unit]="unit()"
+          (changed)="move($event, w.y)"
+        />
         <relay-length-field label="Centre, up" [value]="w.y" [unit]="unit()" (changed)="move(w.x, $event)" />
       </div>
       <div class="row">
         @if (w.size.by === 'teeth') {
           <span>teeth</span>
-          <relay-count-field label="Teeth" [value]="w.size.teeth" [least]="3" [most]="1000" (changed)="teeth($event)" />
+          <relay-count-field
+            label="Teeth"
+            [value]="w.size.teeth"
+            [least]="3"
+            [most]="1000"
+            (changed)="teeth($event)"
+          />
         } @else {
           <span>radius</span>
-          <relay-length-field label="Radius" [value]="w.size.radius" [unit]="unit()" [least]="0.001" (changed)="radius($event)" />
+          <relay-length-field
+            label="Radius"
+            [value]="w.size.radius"
+            [unit]="unit()"
+            [least]="0.001"
+            (changed)="radius($event)"
+          />
         }
         <button type="button" class="plain-button" (click)="side()">other side</button>
       </div>

@@ -5,7 +5,12 @@ import { resolveRun, type Job } from '@coin-relay/model';
 /** An answer, or what was wrong, in a form that crosses threads. */
 export type Reply<T> =
   | { readonly ok: true; readonly value: T }
-  | { readonly ok: false; readonly code: RelayErrorCode | 'internal'; readonly message: string; readonly wheels: readonly string[] };
+  | {
+      readonly ok: false;
+      readonly code: RelayErrorCode | 'internal';
+      readonly message: string;
+      readonly wheels: readonly string[];
+    };
 
 /** What a count near the fitted one would cost. */
 export interface Candidate {

@@ -39,7 +39,10 @@ export class FitService implements OnDestroy {
       (job: Job) => this.worker.tasks.fit(job, job.runs[0]?.id ?? ''),
       (job, reply) => {
         if (!reply.ok) {
-          this.state.next({ view: this.state.value.view, problem: { message: reply.message, wheels: reply.wheels } });
+          this.state.next({
+            view: this.state.value.view,
+            problem: { message: reply.message, wheels: reply.wheels },
+          });
           return;
         }
         const resolved = resolveRun(job);
@@ -65,7 +68,9 @@ export class FitService implements OnDestroy {
     if (!view || !job) return [];
     const free: Job = {
       ...job,
-      runs: job.runs.map((run) => (run.id === view.resolved.run.id ? { ...run, fit: { ...run.fit, count: null } } : run)),
+      runs: job.runs.map((run) =>
+        run.id === view.resolved.run.id ? { ...run, fit: { ...run.fit, count: null } } : run,
+      ),
     };
     const reply = await this.worker.tasks.candidates(free, view.resolved.run.id, view.fit.count);
     return reply.ok ? reply.value : [];

@@ -42,12 +42,18 @@ export class JobKeys implements OnDestroy {
       event.preventDefault();
       act();
     };
-    const steps = Object.fromEntries(STEPS.map((step, i) => [String(i + 1), free(() => this.context.openStep(step))]));
+    const steps = Object.fromEntries(
+      STEPS.map((step, i) => [String(i + 1), free(() => this.context.openStep(step))]),
+    );
     this.release = tinykeys(window, {
       ...steps,
       Space: (event) => {
         // Space on a button presses the button.
-        if (event.target instanceof HTMLElement && event.target.closest('button, a, input, [role="combobox"], [role="radio"]')) return;
+        if (
+          event.target instanceof HTMLElement &&
+          event.target.closest('button, a, input, [role="combobox"], [role="radio"]')
+        )
+          return;
         free(() => this.playback.toggle())(event);
       },
       ',': free(() => this.playback.step(-1)),
@@ -90,6 +96,8 @@ function isTyping(event: KeyboardEvent): boolean {
   const target = event.target;
   return (
     target instanceof HTMLElement &&
-    (target.isContentEditable || (target instanceof HTMLInputElement && target.type !== 'radio' && target.type !== 'checkbox') || target instanceof HTMLTextAreaElement)
+    (target.isContentEditable ||
+      (target instanceof HTMLInputElement && target.type !== 'radio' && target.type !== 'checkbox') ||
+      target instanceof HTMLTextAreaElement)
   );
 }

@@ -16,7 +16,12 @@ export interface PlayPosition {
 @Injectable()
 export class Playback implements OnDestroy {
   private readonly store = inject(JobStore);
-  private readonly position = new BehaviorSubject<PlayPosition>({ playing: false, frame: 0, frames: 120, travel: 0 });
+  private readonly position = new BehaviorSubject<PlayPosition>({
+    playing: false,
+    frame: 0,
+    frames: 120,
+    travel: 0,
+  });
   private readonly subscription: Subscription;
   private request = 0;
   private startedAt = 0;
@@ -79,6 +84,11 @@ export class Playback implements OnDestroy {
     const motion = this.store.job?.motion;
     const frames = motion?.frames ?? 120;
     const pitches = motion?.drives[0]?.pitches ?? 0;
-    this.position.next({ playing: this.position.value.playing, frame, frames, travel: (pitches * frame) / frames });
+    this.position.next({
+      playing: this.position.value.playing,
+      frame,
+      frames,
+      travel: (pitches * frame) / frames,
+    });
   }
 }

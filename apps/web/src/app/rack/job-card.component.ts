@@ -1,7 +1,15 @@
 import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { FitOutcome } from '@coin-relay/core';
-import { fitSentence, formatLength, pieceSummary, pieceWords, resolveRun, type Job, type JobPiece } from '@coin-relay/model';
+import {
+  fitSentence,
+  formatLength,
+  pieceSummary,
+  pieceWords,
+  resolveRun,
+  type Job,
+  type JobPiece,
+} from '@coin-relay/model';
 import { firstValueFrom } from 'rxjs';
 import { JobApi, type JobSummary } from '../api/job-api.service';
 import { FitWorker } from '../fit/fit-worker.service';
@@ -24,13 +32,20 @@ interface Card {
   template: `
     <a class="picture" [routerLink]="['/job', summary().id]" [attr.aria-label]="'Open ' + summary().name">
       @if (card(); as c) {
-        <relay-live-picture [fit]="c.fit" [sequence]="c.sequence" [speed]="c.speed" [label]="summary().name + ', running'" />
+        <relay-live-picture
+          [fit]="c.fit"
+          [sequence]="c.sequence"
+          [speed]="c.speed"
+          [label]="summary().name + ', running'"
+        />
       } @else {
         <span class="quiet wait">{{ problem() || 'Working it out…' }}</span>
       }
     </a>
     <div class="facts">
-      <h3><a [routerLink]="['/job', summary().id]">{{ summary().name }}</a></h3>
+      <h3>
+        <a [routerLink]="['/job', summary().id]">{{ summary().name }}</a>
+      </h3>
       @if (card(); as c) {
         <p>{{ c.link }}</p>
         <p>{{ c.facts }}</p>
@@ -39,10 +54,26 @@ interface Card {
         </p>
       }
       <footer>
-        <span class="quiet">{{ summary().place }}{{ summary().place ? ' · ' : '' }}touched {{ touched() }}</span>
+        <span class="quiet"
+          >{{ summary().place }}{{ summary().place ? ' · ' : '' }}touched {{ touched() }}</span
+        >
         <span class="spring"></span>
-        <button type="button" class="plain-button" [attr.aria-label]="'Copy ' + summary().name" (click)="copy.emit()">Copy</button>
-        <button type="button" class="plain-button" [attr.aria-label]="'Take ' + summary().name + ' off the rack'" (click)="remove.emit()">Take off</button>
+        <button
+          type="button"
+          class="plain-button"
+          [attr.aria-label]="'Copy ' + summary().name"
+          (click)="copy.emit()"
+        >
+          Copy
+        </button>
+        <button
+          type="button"
+          class="plain-button"
+          [attr.aria-label]="'Take ' + summary().name + ' off the rack'"
+          (click)="remove.emit()"
+        >
+          Take off
+        </button>
       </footer>
     </div>
   `,

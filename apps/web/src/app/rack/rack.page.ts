@@ -44,7 +44,10 @@ export class RackPage {
     await this.attempt(async () => {
       await firstValueFrom(this.api.remove(job.id));
       await this.load();
-      const note = this.notes.blank(`${job.name} was taken off the rack`, 'Click here to put it back.', { nzDuration: 12_000, nzKey: job.id });
+      const note = this.notes.blank(`${job.name} was taken off the rack`, 'Click here to put it back.', {
+        nzDuration: 12_000,
+        nzKey: job.id,
+      });
       note.onClick.subscribe(() => void this.restore(job.id));
     });
   }

@@ -68,9 +68,14 @@ export class SentenceComponent {
   /** What a candidate costs, in the words of what gives way. */
   protected cost(candidate: Candidate): string {
     const { hold } = this.run()?.fit ?? { hold: 'path' };
-    if (hold === 'both') return candidate.gap >= 0 ? `${candidate.gap.toFixed(2)} mm left open` : `${(-candidate.gap).toFixed(2)} mm too long`;
+    if (hold === 'both')
+      return candidate.gap >= 0
+        ? `${candidate.gap.toFixed(2)} mm left open`
+        : `${(-candidate.gap).toFixed(2)} mm too long`;
     if (!candidate.closes || candidate.pitchChange === null) return 'does not close';
-    return hold === 'path' ? `pitch ${percent(candidate.pitchChange)}` : `path ${percent(candidate.scale - 1)}`;
+    return hold === 'path'
+      ? `pitch ${percent(candidate.pitchChange)}`
+      : `path ${percent(candidate.scale - 1)}`;
   }
 
   private async loadCandidates(): Promise<void> {

@@ -52,7 +52,9 @@ export class CountFieldComponent {
   private parsed(): number | null {
     const text = this.text().trim();
     const value = Number(text);
-    return text !== '' && Number.isInteger(value) && value >= this.least() && value <= this.most() ? value : null;
+    return text !== '' && Number.isInteger(value) && value >= this.least() && value <= this.most()
+      ? value
+      : null;
   }
 
   protected take(): void {

@@ -53,7 +53,9 @@ export class LengthFieldComponent {
 
   protected readonly text = signal('');
   protected readonly wrong = computed(() => this.parsed() === null);
-  private readonly shown = computed(() => formatLengthNumber(this.value(), this.unit()).replace(/(\.\d*?)0+$/, '$1').replace(/\.$/, ''));
+  private readonly shown = computed(() =>
+    formatLengthNumber(this.value(), this.unit(), 2).replace(/\.?0+$/, ''),
+  );
 
   constructor() {
     effect(() => this.text.set(this.shown()));

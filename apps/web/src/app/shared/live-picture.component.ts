@@ -1,4 +1,14 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, DestroyRef, effect, ElementRef, inject, input, viewChild } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  viewChild,
+} from '@angular/core';
 import type { FitOutcome } from '@coin-relay/core';
 import type { JobPiece } from '@coin-relay/model';
 import { paintPath } from '../drawing/path-painter';
@@ -44,7 +54,8 @@ export class LivePictureComponent {
       const watcher = new IntersectionObserver((entries) => {
         this.visible = entries.some((entry) => entry.isIntersecting);
         cancelAnimationFrame(this.request);
-        if (this.visible && !matchMedia('(prefers-reduced-motion: reduce)').matches) this.request = requestAnimationFrame(this.tick);
+        if (this.visible && !matchMedia('(prefers-reduced-motion: reduce)').matches)
+          this.request = requestAnimationFrame(this.tick);
       });
       watcher.observe(this.canvas().nativeElement);
       this.paint(0);
@@ -81,8 +92,6 @@ export class LivePictureComponent {
     ctx.setTransform(view.scale * k, 0, 0, -view.scale * k, view.x * k, view.y * k);
     const pixel = 0.8 / view.scale;
     painter.moveTo(travel);
-    painter.paintWheels(ctx, travel, pixel);
-    paintPath(ctx, painter.fit, pixel);
-    painter.paintRow(ctx, pixel);
+    painter.paint(ctx, travel, pixel, () => paintPath(ctx, painter.fit, pixel));
   }
 }

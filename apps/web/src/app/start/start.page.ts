@@ -1,6 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { mirrorContour, pathBounds, measurePath, RelayError, writePathData, type Contour } from '@coin-relay/core';
+import {
+  mirrorContour,
+  pathBounds,
+  measurePath,
+  RelayError,
+  writePathData,
+  type Contour,
+} from '@coin-relay/core';
 import { SVG_LIMITS, type SvgDrawing } from '@coin-relay/formats';
 import { formatLength, outlineJob, parseJob } from '@coin-relay/model';
 import { NzButtonModule } from 'ng-zorro-antd/button';
@@ -62,7 +69,10 @@ export class StartPage {
   protected async make(): Promise<void> {
     const row = this.chosenRow();
     if (!row) return;
-    const name = this.fileName().replace(/\.svg$/i, '').slice(0, 80) || 'From a drawing';
+    const name =
+      this.fileName()
+        .replace(/\.svg$/i, '')
+        .slice(0, 80) || 'From a drawing';
     await this.attempt(async () => {
       const made = await firstValueFrom(this.api.create(outlineJob(name, writePathData(row.contour, 9))));
       await this.router.navigate(['/job', made.id]);
@@ -75,7 +85,10 @@ export class StartPage {
     this.fileName.set(file.name);
     await this.attempt(async () => {
       if (file.size > SVG_LIMITS.size) {
-        throw new RelayError('file-too-large', `${file.name} is ${(file.size / 1e6).toFixed(1)} MB; at most ${SVG_LIMITS.size / 1e6} MB are read. Leave only the lines you need in it.`);
+        throw new RelayError(
+          'file-too-large',
+          `${file.name} is ${(file.size / 1e6).toFixed(1)} MB; at most ${SVG_LIMITS.size / 1e6} MB are read. Leave only the lines you need in it.`,
+        );
       }
       const text = await file.text();
       if (/\.json$/i.test(file.name)) {
@@ -87,7 +100,8 @@ export class StartPage {
       this.drawing.set(reply.value);
       const longest = [...reply.value.contours].sort((a, b) => b.length - a.length)[0];
       this.chosen.set(longest?.id ?? null);
-      if (!longest) this.problem.set('The drawing holds no line a row could run on. What was skipped is listed below.');
+      if (!longest)
+        this.problem.set('The drawing holds no line a row could run on. What was skipped is listed below.');
     });
   }
 
@@ -116,7 +130,14 @@ export class StartPage {
 }
 
 function rowOf({ id, element, length, closed, contour }: SvgDrawing['contours'][number]): Row {
-  return { id, element, closed, contour, length: formatLength(length, 'mm'), d: writePathData(mirrorContour(contour), 3) };
+  return {
+    id,
+    element,
+    closed,
+    contour,
+    length: formatLength(length, 'mm'),
+    d: writePathData(mirrorContour(contour), 3),
+  };
 }
 
 function viewBoxOf(rows: readonly Row[]): string {
@@ -130,5 +151,7 @@ function viewBoxOf(rows: readonly Row[]): string {
   }
   if (!Number.isFinite(box[0])) return '0 0 100 100';
   const margin = Math.max(box[2] - box[0], box[3] - box[1]) * 0.05 + 0.01;
-  return [box[0] - margin, box[1] - margin, box[2] - box[0] + 2 * margin, box[3] - box[1] + 2 * margin].join(' ');
+  return [box[0] - margin, box[1] - margin, box[2] - box[0] + 2 * margin, box[3] - box[1] + 2 * margin].join(
+    ' ',
+  );
 }

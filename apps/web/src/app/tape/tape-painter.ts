@@ -1,12 +1,17 @@
 import { newReading, pathReader, SEGMENT, type FitOutcome } from '@coin-relay/core';
 import { formatLength, formatLengthNumber, type JobPiece, type Unit } from '@coin-relay/model';
-import { FINISHES, INK, pieceFigure, pieceSeat } from '@coin-relay/formats';
+import { FINISHES } from '@coin-relay/formats';
+import { paintStraight } from '../drawing/paint-straight';
 import type { RowPainter } from '../drawing/row-painter';
 import { roundStep } from '../drawing/view-port';
 import { THEME } from '../shared/theme';
 
 /** Where the lanes of the tape are, px from its top. */
-export const LANES = { bends: { top: 24, height: 26 }, links: { top: 54, height: 24 }, scale: { top: 84 } } as const;
+export const LANES = {
+  bends: { top: 20, height: 28 },
+  links: { top: 52, height: 22 },
+  scale: { top: 80 },
+} as const;
 
 const PAD = 44;
 
@@ -32,7 +37,7 @@ export function paintTapeGround(
   selected: string | null,
 ): void {
   paintBends(ctx, map, fit);
-  paintWheels(ctx, map, fit, selected);
+  paintWheels(ctx, map, fit, unit, selected);
   paintScale(ctx, map, unit);
   for (const obstacle of fit.obstacles) {
     const x = tapeX(map, obstacle.s);
@@ -45,14 +50,17 @@ export function paintTapeGround(
   }
 }
 
-/** Bend lane: how tight the path is at each place, against what these links can pass (the dashed line). */
+/**
+ * Bend lane: how tight the path is at each place, against the tightest bend these links always
+ * pass (the dashed line, half a pitch). Drawn as the root of the bend, so that mild bends show too.
+ */
 function paintBends(ctx: CanvasRenderingContext2D, map: TapeMap, fit: FitOutcome): void {
   const { top, height } = LANES.bends;
   const { path } = fit.layout;
   ctx.fillStyle = '#efe8d9';
   ctx.fillRect(map.left, top, map.length * map.pixelsPerMm, height);
   const limit = fit.request.pieces === 'stiff' ? 2 / fit.request.pitch : 0;
-  const full = limit > 0 ? limit * 1.15 : tightest(fit) * 1.15;
+  const full = limit > 0 ? limit * 1.2 : tightest(fit) * 1.2;
   if (!(full > 0)) return;
   const read = pathReader(path);
   const at = newReading();
@@ -62,11 +70,11 @@ function paintBends(ctx: CanvasRenderingContext2D, map: TapeMap, fit: FitOutcome
     read(Math.min((px + 0.5) / map.pixelsPerMm, path.length), at);
     const bend = Math.abs(at[4]);
     if (bend <= 0) continue;
-    const h = Math.max(2, Math.min(1, bend / full) * height);
+    const h = Math.max(2, Math.sqrt(Math.min(1, bend / full)) * height);
     ctx.fillRect(map.left + px, top + height - h, 1, h);
   }
   if (limit > 0) {
-    const y = top + height - (limit / full) * height;
+    const y = Math.round(top + height - Math.sqrt(limit / full) * height) + 0.5;
     ctx.strokeStyle = THEME.warning;
     ctx.setLineDash([5, 4]);
     ctx.lineWidth = 1;
@@ -91,7 +99,13 @@ function tightest(fit: FitOutcome): number {
   return most;
 }
 
-function paintWheels(ctx: CanvasRenderingContext2D, map: TapeMap, fit: FitOutcome, selected: string | null): void {
+function paintWheels(
+  ctx: CanvasRenderingContext2D,
+  map: TapeMap,
+  fit: FitOutcome,
+  unit: Unit,
+  selected: string | null,
+): void {
   const { top } = LANES.bends;
   ctx.font = `12px ${THEME.sans}`;
   ctx.textBaseline = 'alphabetic';
@@ -107,12 +121,16 @@ function paintWheels(ctx: CanvasRenderingContext2D, map: TapeMap, fit: FitOutcom
     ctx.moveTo(from, top - 3);
     ctx.lineTo(to, top - 3);
     ctx.stroke();
-    const name = wheel.name ?? wheel.id;
+    const name = `${wheel.name ?? wheel.id} · r ${formatLength(wheel.radius, unit)}`;
     const room = to - from;
-    const text = ctx.measureText(name).width <= room + 24 ? name : '';
+    const text =
+      [name, wheel.name ?? wheel.id].find((words) => ctx.measureText(words).width <= room + 40) ?? '';
     ctx.fillStyle = chosen ? THEME.accent : THEME.inkSoft;
     ctx.textAlign = 'center';
-    const middle = Math.max(map.left + ctx.measureText(text).width / 2, Math.min((from + to) / 2, tapeX(map, map.length) - ctx.measureText(text).width / 2));
+    const middle = Math.max(
+      map.left + ctx.measureText(text).width / 2,
+      Math.min((from + to) / 2, tapeX(map, map.length) - ctx.measureText(text).width / 2),
+    );
     if (text) ctx.fillText(text, middle, top - 8);
   }
 }
@@ -138,15 +156,25 @@ function paintScale(ctx: CanvasRenderingContext2D, map: TapeMap, unit: Unit): vo
   ctx.font = `12px ${THEME.sans}`;
   ctx.textAlign = 'center';
   ctx.textBaseline = 'top';
-  for (let k = 0; k * step < map.length - step * 0.4; k++) {
-    ctx.fillText(formatLengthNumber(k * step, unit).replace(/\.?0+$/, '') || '0', tapeX(map, k * step), top + 10);
+  for (let k = 0; tapeX(map, k * step) < end - 66; k++) {
+    ctx.fillText(
+      formatLengthNumber(k * step, unit).replace(/\.?0+$/, '') || '0',
+      tapeX(map, k * step),
+      top + 10,
+    );
   }
   ctx.fillStyle = THEME.ink;
   ctx.fillText(formatLength(map.length, unit), end, top + 10);
 }
 
 /** The links as they sit now, coloured by what they are. */
-export function paintTapeLinks(ctx: CanvasRenderingContext2D, map: TapeMap, fit: FitOutcome, painter: RowPainter, sequence: readonly JobPiece[]): void {
+export function paintTapeLinks(
+  ctx: CanvasRenderingContext2D,
+  map: TapeMap,
+  fit: FitOutcome,
+  painter: RowPainter,
+  sequence: readonly JobPiece[],
+): void {
   const { top, height } = LANES.links;
   const { arc, links, firstLink } = painter.frame;
   const { length } = fit.layout.path;
@@ -154,7 +182,12 @@ export function paintTapeLinks(ctx: CanvasRenderingContext2D, map: TapeMap, fit:
   const n = sequence.length;
   ctx.save();
   ctx.beginPath();
-  ctx.rect(map.left - (closed ? 0 : PAD), top - 4, length * map.pixelsPerMm + (closed ? 0 : 2 * PAD), height + 8);
+  ctx.rect(
+    map.left - (closed ? 0 : PAD),
+    top - 4,
+    length * map.pixelsPerMm + (closed ? 0 : 2 * PAD),
+    height + 8,
+  );
   ctx.clip();
   for (let k = 0; k < links; k++) {
     const piece = sequence[(((k + firstLink) % n) + n) % n];
@@ -172,7 +205,13 @@ export function paintTapeLinks(ctx: CanvasRenderingContext2D, map: TapeMap, fit:
   ctx.restore();
 }
 
-function paintTapeLink(ctx: CanvasRenderingContext2D, map: TapeMap, from: number, to: number, piece: JobPiece): void {
+function paintTapeLink(
+  ctx: CanvasRenderingContext2D,
+  map: TapeMap,
+  from: number,
+  to: number,
+  piece: JobPiece,
+): void {
   const { top, height } = LANES.links;
   const x = tapeX(map, from);
   const w = Math.max(0.6, (to - from) * map.pixelsPerMm);
@@ -244,7 +283,7 @@ export function paintLens(
       ctx.save();
       ctx.translate(middle + s * scale, middle);
       ctx.scale(scale, -scale);
-      paintFigure(ctx, piece, (arc[k + 1] - arc[k]) || span, 1 / scale);
+      paintStraight(ctx, piece, arc[k + 1] - arc[k], 1 / scale);
       ctx.restore();
     }
   }
@@ -254,22 +293,4 @@ export function paintLens(
   ctx.beginPath();
   ctx.arc(middle, middle, middle - 2, 0, 2 * Math.PI);
   ctx.stroke();
-}
-
-function paintFigure(ctx: CanvasRenderingContext2D, piece: JobPiece, span: number, pixel: number): void {
-  if (pieceSeat(piece) === 'on-pin' && piece.family === 'toothed-belt') {
-    const body = piece.thickness - piece.tooth;
-    ctx.fillStyle = FINISHES.rubber;
-    ctx.fillRect(0, -body * 0.65, span, body);
-  }
-  ctx.lineWidth = pixel;
-  ctx.strokeStyle = INK;
-  for (const { d, fill, line } of pieceFigure(piece, span).parts) {
-    const path = new Path2D(d);
-    if (fill) {
-      ctx.fillStyle = FINISHES[fill];
-      ctx.fill(path, 'evenodd');
-    }
-    if (line) ctx.stroke(path);
-  }
 }

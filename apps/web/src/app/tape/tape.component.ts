@@ -1,4 +1,13 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, DestroyRef, ElementRef, inject, viewChild } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  type ElementRef,
+  inject,
+  viewChild,
+} from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { formatLength } from '@coin-relay/model';
 import { RowPainter } from '../drawing/row-painter';
@@ -7,7 +16,7 @@ import { JobContext } from '../job/job-context.service';
 import { Playback } from '../playback/playback.service';
 import { paintLens, paintTapeGround, paintTapeLinks, tapeMap } from './tape-painter';
 
-const LENS = 124;
+const LENS = 112;
 
 /** The path unrolled: a measuring tape with bends, wheels and links on it, and the closing place under a lens. */
 @Component({
@@ -47,8 +56,8 @@ export class TapeComponent {
     if (!view) return '';
     const { fit, job } = view;
     if (fit.row.kind === 'still') return 'not closed';
-    const what = fit.layout.path.closed ? 'end meets start' : 'at the end';
-    return fit.gap < -1e-9 ? `overlap ${formatLength(-fit.gap, job.unit)}` : `${what}: ${formatLength(Math.max(0, fit.gap), job.unit, 1)} left`;
+    if (fit.gap < -1e-9) return `overlap ${formatLength(-fit.gap, job.unit)}`;
+    return `${fit.layout.path.closed ? 'closing place' : 'at the end'}: ${formatLength(Math.max(0, fit.gap), job.unit, 1)}`;
   });
 
   constructor() {
@@ -109,7 +118,6 @@ export class TapeComponent {
     lens.clearRect(0, 0, LENS, LENS);
     paintLens(lens, LENS, view.fit, painter, view.resolved.sequence);
   }
-
 }
 
 /** Gives a canvas its size in device pixels, mapped so that one unit is a CSS pixel. */

@@ -50,15 +50,30 @@ export class WorksheetComponent {
     const path = job.paths.find((p) => p.id === run?.path);
     const piece = job.pieces.find((p) => p.id === run?.sequence[0]);
     const { view, problem } = this.fitState();
-    const line = (step: Step, title: string, summary: string, warn = false): StepLine => ({ step, title, summary, warn });
+    const line = (step: Step, title: string, summary: string, warn = false): StepLine => ({
+      step,
+      title,
+      summary,
+      warn,
+    });
     const findings = view ? findingsOf(view.job, view.resolved, view.fit) : [];
     return [
       line('path', 'Path', path ? pathSummary(job, path) : 'No path yet'),
       line('link', 'Link', piece ? pieceSummary(job, piece) : 'No link yet'),
       line('set-out', 'Set-out', run ? sequenceSummary(job, run) : ''),
-      line('fit', 'Fit', problem ? 'Cannot be fitted as it is' : view ? view.sentence.verdict.text : '', problem !== null || view?.fit.closes === false),
+      line(
+        'fit',
+        'Fit',
+        problem ? 'Cannot be fitted as it is' : view ? view.sentence.verdict.text : '',
+        problem !== null || view?.fit.closes === false,
+      ),
       line('motion', 'Motion', motionSummary(job)),
-      line('check', 'Check', problem ? '1 problem' : checkLine(findings.length), problem !== null || findings.some((f) => f.weight === 'error')),
+      line(
+        'check',
+        'Check',
+        problem ? '1 problem' : checkLine(findings.length),
+        problem !== null || findings.some((f) => f.weight === 'error'),
+      ),
       line('hand-off', 'Hand-off', 'Drawings still or moving, the job itself'),
     ];
   });

@@ -16,7 +16,11 @@ export function setPitch(runId: string, pitch: number): Command {
 }
 
 /** Puts other pieces into a run. Wheels whose teeth meshed with the old ones mesh with the new. */
-export function choosePieces(runId: string, pieces: readonly JobPiece[], sequence: readonly string[]): Command {
+export function choosePieces(
+  runId: string,
+  pieces: readonly JobPiece[],
+  sequence: readonly string[],
+): Command {
   return {
     label: 'Choose link',
     recipe: (job) => {

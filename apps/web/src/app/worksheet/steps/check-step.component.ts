@@ -13,7 +13,9 @@ import { FitService } from '../../fit/fit.service';
     }
     <ul>
       @for (finding of findings(); track finding.text) {
-        <li [class.warning-text]="finding.weight === 'error'">{{ finding.weight === 'error' ? '▲' : '◆' }} {{ finding.text }}</li>
+        <li [class.warning-text]="finding.weight === 'error'">
+          {{ finding.weight === 'error' ? '▲' : '◆' }} {{ finding.text }}
+        </li>
       } @empty {
         @if (!state().problem) {
           <li>Nothing to say against it: the row closes, and everything on it passes its bends.</li>

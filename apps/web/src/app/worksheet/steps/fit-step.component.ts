@@ -18,24 +18,33 @@ import { CountFieldComponent } from '../../shared/count-field.component';
       <fieldset>
         <legend>What gives way</legend>
         <nz-radio-group [ngModel]="f.hold" (ngModelChange)="hold($event)" nzName="gives-way">
-          <label nz-radio nzValue="path" class="option">The pitch</label>
-          <label nz-radio nzValue="pitch" class="option">The path, by scaling</label>
-          <label nz-radio nzValue="both" class="option">Nothing: leave a gap</label>
+          <label nz-radio nzValue="path">the pitch</label>
+          <label nz-radio nzValue="pitch">the path</label>
+          <label nz-radio nzValue="both">nothing</label>
         </nz-radio-group>
+        <p class="cost why">{{ why() }}</p>
       </fieldset>
       <fieldset>
         <legend>Which counts will do</legend>
-        <nz-radio-group [ngModel]="f.multiple" (ngModelChange)="change({ multiple: $event, count: null })" nzName="counts">
-          <label nz-radio [nzValue]="1" class="option">Any</label>
-          <label nz-radio [nzValue]="2" class="option">Even ones</label>
+        <nz-radio-group
+          [ngModel]="f.multiple"
+          (ngModelChange)="change({ multiple: $event, count: null })"
+          nzName="counts"
+        >
+          <label nz-radio [nzValue]="1">any</label>
+          <label nz-radio [nzValue]="2">even</label>
           @if (pattern() > 2) {
-            <label nz-radio [nzValue]="pattern()" class="option">Whole patterns of {{ pattern() }}</label>
+            <label nz-radio [nzValue]="pattern()">patterns of {{ pattern() }}</label>
           }
         </nz-radio-group>
       </fieldset>
       <fieldset>
         <legend>Of those, take</legend>
-        <nz-radio-group [ngModel]="f.rounding" (ngModelChange)="change({ rounding: $event, count: null })" nzName="rounding">
+        <nz-radio-group
+          [ngModel]="f.rounding"
+          (ngModelChange)="change({ rounding: $event, count: null })"
+          nzName="rounding"
+        >
           <label nz-radio nzValue="nearest">the nearest</label>
           <label nz-radio nzValue="down">at most</label>
           <label nz-radio nzValue="up">at least</label>
@@ -44,7 +53,13 @@ import { CountFieldComponent } from '../../shared/count-field.component';
       <div class="line">
         <label nz-checkbox [ngModel]="f.count !== null" (ngModelChange)="pin($event)">Always put in</label>
         @if (f.count !== null) {
-          <relay-count-field label="Fixed count" [value]="f.count" [least]="1" [most]="20000" (changed)="change({ count: $event, multiple: 1 })" />
+          <relay-count-field
+            label="Fixed count"
+            [value]="f.count"
+            [least]="1"
+            [most]="20000"
+            (changed)="change({ count: $event, multiple: 1 })"
+          />
         } @else {
           <span>{{ count() }}</span>
         }
@@ -52,6 +67,11 @@ import { CountFieldComponent } from '../../shared/count-field.component';
     }
   `,
   styleUrls: ['./step.less'],
+  styles: `
+    .why {
+      margin: 2px 0 0;
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FitStepComponent {
@@ -62,6 +82,17 @@ export class FitStepComponent {
   protected readonly fit = computed(() => this.job()?.runs[0]?.fit);
   protected readonly pattern = computed(() => this.job()?.runs[0]?.sequence.length ?? 1);
   protected readonly count = computed(() => this.state().view?.fit.count ?? 1);
+
+  protected readonly why = computed(() => {
+    switch (this.fit()?.hold) {
+      case 'path':
+        return 'The path holds; toothed wheels change with the pitch.';
+      case 'pitch':
+        return 'The path is scaled; toothed wheels keep their size.';
+      default:
+        return 'Path and pitch hold; what is left over stays a gap.';
+    }
+  });
 
   /** With a gap, links that do not go in whole are left out unless the user says otherwise. */
   protected hold(hold: RunFit['hold']): void {

@@ -17,11 +17,15 @@ import { Playback } from '../../playback/playback.service';
   template: `
     <ul>
       <li>
-        <button nz-button nzSize="small" type="button" [disabled]="!state().view" (click)="svg(false)">SVG, still</button>
+        <button nz-button nzSize="small" type="button" [disabled]="!state().view" (click)="svg(false)">
+          SVG, still
+        </button>
         <span class="cost">this moment, in real size</span>
       </li>
       <li>
-        <button nz-button nzSize="small" type="button" [disabled]="!state().view" (click)="svg(true)">SVG, moving</button>
+        <button nz-button nzSize="small" type="button" [disabled]="!state().view" (click)="svg(true)">
+          SVG, moving
+        </button>
         <span class="cost">plays by itself, without end</span>
       </li>
       <li>
@@ -74,6 +78,7 @@ export class HandOffStepComponent {
 
   protected json(): void {
     const job = this.store.job;
-    if (job) download(fileName(job.name, '.relay.json'), 'application/json', `${JSON.stringify(job, null, 2)}\n`);
+    if (job)
+      download(fileName(job.name, '.relay.json'), 'application/json', `${JSON.stringify(job, null, 2)}\n`);
   }
 }

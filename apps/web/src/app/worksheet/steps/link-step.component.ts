@@ -1,9 +1,26 @@
-import { afterRenderEffect, ChangeDetectionStrategy, Component, computed, ElementRef, inject, viewChild } from '@angular/core';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  type ElementRef,
+  inject,
+  viewChild,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { FINISHES, INK, pieceFigure, pieceLayer } from '@coin-relay/formats';
-import { BELT_SIZES, beltPieces, CHAIN_SIZES, chainPieces, formatLength, shoePieces, type JobPiece } from '@coin-relay/model';
+import { pieceLayer } from '@coin-relay/formats';
+import {
+  BELT_SIZES,
+  beltPieces,
+  CHAIN_SIZES,
+  chainPieces,
+  formatExact,
+  shoePieces,
+  type JobPiece,
+} from '@coin-relay/model';
 import { choosePieces, setPitch } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
+import { paintStraight } from '../../drawing/paint-straight';
 import { LengthFieldComponent } from '../../shared/length-field.component';
 
 /** The link: which one, its pitch, and three of it at rest. */
@@ -19,7 +36,9 @@ import { LengthFieldComponent } from '../../shared/length-field.component';
           }
           <optgroup label="Roller chain">
             @for (size of chains; track size.size) {
-              <option [value]="'chain ' + size.size" [selected]="choice() === 'chain ' + size.size">Chain {{ size.size }}, {{ length(size.pitch) }}</option>
+              <option [value]="'chain ' + size.size" [selected]="choice() === 'chain ' + size.size">
+                Chain {{ size.size }}, {{ length(size.pitch) }}
+              </option>
             }
           </optgroup>
           <optgroup label="Track">
@@ -27,14 +46,22 @@ import { LengthFieldComponent } from '../../shared/length-field.component';
           </optgroup>
           <optgroup label="Toothed belt">
             @for (size of belts; track size.size) {
-              <option [value]="'belt ' + size.size" [selected]="choice() === 'belt ' + size.size">Belt {{ size.size }}, {{ length(size.pitch) }}</option>
+              <option [value]="'belt ' + size.size" [selected]="choice() === 'belt ' + size.size">
+                Belt {{ size.size }}, {{ length(size.pitch) }}
+              </option>
             }
           </optgroup>
         </select>
       </div>
       <div class="line">
         <span class="what">Pitch, pin to pin</span>
-        <relay-length-field label="Pitch, pin to pin" [value]="p.pitch" [unit]="unit()" [least]="0.01" (changed)="pitch($event)" />
+        <relay-length-field
+          label="Pitch, pin to pin"
+          [value]="p.pitch"
+          [unit]="unit()"
+          [least]="0.01"
+          (changed)="pitch($event)"
+        />
       </div>
       <canvas #sample width="276" height="84" role="img" aria-label="Three of this link in a row"></canvas>
       <p class="cost">{{ behaviour() }}</p>
@@ -89,7 +116,7 @@ export class LinkStepComponent {
   }
 
   protected length(mm: number): string {
-    return formatLength(mm, this.unit());
+    return formatExact(mm, this.unit());
   }
 
   protected pitch(pitch: number): void {
@@ -129,16 +156,7 @@ function paintSample(canvas: HTMLCanvasElement, pieces: readonly JobPiece[]): vo
       const piece = pieces[k % pieces.length];
       if (pieceLayer(piece) !== layer) continue;
       ctx.setTransform(scale, 0, 0, -scale, (0.6 + k) * first.pitch * scale, canvas.height / 2);
-      ctx.lineWidth = 1 / scale;
-      ctx.strokeStyle = INK;
-      for (const { d, fill, line } of pieceFigure(piece, piece.pitch).parts) {
-        const path = new Path2D(d);
-        if (fill) {
-          ctx.fillStyle = FINISHES[fill];
-          ctx.fill(path, 'evenodd');
-        }
-        if (line) ctx.stroke(path);
-      }
+      paintStraight(ctx, piece, piece.pitch, 1 / scale);
     }
   }
 }

@@ -14,15 +14,30 @@ import { CountFieldComponent } from '../../shared/count-field.component';
     @if (job(); as j) {
       <div class="line">
         <span class="what">Frames in the loop</span>
-        <relay-count-field label="Frames in the loop" [value]="j.motion.frames" [most]="100000" (changed)="frames($event)" />
+        <relay-count-field
+          label="Frames in the loop"
+          [value]="j.motion.frames"
+          [most]="100000"
+          (changed)="frames($event)"
+        />
       </div>
       <div class="line">
         <span class="what">Frames a second</span>
-        <relay-count-field label="Frames a second" [value]="j.motion.framesPerSecond" [most]="240" (changed)="rate($event)" />
+        <relay-count-field
+          label="Frames a second"
+          [value]="j.motion.framesPerSecond"
+          [most]="240"
+          (changed)="rate($event)"
+        />
       </div>
       <div class="line">
         <span class="what">Pitches travelled in it</span>
-        <relay-count-field label="Pitches travelled in the loop" [value]="travel()" [least]="-100000" (changed)="setPitches($event)" />
+        <relay-count-field
+          label="Pitches travelled in the loop"
+          [value]="travel()"
+          [least]="-100000"
+          (changed)="setPitches($event)"
+        />
       </div>
       <p class="cost">{{ speed() }}</p>
       <button type="button" class="plain-button" (click)="setPitches(-travel())">Run it the other way</button>

@@ -23,14 +23,16 @@ import { LengthFieldComponent } from '../../shared/length-field.component';
           <tr>
             <th scope="col">wheel</th>
             <th scope="col">teeth or radius</th>
-            <th scope="col">goes round</th>
+            <th scope="col">turns</th>
           </tr>
         </thead>
         <tbody>
           @for (stop of stops(); track stop.wheel.id) {
             <tr [class.chosen]="stop.wheel.id === selected()">
               <td>
-                <button type="button" class="plain-button name" (click)="select(stop.wheel.id)">{{ stop.wheel.name }}</button>
+                <button type="button" class="plain-button name" (click)="select(stop.wheel.id)">
+                  {{ stop.wheel.name }}
+                </button>
               </td>
               <td>
                 @if (stop.wheel.size.by === 'teeth') {
@@ -41,7 +43,7 @@ import { LengthFieldComponent } from '../../shared/length-field.component';
                     [most]="1000"
                     (changed)="teeth(stop.wheel, $event)"
                   />
-                  <span class="unit" aria-hidden="true">teeth</span>
+                  <span class="unit" aria-hidden="true">t.</span>
                 } @else {
                   <relay-length-field
                     [label]="'Radius of the ' + stop.wheel.name"
@@ -58,7 +60,9 @@ import { LengthFieldComponent } from '../../shared/length-field.component';
                   class="plain-button"
                   [attr.aria-label]="'Pass the ' + stop.wheel.name + ' on its other side'"
                   (click)="side(stop.wheel.id)"
-                >{{ stop.turn === 'ccw' ? 'left about' : 'right about' }}</button>
+                >
+                  {{ stop.turn === 'ccw' ? 'left' : 'right' }}
+                </button>
               </td>
             </tr>
           }
@@ -71,6 +75,10 @@ import { LengthFieldComponent } from '../../shared/length-field.component';
   `,
   styleUrls: ['./step.less'],
   styles: `
+    .name,
+    td button {
+      white-space: nowrap;
+    }
     .name {
       padding-left: 0;
       text-align: left;
@@ -78,7 +86,7 @@ import { LengthFieldComponent } from '../../shared/length-field.component';
     .unit {
       font-size: 12px;
       display: inline-block;
-      width: 30px;
+      width: 22px;
       text-align: left;
     }
     .hint {
