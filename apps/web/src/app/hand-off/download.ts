@@ -13,6 +13,7 @@ export function fileName(name: string, ending: string): string {
   const plain = name
     .toLowerCase()
     .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-|-$/g, '');
   return `${plain || 'job'}${ending}`;

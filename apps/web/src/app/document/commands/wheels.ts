@@ -18,6 +18,8 @@ export function resizeWheel(id: string, size: Wheel['size']): Command {
   return {
     label: size.by === 'teeth' ? 'Change teeth' : 'Change radius',
     recipe: (job) => {
+      // Teeth are those of a piece: without it they would have no pitch.
+      if (size.by === 'teeth' && !job.pieces.some((piece) => piece.id === size.piece)) return;
       const wheel = job.wheels.find((w) => w.id === id);
       if (wheel) wheel.size = size;
     },

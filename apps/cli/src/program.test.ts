@@ -1,0 +1,138 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { demoJobs } from '@coin-relay/model';
+import { svgPathProperties } from 'svg-path-properties';
+import { describe, expect, it } from 'vitest';
+import { runProgram } from './program';
+
+const folder = mkdtempSync(join(tmpdir(), 'coin-relay-cli-'));
+const file = (name: string, content: string): string => {
+  const path = join(folder, name);
+  writeFileSync(path, content);
+  return path;
+};
+const run = (...argv: string[]): { status: number; out: string; error: string } => {
+  let out = '';
+  let error = '';
+  const status = runProgram(argv, { out: (text) => (out += text), error: (text) => (error += text) });
+  return { status, out, error };
+};
+const answer = (...argv: string[]): Record<string, unknown> => {
+  const { status, out, error } = run(...argv);
+  expect([status, error]).toEqual([0, '']);
+  return JSON.parse(out) as Record<string, unknown>;
+};
+const wheels = file(
+  'wheels.json',
+  '{"closed":true,"wheels":[{"x":0,"y":0,"teeth":17,"pitch":12.7,"turn":"ccw"},{"x":400,"y":0,"teeth":38,"pitch":12.7,"turn":"ccw"}]}',
+);
+
+describe('measure', () => {
+  it('path data: length, closed, least radius, corners, bounds, in its own axes', () => {
+    expect(answer('measure', '--path', 'M0 0H100V50H0Z')).toEqual({ length: 300, closed: true, minRadius: null, corners: 4, bounds: [0, 0, 100, 50] });
+  });
+
+  it('wheels: 1154.627411532820 mm', () => {
+    const found = answer('measure', '--wheels', wheels);
+    expect(found['length']).toBeCloseTo(1154.62741153282, 9);
+    expect(found['corners']).toBe(0);
+    expect(found['minRadius']).toBeCloseTo(69.1158 / 2, 4);
+  });
+
+  it('an SVG drawing in its own size, by id', () => {
+    const svg = file('two.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" viewBox="0 0 200 200"><circle id="a" r="10"/><circle id="b" r="20"/></svg>');
+    expect(answer('measure', '--svg', svg, '--id', 'b')['length']).toBeCloseTo(20 * Math.PI, 9);
+    expect(run('measure', '--svg', svg)).toMatchObject({ status: 2, out: '' });
+  });
+});
+
+describe('fit', () => {
+  it('answers with the stated keys', () => {
+    const found = answer('fit', '--wheels', wheels, '--pitch', '12.7', '--multiple', '2');
+    expect(Object.keys(found)).toEqual(['length', 'ideal', 'count', 'pitch', 'effectivePitch', 'pitchChange', 'scale', 'gap', 'ripplePpm', 'closes']);
+    expect(found).toMatchObject({ count: 90, pitch: 12.7, scale: 1, gap: 0, closes: true });
+    expect(found['effectivePitch']).toBeCloseTo(12.8744, 4);
+  });
+
+  it('takes every option', () => {
+    expect(answer('fit', '--wheels', wheels, '--pitch', '12.7', '--hold', 'pitch', '--count', '90')['scale']).toBeCloseTo(394.581 / 400, 5);
+    expect(answer('fit', '--wheels', wheels, '--pitch', '12.7', '--hold', 'both', '--round', 'down')).toMatchObject({ count: 90, closes: false });
+    expect(answer('fit', '--wheels', wheels, '--pitch', '12.7', '--round', 'up', '--multiple', '6')['count']).toBe(96);
+    expect(answer('fit', '--path', 'M0 0H100', '--pitch', '10', '--pieces', 'bending')).toMatchObject({ count: 10, closes: true, ripplePpm: 0 });
+  });
+
+  it('where links cannot pass: closes is false, with the places and the least radius', () => {
+    const found = answer('fit', '--path', 'M0 0H100L50 86.60254037844387Z', '--pitch', '10');
+    expect(found).toMatchObject({ closes: false, count: 30, effectivePitch: null });
+    const obstacles = found['obstacles'] as { s: number; leastRadius: number }[];
+    expect(obstacles).toHaveLength(3);
+    expect(obstacles[1].leastRadius).toBeCloseTo(10 / 3, 9);
+  });
+
+  it('fits a job’s run as the job says', () => {
+    const job = file('lift.json', JSON.stringify(demoJobs().find((d) => d.id === 'demo-coin-lift')!.job));
+    expect(answer('fit', '--job', job)).toMatchObject({ count: 90, closes: true, pitch: 12.7 });
+    expect(answer('fit', '--job', job, '--run', 'row', '--count', '92', '--multiple', '1')['count']).toBe(92);
+    expect(run('fit', '--job', job, '--run', 'ghost').error).toMatch(/no run “ghost”/);
+  });
+});
+
+describe('place', () => {
+  it('pins lie on the path, all chords equal, N of them', () => {
+    const d = 'M0 0C100 -80 200 80 300 0C400 -60 420 160 300 150C180 140 200 260 90 220C-40 180 -60 60 0 0Z';
+    const { count, pins } = answer('place', '--path', d, '--pitch', '12', '--phase', '0.37') as { count: number; pins: [number, number][] };
+    expect(pins).toHaveLength(count);
+    const chords = pins.map(([x, y], i) => Math.hypot(pins[(i + 1) % count][0] - x, pins[(i + 1) % count][1] - y));
+    expect(Math.max(...chords) / Math.min(...chords) - 1).toBeLessThan(1e-9);
+    const reference = new svgPathProperties(d);
+    const samples = Array.from({ length: 4000 }, (_, i) => reference.getPointAtLength((reference.getTotalLength() * i) / 4000));
+    for (const [x, y] of pins.slice(0, 10)) {
+      expect(Math.min(...samples.map((p) => Math.hypot(p.x - x, p.y - y)))).toBeLessThan(0.2);
+    }
+  });
+
+  it('an open row has one pin more than links', () => {
+    const { count, pins } = answer('place', '--path', 'M0 0H100', '--pitch', '10') as { count: number; pins: number[][] };
+    expect([count, pins.length]).toEqual([10, 11]);
+    expect(pins[10][0]).toBeCloseTo(100, 9);
+  });
+});
+
+describe('bad input: one line on the error output, status 2, nothing on stdout', () => {
+  const later = file('later.json', '{"format":"coin-relay-job","version":9}');
+  const bomb = file('bomb.svg', '<!DOCTYPE svg [<!ENTITY a "x">]><svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0h1"/></svg>');
+  const overlap = file('overlap.json', '{"wheels":[{"x":0,"y":0,"radius":50},{"x":60,"y":0,"radius":50}]}');
+  const inside = file('inside.json', '{"wheels":[{"x":0,"y":0,"radius":50},{"x":6,"y":0,"radius":10}]}');
+  const huge = file('huge.svg', `<svg xmlns="http://www.w3.org/2000/svg"><!--${' '.repeat(50_000_000)}--></svg>`);
+  it.each([
+    [['measure', '--path', ''], /empty/],
+    [['measure', '--path', 'M0 0L'], /character 6/],
+    [['measure', '--path', 'M0 0L1e999 0'], /finite/],
+    [['measure', '--path', 'M1 1L1 1'], /no length/],
+    [['measure', '--path', 'M0 0h1M5 5h1'], /2 times/],
+    [['fit', '--path', 'M0 0H100', '--pitch', '0'], /above zero/],
+    [['fit', '--path', 'M0 0H100', '--pitch', 'NaN'], /finite number/],
+    [['fit', '--path', 'M0 0H100', '--pitch', 'Infinity'], /finite number/],
+    [['fit', '--path', 'M0 0H100', '--pitch', '101'], /longer than the path/],
+    [['fit', '--path', 'M0 0H100'], /Give the pitch/],
+    [['fit', '--path', 'M0 0H10V10H0Z', '--pitch', '30'], /at least 3/],
+    [['fit', '--path', 'M0 0H100', '--pitch', '10', '--hold', 'tight'], /path, pitch, both/],
+    [['fit', '--wheels', overlap, '--pitch', '10'], /overlap by 40 mm/],
+    [['fit', '--wheels', inside, '--pitch', '10'], /inside/],
+    [['fit', '--job', later], /later Coin Relay/],
+    [['measure', '--svg', bomb], /entities/],
+    [['measure', '--svg', huge], /50\.0 MB/],
+    [['measure', '--svg', '/no/such/file.svg'], /cannot be read/],
+    [['measure'], /exactly one source/],
+    [['measure', '--path', 'M0 0h1', '--wheels', wheels], /exactly one source/],
+    [['dance'], /unknown command/],
+    [['fit', '--tempo', '3'], /unknown option/],
+  ])('%j', (argv, message) => {
+    const { status, out, error } = run(...argv);
+    expect(status).toBe(2);
+    expect(out).toBe('');
+    expect(error).toMatch(message);
+    expect(error).not.toContain('\n');
+  });
+});

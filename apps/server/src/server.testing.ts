@@ -1,0 +1,48 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { demoJobs, type Job } from '@coin-relay/model';
+import type { Express } from 'express';
+import pino from 'pino';
+import { createApp } from './app';
+import { inlineExecutor } from './compute/executor';
+import { openDatabase, type Db } from './database/open';
+import { JobRepository } from './jobs/repository';
+
+export const MIGRATIONS = fileURLToPath(new URL('./database/migrations', import.meta.url));
+
+/** A server over a real database file in a folder of its own, for tests. */
+export interface TestServer {
+  readonly app: Express;
+  readonly db: Db;
+  readonly file: string;
+  close(): void;
+}
+
+export function testServer(): TestServer {
+  const folder = mkdtempSync(join(tmpdir(), 'coin-relay-server-'));
+  const file = join(folder, 'jobs.sqlite');
+  const db = openDatabase(file, MIGRATIONS);
+  const app = createApp({
+    jobs: new JobRepository(db),
+    executor: inlineExecutor(),
+    log: pino({ level: 'silent' }),
+    hostNames: ['127.0.0.1', 'localhost', '[::1]'],
+    pages: null,
+  });
+  return {
+    app,
+    db,
+    file,
+    close: () => {
+      db.close();
+      rmSync(folder, { recursive: true });
+    },
+  };
+}
+
+export function demoJob(): Job {
+  const [found] = demoJobs().filter(({ id }) => id === 'demo-coin-lift');
+  return structuredClone(found.job);
+}

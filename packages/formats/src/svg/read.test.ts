@@ -1,0 +1,145 @@
+import { measurePath, newReading, pathReader, RelayError } from '@coin-relay/core';
+import { describe, expect, it } from 'vitest';
+import { pickContour, readSvg, SVG_LIMITS } from './read';
+
+const svg = (body: string, attributes = ''): string => `<svg xmlns="http://www.w3.org/2000/svg" ${attributes}>${body}</svg>`;
+const failure = (text: string): RelayError => {
+  try {
+    readSvg(text);
+  } catch (error) {
+    return error as RelayError;
+  }
+  throw new Error('it was read');
+};
+
+describe('shapes', () => {
+  it('reads basic shapes with their lengths in closed form', () => {
+    const { contours } = readSvg(
+      svg(`<circle id="c" cx="5" cy="5" r="10"/><rect id="r" width="30" height="20"/><rect id="q" width="30" height="20" rx="5"/>
+        <line id="l" x1="0" y1="0" x2="3" y2="4"/><polygon id="g" points="0,0 3,0 3,4"/><polyline id="y" points="0 0 3 0 3 4"/>
+        <ellipse id="e" rx="1" ry="0.5"/><path id="p" d="M0 0h7"/>`),
+    );
+    const lengths = Object.fromEntries(contours.map((c) => [c.id, c.length]));
+    expect(lengths['c']).toBeCloseTo(20 * Math.PI, 9);
+    expect(lengths['r']).toBeCloseTo(100, 9);
+    expect(lengths['q']).toBeCloseTo(100 - 40 + 10 * Math.PI, 9);
+    expect(lengths['l']).toBeCloseTo(5, 9);
+    expect(lengths['g']).toBeCloseTo(12, 9);
+    expect(lengths['y']).toBeCloseTo(7, 9);
+    expect(lengths['e']).toBeCloseTo(4.844224110273838, 8);
+    expect(lengths['p']).toBeCloseTo(7, 9);
+    expect(contours.filter((c) => !c.closed).map((c) => c.id)).toEqual(['l', 'y', 'p']);
+  });
+
+  it('lists every contour of one path, numbered', () => {
+    const { contours } = readSvg(svg('<path id="two" d="M0 0h5M0 9h6z"/><path d="M0 0h1"/>'));
+    expect(contours.map((c) => c.id)).toEqual(['two.1', 'two.2', 'path-3']);
+  });
+
+  it('mirrors the drawing: y runs up', () => {
+    const out = newReading();
+    pathReader(measurePath(readSvg(svg('<path d="M1 2L1 12"/>')).contours[0].contour))(10, out);
+    expect([out[0], out[1]]).toEqual([1, -12]);
+  });
+});
+
+describe('transforms, view boxes and units', () => {
+  it('nested transforms multiply in order', () => {
+    const { contours } = readSvg(
+      svg('<g transform="translate(10 20) scale(2)"><g transform="rotate(90)"><path d="M0 0h10"/></g></g>'),
+    );
+    const out = newReading();
+    pathReader(measurePath(contours[0].contour))(20, out);
+    expect(contours[0].length).toBeCloseTo(20, 9);
+    expect(out[0]).toBeCloseTo(10, 9);
+    expect(out[1]).toBeCloseTo(-40, 9);
+  });
+
+  it.each([
+    ['matrix(2 0 0 2 0 0)', 20],
+    ['scale(3,1)', 30],
+    ['rotate(30 5 5)', 10],
+    ['skewY(45)', 10 * Math.SQRT2],
+    ['translate(5)', 10],
+    ['', 10],
+  ])('%s', (transform, length) => {
+    expect(readSvg(svg(`<path transform="${transform}" d="M0 0h10"/>`)).contours[0].length).toBeCloseTo(length, 9);
+  });
+
+  it('a size in millimetres or inches over a view box decides what a unit is', () => {
+    const at = (attributes: string): number => readSvg(svg('<path d="M0 0h100"/>', attributes)).contours[0].length;
+    expect(at('width="50mm" height="50mm" viewBox="0 0 100 100"')).toBeCloseTo(50, 9);
+    expect(at('width="2in" height="2in" viewBox="0 0 200 200"')).toBeCloseTo(25.4, 9);
+    expect(at('width="10cm" viewBox="0 0 50 50"')).toBeCloseTo(200, 9);
+    expect(at('width="100mm" height="50mm" viewBox="0 0 100 100"')).toBeCloseTo(50, 9);
+    expect(at('width="1in" height="1in"')).toBeCloseTo(100 * (25.4 / 96), 9);
+  });
+
+  it('a drawing without a physical size is taken at one unit a millimetre, and says so', () => {
+    const drawing = readSvg(svg('<path d="M0 0h100"/>', 'width="640" height="480" viewBox="0 0 320 240"'));
+    expect(drawing.contours[0].length).toBeCloseTo(100, 9);
+    expect(drawing.physical).toBe(false);
+  });
+});
+
+describe('what is left out is said', () => {
+  it('text, copies, hidden things, definitions, pictures and scripts', () => {
+    const { contours, skipped } = readSvg(
+      svg(`<defs><path d="M0 0h9"/></defs><text>hi</text><use href="#x"/><image href="http://example.invalid/x.png"/><script>alert(1)</script>
+        <path style="display:none" d="M0 0h1"/><path d="M0 0h5"/><path d=""/><path id="bad" d="M0 0L"/><path transform="wobble(3)" d="M0 0h1"/>`),
+    );
+    expect(contours).toHaveLength(1);
+    expect(skipped.map((s) => s.what)).toEqual(['defs', 'text', 'use', 'image', 'script', 'path', 'path', 'path', 'path']);
+    expect(skipped.find((s) => s.reason.includes('“bad”'))?.reason).toMatch(/character 6/);
+    expect(skipped.find((s) => s.what === 'script')?.reason).toBe('never run');
+  });
+});
+
+describe('files that are refused', () => {
+  it('entity bombs', () => {
+    const bomb = `<!DOCTYPE svg [<!ENTITY a "ha"><!ENTITY b "&a;&a;&a;&a;">]>${svg('<text>&b;</text>')}`;
+    expect(failure(bomb).code).toBe('file-refused');
+    expect(failure(bomb).message).toMatch(/entities/);
+    expect(failure(svg('<text>&b;</text>')).code).toBe('file-broken');
+  });
+
+  it('deeply nested groups', () => {
+    const deep = svg('<g>'.repeat(SVG_LIMITS.depth) + '</g>'.repeat(SVG_LIMITS.depth));
+    expect(failure(deep).code).toBe('file-refused');
+    const allowed = svg('<g>'.repeat(SVG_LIMITS.depth - 5) + '<path d="M0 0h5"/>' + '</g>'.repeat(SVG_LIMITS.depth - 5));
+    expect(readSvg(allowed).contours).toHaveLength(1);
+  });
+
+  it('fifty megabytes', () => {
+    const huge = svg(`<!--${' '.repeat(50_000_000)}-->`);
+    expect(failure(huge).code).toBe('file-too-large');
+    expect(failure(huge).message).toMatch(/50\.0 MB; at most 20 MB/);
+  });
+
+  it('more elements than the limit', () => {
+    expect(failure(svg('<g/>'.repeat(SVG_LIMITS.elements + 1))).code).toBe('file-too-large');
+  });
+
+  it('more contours than are listed are counted, not lost in silence', () => {
+    const { contours, skipped } = readSvg(svg(`<path d="${'M0 0h1'.repeat(SVG_LIMITS.contours + 7)}"/>`));
+    expect(contours).toHaveLength(SVG_LIMITS.contours);
+    expect(skipped).toEqual([{ what: 'contour', reason: `beyond the ${SVG_LIMITS.contours} that are listed`, count: 7 }]);
+  });
+
+  it.each([['', 'file-broken'], ['not xml', 'file-broken'], ['<svg', 'file-broken'], ['<svg><g></svg>', 'file-broken'], ['<html></html>', 'file-broken']])(
+    '%j is %s',
+    (text, code) => {
+      expect(failure(text).code).toBe(code);
+    },
+  );
+});
+
+describe('picking a contour', () => {
+  const drawing = readSvg(svg('<circle id="a" r="5"/><circle id="b" r="6"/>'));
+  it('by id, or the only one; else it says which there are', () => {
+    expect(pickContour(drawing, 'b').length).toBeCloseTo(12 * Math.PI, 9);
+    expect(() => pickContour(drawing, 'z')).toThrow(/no contour “z”.*a \(31\.416 mm\), b/);
+    expect(() => pickContour(drawing)).toThrow(/2 contours/);
+    expect(() => pickContour(readSvg(svg('<text/>')))).toThrow(/no line.*text/);
+  });
+});

@@ -1,0 +1,85 @@
+import { readFileSync } from 'node:fs';
+import { RelayError } from '@coin-relay/core';
+import { describe, expect, it } from 'vitest';
+import { demoJobs } from '../demo';
+import { jobJsonSchema, migrate, parseJob, type Job, type MigrationStep } from './index';
+
+const lift = (): Job => structuredClone(demoJobs().find((d) => d.id === 'demo-coin-lift')!.job);
+const failure = (document: unknown): RelayError => {
+  try {
+    parseJob(document);
+  } catch (error) {
+    return error as RelayError;
+  }
+  throw new Error('it was read');
+};
+
+describe('reading a job', () => {
+  it('reads what was written, unchanged', () => {
+    for (const { job } of demoJobs()) expect(parseJob(JSON.parse(JSON.stringify(job)))).toEqual(job);
+  });
+
+  it('names the field that is wrong', () => {
+    const job = lift();
+    expect(failure({ ...job, name: '' }).message).toMatch(/name/);
+    expect(failure({ ...job, unit: 'furlong' }).subject.field).toBe('unit');
+    job.wheels[1].x = NaN;
+    expect(failure(job).subject.field).toBe('wheels.1.x');
+    expect(failure({ ...lift(), pieces: lift().pieces.map((p) => ({ ...p, pitch: 0 })) }).subject.field).toBe('pieces.0.pitch');
+    expect(failure({ ...lift(), pieces: lift().pieces.map((p) => ({ ...p, pitch: -1 })) }).code).toBe('job-broken');
+  });
+
+  it('refuses references to what is not there, and ids used twice', () => {
+    const job = lift();
+    job.runs[0].sequence.push('ghost');
+    expect(failure(job).message).toMatch(/no piece “ghost”/);
+    const other = lift();
+    other.wheels[1].id = other.wheels[0].id;
+    expect(failure(other).message).toMatch(/used twice|no wheel/);
+  });
+
+  it('refuses a run of pieces with different pitches', () => {
+    const job = lift();
+    job.pieces[1] = { ...job.pieces[1], pitch: 13 };
+    expect(failure(job).message).toMatch(/one pitch/);
+  });
+
+  it.each([[null], [[]], ['text'], [{}], [{ format: 'other' }], [{ format: 'coin-relay-job' }], [{ format: 'coin-relay-job', version: 'x' }]])(
+    'refuses %j as no job',
+    (document) => {
+      expect(failure(document).code).toBe('job-broken');
+    },
+  );
+
+  it('refuses a job of a later version and says so', () => {
+    const error = failure({ ...lift(), version: 2, unheardOf: true });
+    expect(error.code).toBe('job-later-version');
+    expect(error.message).toMatch(/version 2; this one reads up to 1/);
+  });
+});
+
+describe('migration', () => {
+  const steps = new Map<number, MigrationStep>([
+    [1, (d) => ({ ...d, second: true })],
+    [2, (d) => ({ ...d, third: d['second'] })],
+  ]);
+  it('goes step by step to the current version', () => {
+    expect(migrate({ format: 'coin-relay-job', version: 1 }, steps, 3)).toEqual({
+      format: 'coin-relay-job',
+      version: 3,
+      second: true,
+      third: true,
+    });
+    expect(migrate({ format: 'coin-relay-job', version: 3 }, steps, 3)).not.toHaveProperty('second');
+  });
+  it('says where a step is missing', () => {
+    expect(() => migrate({ format: 'coin-relay-job', version: 1 }, new Map(), 2)).toThrow(/version 1 cannot be brought to version 2/);
+  });
+});
+
+describe('the published JSON Schema', () => {
+  it('is the one made from the schemas (npm run schemas writes it)', () => {
+    const published = JSON.parse(readFileSync(new URL('../../../../docs/schemas/job-v1.schema.json', import.meta.url), 'utf8')) as unknown;
+    expect(published).toEqual(JSON.parse(JSON.stringify(jobJsonSchema())));
+  });
+});

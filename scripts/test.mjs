@@ -1,0 +1,62 @@
+// Passes all tests: lint, type check, unit tests, build, browser tests. The last line counts them.
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { findChromium, installPackages, root } from './install.mjs';
+
+let passed = 0;
+let failed = 0;
+
+installPackages();
+const chromium = findChromium();
+mkdirSync(`${root}test-results`, { recursive: true });
+
+check('Lint', ['npx', 'eslint', '.', '--max-warnings', '0']);
+check('Formatting', ['npx', 'prettier', '--check', '.', '--log-level', 'warn']);
+check('Types', ['node', 'scripts/typecheck.mjs']);
+suite('Unit tests', ['npx', 'vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json'], 'unit.json', (report) => [
+  report.numPassedTests,
+  report.numFailedTests + report.numPendingTests,
+]);
+check('Build', ['node', 'scripts/build.mjs']);
+if (chromium) {
+  suite('Browser tests', ['npx', 'playwright', 'test', '-c', 'e2e/playwright.config.ts'], 'browser.json', (report) => [
+    report.stats.expected,
+    report.stats.unexpected + report.stats.flaky + report.stats.skipped,
+  ]);
+} else {
+  console.log('\nBrowser tests: no Chromium was found. Install it, or name it in CHROMIUM_PATH.');
+  failed++;
+}
+console.log(`${passed} passed, ${failed} failed`);
+process.exitCode = failed === 0 ? 0 : 1;
+
+/** One step that passes or fails as a whole. */
+function check(name, command) {
+  const ok = spawn(name, command);
+  if (ok) passed++;
+  else failed++;
+}
+
+/** A step that counts its own tests into a report. A report that is missing, or a failure that it does not count, is one failure. */
+function suite(name, command, report, read) {
+  rmSync(`${root}test-results/${report}`, { force: true });
+  const ok = spawn(name, command);
+  try {
+    const [good, bad] = read(JSON.parse(readFileSync(`${root}test-results/${report}`, 'utf8')));
+    passed += good;
+    failed += bad;
+    if (good === 0 || (!ok && bad === 0)) failed++;
+  } catch {
+    failed++;
+  }
+}
+
+function spawn(name, [command, ...args]) {
+  console.log(`\n${name}`);
+  const { status } = spawnSync(command, args, {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, ...(chromium ? { CHROMIUM_PATH: chromium } : {}) },
+  });
+  return status === 0;
+}
