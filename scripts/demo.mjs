@@ -17,7 +17,11 @@ for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill
 server.on('exit', (code) => process.exit(code ?? 0));
 
 function built() {
-  const results = ['apps/server/dist/server.mjs', 'apps/cli/dist/coin-relay.mjs', 'apps/web/dist/browser/index.html'];
+  const results = [
+    'apps/server/dist/server.mjs',
+    'apps/cli/dist/coin-relay.mjs',
+    'apps/web/dist/browser/index.html',
+  ];
   return Math.min(...results.map((path) => (existsSync(root + path) ? statSync(root + path).mtimeMs : 0)));
 }
 

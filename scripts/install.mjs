@@ -15,7 +15,9 @@ export function run(command, args, options = {}) {
 
 /** Installs the packages of the lock file where they are not the ones that are there. */
 export function installPackages() {
-  const wanted = createHash('sha256').update(readFileSync(`${root}package-lock.json`)).digest('hex');
+  const wanted = createHash('sha256')
+    .update(readFileSync(`${root}package-lock.json`))
+    .digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   console.log('Installing the packages (some minutes, once)…');
   run('npm', ['ci', '--no-audit', '--no-fund', '--no-progress']);
@@ -24,12 +26,20 @@ export function installPackages() {
 
 /** Where Debian's Chromium is; installs it where it is absent and that is allowed. Null where there is none. */
 export function findChromium() {
-  const places = [process.env.CHROMIUM_PATH, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
+  const places = [
+    process.env.CHROMIUM_PATH,
+    '/usr/bin/chromium',
+    '/usr/bin/chromium-browser',
+    '/usr/bin/google-chrome',
+  ];
   const find = () => places.find((path) => path && existsSync(path)) ?? null;
   const found = find();
   if (found || process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) return found;
   console.log('Installing Chromium for the browser tests…');
-  const quiet = { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } };
+  const quiet = {
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+  };
   spawnSync('apt-get', ['update'], quiet);
   spawnSync('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], quiet);
   return find();

@@ -13,16 +13,27 @@ mkdirSync(`${root}test-results`, { recursive: true });
 check('Lint', ['npx', 'eslint', '.', '--max-warnings', '0']);
 check('Formatting', ['npx', 'prettier', '--check', '.', '--log-level', 'warn']);
 check('Types', ['node', 'scripts/typecheck.mjs']);
-suite('Unit tests', ['npx', 'vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json'], 'unit.json', (report) => [
-  report.numPassedTests,
-  report.numFailedTests + report.numPendingTests,
-]);
+suite(
+  'Unit tests',
+  [
+    'npx',
+    'vitest',
+    'run',
+    '--reporter=default',
+    '--reporter=json',
+    '--outputFile.json=test-results/unit.json',
+  ],
+  'unit.json',
+  (report) => [report.numPassedTests, report.numFailedTests + report.numPendingTests],
+);
 check('Build', ['node', 'scripts/build.mjs']);
 if (chromium) {
-  suite('Browser tests', ['npx', 'playwright', 'test', '-c', 'e2e/playwright.config.ts'], 'browser.json', (report) => [
-    report.stats.expected,
-    report.stats.unexpected + report.stats.flaky + report.stats.skipped,
-  ]);
+  suite(
+    'Browser tests',
+    ['npx', 'playwright', 'test', '-c', 'e2e/playwright.config.ts'],
+    'browser.json',
+    (report) => [report.stats.expected, report.stats.unexpected + report.stats.flaky + report.stats.skipped],
+  );
 } else {
   console.log('\nBrowser tests: no Chromium was found. Install it, or name it in CHROMIUM_PATH.');
   failed++;

@@ -30,7 +30,13 @@ const wheels = file(
 
 describe('measure', () => {
   it('path data: length, closed, least radius, corners, bounds, in its own axes', () => {
-    expect(answer('measure', '--path', 'M0 0H100V50H0Z')).toEqual({ length: 300, closed: true, minRadius: null, corners: 4, bounds: [0, 0, 100, 50] });
+    expect(answer('measure', '--path', 'M0 0H100V50H0Z')).toEqual({
+      length: 300,
+      closed: true,
+      minRadius: null,
+      corners: 4,
+      bounds: [0, 0, 100, 50],
+    });
   });
 
   it('wheels: 1154.627411532820 mm', () => {
@@ -41,7 +47,10 @@ describe('measure', () => {
   });
 
   it('an SVG drawing in its own size, by id', () => {
-    const svg = file('two.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" viewBox="0 0 200 200"><circle id="a" r="10"/><circle id="b" r="20"/></svg>');
+    const svg = file(
+      'two.svg',
+      '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" viewBox="0 0 200 200"><circle id="a" r="10"/><circle id="b" r="20"/></svg>',
+    );
     expect(answer('measure', '--svg', svg, '--id', 'b')['length']).toBeCloseTo(20 * Math.PI, 9);
     expect(run('measure', '--svg', svg)).toMatchObject({ status: 2, out: '' });
   });
@@ -50,16 +59,37 @@ describe('measure', () => {
 describe('fit', () => {
   it('answers with the stated keys', () => {
     const found = answer('fit', '--wheels', wheels, '--pitch', '12.7', '--multiple', '2');
-    expect(Object.keys(found)).toEqual(['length', 'ideal', 'count', 'pitch', 'effectivePitch', 'pitchChange', 'scale', 'gap', 'ripplePpm', 'closes']);
+    expect(Object.keys(found)).toEqual([
+      'length',
+      'ideal',
+      'count',
+      'pitch',
+      'effectivePitch',
+      'pitchChange',
+      'scale',
+      'gap',
+      'ripplePpm',
+      'closes',
+    ]);
     expect(found).toMatchObject({ count: 90, pitch: 12.7, scale: 1, gap: 0, closes: true });
     expect(found['effectivePitch']).toBeCloseTo(12.8744, 4);
   });
 
   it('takes every option', () => {
-    expect(answer('fit', '--wheels', wheels, '--pitch', '12.7', '--hold', 'pitch', '--count', '90')['scale']).toBeCloseTo(394.581 / 400, 5);
-    expect(answer('fit', '--wheels', wheels, '--pitch', '12.7', '--hold', 'both', '--round', 'down')).toMatchObject({ count: 90, closes: false });
-    expect(answer('fit', '--wheels', wheels, '--pitch', '12.7', '--round', 'up', '--multiple', '6')['count']).toBe(96);
-    expect(answer('fit', '--path', 'M0 0H100', '--pitch', '10', '--pieces', 'bending')).toMatchObject({ count: 10, closes: true, ripplePpm: 0 });
+    expect(
+      answer('fit', '--wheels', wheels, '--pitch', '12.7', '--hold', 'pitch', '--count', '90')['scale'],
+    ).toBeCloseTo(394.581 / 400, 5);
+    expect(
+      answer('fit', '--wheels', wheels, '--pitch', '12.7', '--hold', 'both', '--round', 'down'),
+    ).toMatchObject({ count: 90, closes: false });
+    expect(
+      answer('fit', '--wheels', wheels, '--pitch', '12.7', '--round', 'up', '--multiple', '6')['count'],
+    ).toBe(96);
+    expect(answer('fit', '--path', 'M0 0H100', '--pitch', '10', '--pieces', 'bending')).toMatchObject({
+      count: 10,
+      closes: true,
+      ripplePpm: 0,
+    });
   });
 
   it('where links cannot pass: closes is false, with the places and the least radius', () => {
@@ -81,19 +111,29 @@ describe('fit', () => {
 describe('place', () => {
   it('pins lie on the path, all chords equal, N of them', () => {
     const d = 'M0 0C100 -80 200 80 300 0C400 -60 420 160 300 150C180 140 200 260 90 220C-40 180 -60 60 0 0Z';
-    const { count, pins } = answer('place', '--path', d, '--pitch', '12', '--phase', '0.37') as { count: number; pins: [number, number][] };
+    const { count, pins } = answer('place', '--path', d, '--pitch', '12', '--phase', '0.37') as {
+      count: number;
+      pins: [number, number][];
+    };
     expect(pins).toHaveLength(count);
-    const chords = pins.map(([x, y], i) => Math.hypot(pins[(i + 1) % count][0] - x, pins[(i + 1) % count][1] - y));
+    const chords = pins.map(([x, y], i) =>
+      Math.hypot(pins[(i + 1) % count][0] - x, pins[(i + 1) % count][1] - y),
+    );
     expect(Math.max(...chords) / Math.min(...chords) - 1).toBeLessThan(1e-9);
     const reference = new svgPathProperties(d);
-    const samples = Array.from({ length: 4000 }, (_, i) => reference.getPointAtLength((reference.getTotalLength() * i) / 4000));
+    const samples = Array.from({ length: 4000 }, (_, i) =>
+      reference.getPointAtLength((reference.getTotalLength() * i) / 4000),
+    );
     for (const [x, y] of pins.slice(0, 10)) {
       expect(Math.min(...samples.map((p) => Math.hypot(p.x - x, p.y - y)))).toBeLessThan(0.2);
     }
   });
 
   it('an open row has one pin more than links', () => {
-    const { count, pins } = answer('place', '--path', 'M0 0H100', '--pitch', '10') as { count: number; pins: number[][] };
+    const { count, pins } = answer('place', '--path', 'M0 0H100', '--pitch', '10') as {
+      count: number;
+      pins: number[][];
+    };
     expect([count, pins.length]).toEqual([10, 11]);
     expect(pins[10][0]).toBeCloseTo(100, 9);
   });
@@ -101,10 +141,16 @@ describe('place', () => {
 
 describe('bad input: one line on the error output, status 2, nothing on stdout', () => {
   const later = file('later.json', '{"format":"coin-relay-job","version":9}');
-  const bomb = file('bomb.svg', '<!DOCTYPE svg [<!ENTITY a "x">]><svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0h1"/></svg>');
+  const bomb = file(
+    'bomb.svg',
+    '<!DOCTYPE svg [<!ENTITY a "x">]><svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0h1"/></svg>',
+  );
   const overlap = file('overlap.json', '{"wheels":[{"x":0,"y":0,"radius":50},{"x":60,"y":0,"radius":50}]}');
   const inside = file('inside.json', '{"wheels":[{"x":0,"y":0,"radius":50},{"x":6,"y":0,"radius":10}]}');
-  const huge = file('huge.svg', `<svg xmlns="http://www.w3.org/2000/svg"><!--${' '.repeat(50_000_000)}--></svg>`);
+  const huge = file(
+    'huge.svg',
+    `<svg xmlns="http://www.w3.org/2000/svg"><!--${' '.repeat(50_000_000)}--></svg>`,
+  );
   it.each([
     [['measure', '--path', ''], /empty/],
     [['measure', '--path', 'M0 0L'], /character 6/],

@@ -22,7 +22,12 @@ describe('who may ask', () => {
   });
 
   it('takes nothing from pages of other sites', async () => {
-    const post = (origin: string) => request(server.app).post('/api/jobs').set('Host', 'localhost:4310').set('Origin', origin).send({ job: demoJob() });
+    const post = (origin: string) =>
+      request(server.app)
+        .post('/api/jobs')
+        .set('Host', 'localhost:4310')
+        .set('Origin', origin)
+        .send({ job: demoJob() });
     await post('http://evil.example').expect(403);
     await post('null').expect(403);
     await post('http://localhost:9999').expect(403);
@@ -48,31 +53,113 @@ describe('calculations', () => {
   const fit = (body: object) => request(server.app).post('/api/fit').send(body);
 
   it('measure, fit and place answer as the command line does', async () => {
-    const measured = await request(server.app).post('/api/measure').send({ source: { path: 'M0 0H100V50H0Z' } }).expect(200);
-    expect(measured.body).toEqual({ length: 300, closed: true, minRadius: null, corners: 4, bounds: [0, 0, 100, 50] });
+    const measured = await request(server.app)
+      .post('/api/measure')
+      .send({ source: { path: 'M0 0H100V50H0Z' } })
+      .expect(200);
+    expect(measured.body).toEqual({
+      length: 300,
+      closed: true,
+      minRadius: null,
+      corners: 4,
+      bounds: [0, 0, 100, 50],
+    });
     const fitted = await fit({ source: { job: demoJob() } }).expect(200);
     expect(fitted.body).toMatchObject({ count: 90, closes: true });
-    const placed = await request(server.app).post('/api/place').send({ source: { path: 'M0 0H100' }, request: { pitch: 10 }, travel: 0.5 }).expect(200);
+    const placed = await request(server.app)
+      .post('/api/place')
+      .send({ source: { path: 'M0 0H100' }, request: { pitch: 10 }, travel: 0.5 })
+      .expect(200);
     expect(placed.body.pins).toHaveLength(11);
   });
 
   it.each([
     ['empty path data', { source: { path: '' }, request: { pitch: 1 } }, 422, 'path-data-empty'],
     ['broken path data', { source: { path: 'M0 0L' }, request: { pitch: 1 } }, 422, 'path-data-broken'],
-    ['enormous path data', { source: { path: `M0 0${'h1'.repeat(2_100_000)}` }, request: { pitch: 1 } }, 413, 'path-data-too-large'],
+    [
+      'enormous path data',
+      { source: { path: `M0 0${'h1'.repeat(2_100_000)}` }, request: { pitch: 1 } },
+      413,
+      'path-data-too-large',
+    ],
     ['infinity', { source: { path: 'M0 0L1e999 0' }, request: { pitch: 1 } }, 422, 'path-not-finite'],
     ['no length', { source: { path: 'M5 5L5 5' }, request: { pitch: 1 } }, 422, 'path-zero-length'],
     ['a pitch of zero', { source: { path: 'M0 0H9' }, request: { pitch: 0 } }, 422, 'pitch-not-positive'],
-    ['a pitch that is null', { source: { path: 'M0 0H9' }, request: { pitch: null } }, 422, 'request-invalid'],
-    ['a pitch longer than the path', { source: { path: 'M0 0H9' }, request: { pitch: 10 } }, 422, 'pitch-longer-than-path'],
-    ['overlapping wheels', { source: { wheels: { wheels: [{ x: 0, y: 0, radius: 9 }, { x: 5, y: 0, radius: 9 }] } }, request: { pitch: 1 } }, 422, 'wheels-overlap'],
-    ['unreachable wheels', { source: { wheels: { wheels: [{ x: 0, y: 0, radius: 9 }, { x: 1, y: 0, radius: 3 }] } }, request: { pitch: 1 } }, 422, 'wheel-unreachable'],
-    ['fewer than three links', { source: { path: 'M0 0H10V10H0Z' }, request: { pitch: 30 } }, 422, 'too-few-links'],
-    ['an entity bomb', { source: { svg: '<!DOCTYPE svg [<!ENTITY a "b">]><svg/>' }, request: { pitch: 1 } }, 422, 'file-refused'],
-    ['deep nesting', { source: { svg: `<svg>${'<g>'.repeat(600)}` }, request: { pitch: 1 } }, 422, 'file-refused'],
+    [
+      'a pitch that is null',
+      { source: { path: 'M0 0H9' }, request: { pitch: null } },
+      422,
+      'request-invalid',
+    ],
+    [
+      'a pitch longer than the path',
+      { source: { path: 'M0 0H9' }, request: { pitch: 10 } },
+      422,
+      'pitch-longer-than-path',
+    ],
+    [
+      'overlapping wheels',
+      {
+        source: {
+          wheels: {
+            wheels: [
+              { x: 0, y: 0, radius: 9 },
+              { x: 5, y: 0, radius: 9 },
+            ],
+          },
+        },
+        request: { pitch: 1 },
+      },
+      422,
+      'wheels-overlap',
+    ],
+    [
+      'unreachable wheels',
+      {
+        source: {
+          wheels: {
+            wheels: [
+              { x: 0, y: 0, radius: 9 },
+              { x: 1, y: 0, radius: 3 },
+            ],
+          },
+        },
+        request: { pitch: 1 },
+      },
+      422,
+      'wheel-unreachable',
+    ],
+    [
+      'fewer than three links',
+      { source: { path: 'M0 0H10V10H0Z' }, request: { pitch: 30 } },
+      422,
+      'too-few-links',
+    ],
+    [
+      'an entity bomb',
+      { source: { svg: '<!DOCTYPE svg [<!ENTITY a "b">]><svg/>' }, request: { pitch: 1 } },
+      422,
+      'file-refused',
+    ],
+    [
+      'deep nesting',
+      { source: { svg: `<svg>${'<g>'.repeat(600)}` }, request: { pitch: 1 } },
+      422,
+      'file-refused',
+    ],
     ['a later job', { source: { job: { ...demoJob(), version: 7 } } }, 422, 'job-later-version'],
-    ['two sources', { source: { path: 'M0 0H9', svg: '<svg/>' }, request: { pitch: 1 } }, 422, 'request-invalid'],
-    ['a 50 MB drawing', { source: { svg: 'x'.repeat(50_000_000) }, request: { pitch: 1 } }, 413, 'body-too-large'],
+    [
+      'two sources',
+      { source: { path: 'M0 0H9', svg: '<svg/>' }, request: { pitch: 1 } },
+      422,
+      'request-invalid',
+    ],
+    [
+      'a 50 MB drawing',
+      { source: { svg: 'x'.repeat(50_000_000) }, request: { pitch: 1 } },
+      413,
+      'body-too-large',
+    ],
   ])('%s: a problem with its own code', async (_name, body, status, code) => {
     const answer = await fit(body);
     expect([answer.status, answer.body.code]).toEqual([status, code]);
@@ -85,7 +172,9 @@ describe('the description of the interface', () => {
   it('is served, and is the published one (npm run schemas writes it)', async () => {
     const { body } = await request(server.app).get('/api/openapi.json').expect(200);
     expect(body.openapi).toBe('3.1.0');
-    const published = JSON.parse(readFileSync(new URL('../../../docs/schemas/openapi.json', import.meta.url), 'utf8')) as unknown;
+    const published = JSON.parse(
+      readFileSync(new URL('../../../docs/schemas/openapi.json', import.meta.url), 'utf8'),
+    ) as unknown;
     expect(body).toEqual(published);
     expect(Object.keys(openApiDocument()['paths'] as object)).toContain('/api/jobs/{id}');
   });

@@ -22,8 +22,14 @@ describe('the rack', () => {
     const etag = await make();
     expect(etag).toBe('"r1"');
     const list = await request(server.app).get('/api/jobs').expect(200);
-    expect(list.body.jobs).toMatchObject([{ id: 'lift', name: 'Coin lift', place: 'Gull Pier Arcade', revision: 1 }]);
-    const saved = await request(server.app).put('/api/jobs/lift').set('If-Match', etag).send(renamed('Lift two')).expect(200);
+    expect(list.body.jobs).toMatchObject([
+      { id: 'lift', name: 'Coin lift', place: 'Gull Pier Arcade', revision: 1 },
+    ]);
+    const saved = await request(server.app)
+      .put('/api/jobs/lift')
+      .set('If-Match', etag)
+      .send(renamed('Lift two'))
+      .expect(200);
     expect(saved.headers['etag']).toBe('"r2"');
     const shown = await request(server.app).get('/api/jobs/lift').expect(200);
     expect(shown.body.job.name).toBe('Lift two');
@@ -33,12 +39,17 @@ describe('the rack', () => {
   it('gives a new job an id of its own and says where it is', async () => {
     const answer = await request(server.app).post('/api/jobs').send({ job: demoJob() }).expect(201);
     expect(answer.headers['location']).toBe(`/api/jobs/${String(answer.body.id)}`);
-    await request(server.app).get(answer.headers['location'] as string).expect(200);
+    await request(server.app)
+      .get(answer.headers['location'] as string)
+      .expect(200);
   });
 
   it('refuses an id that is taken', async () => {
     await make();
-    const answer = await request(server.app).post('/api/jobs').send({ id: 'lift', job: demoJob() }).expect(409);
+    const answer = await request(server.app)
+      .post('/api/jobs')
+      .send({ id: 'lift', job: demoJob() })
+      .expect(409);
     expect(answer.body.code).toBe('job-exists');
   });
 
@@ -64,7 +75,11 @@ describe('two windows on one job', () => {
   it('a stale write gets 412 and loses nothing', async () => {
     const etag = await make();
     await request(server.app).put('/api/jobs/lift').set('If-Match', etag).send(renamed('First')).expect(200);
-    const stale = await request(server.app).put('/api/jobs/lift').set('If-Match', etag).send(renamed('Second')).expect(412);
+    const stale = await request(server.app)
+      .put('/api/jobs/lift')
+      .set('If-Match', etag)
+      .send(renamed('Second'))
+      .expect(412);
     expect(stale.headers['content-type']).toMatch(/application\/problem\+json/);
     expect(stale.body).toMatchObject({ code: 'job-stale', status: 412, revision: 2 });
     expect((await request(server.app).get('/api/jobs/lift')).body.job.name).toBe('First');
@@ -79,12 +94,20 @@ describe('two windows on one job', () => {
 });
 
 describe('history and earlier states', () => {
-  const step = (label: string) => ({ label, forward: [{ op: 'replace', path: ['name'], value: label }], inverse: [{ op: 'replace', path: ['name'], value: 'Coin lift' }] });
+  const step = (label: string) => ({
+    label,
+    forward: [{ op: 'replace', path: ['name'], value: label }],
+    inverse: [{ op: 'replace', path: ['name'], value: 'Coin lift' }],
+  });
 
   it('keeps the steps so that undo survives, and drops what was undone and overwritten', async () => {
     await make();
     const put = async (revision: number, history: object): Promise<void> => {
-      await request(server.app).put('/api/jobs/lift').set('If-Match', `"r${revision}"`).send({ job: demoJob(), history }).expect(200);
+      await request(server.app)
+        .put('/api/jobs/lift')
+        .set('If-Match', `"r${revision}"`)
+        .send({ job: demoJob(), history })
+        .expect(200);
     };
     await put(1, { keep: 0, add: [step('A'), step('B')], done: 2 });
     await put(2, { keep: 2, add: [], done: 1 });
@@ -98,7 +121,8 @@ describe('history and earlier states', () => {
 
   it('refuses a history that does not fit what it knows', async () => {
     await make();
-    const put = (history: object) => request(server.app).put('/api/jobs/lift').set('If-Match', '"r1"').send({ job: demoJob(), history });
+    const put = (history: object) =>
+      request(server.app).put('/api/jobs/lift').set('If-Match', '"r1"').send({ job: demoJob(), history });
     expect((await put({ keep: 5, add: [], done: 0 }).expect(422)).body.code).toBe('history-mismatch');
     expect((await put({ keep: 0, add: [], done: 3 }).expect(422)).body.code).toBe('body-invalid');
     expect((await request(server.app).get('/api/jobs/lift')).body.revision).toBe(1);
@@ -109,7 +133,9 @@ describe('history and earlier states', () => {
     await request(server.app).put('/api/jobs/lift').set('If-Match', etag).send(renamed('Later')).expect(200);
     const { revisions } = (await request(server.app).get('/api/jobs/lift/revisions').expect(200)).body;
     expect(revisions.map((r: { revision: number }) => r.revision)).toEqual([2, 1]);
-    expect((await request(server.app).get('/api/jobs/lift/revisions/1').expect(200)).body.job.name).toBe('Coin lift');
+    expect((await request(server.app).get('/api/jobs/lift/revisions/1').expect(200)).body.job.name).toBe(
+      'Coin lift',
+    );
     await request(server.app).get('/api/jobs/lift/revisions/9').expect(404);
     await request(server.app).get('/api/jobs/lift/revisions/x').expect(404);
   });
@@ -117,7 +143,8 @@ describe('history and earlier states', () => {
   it(`keeps the last ${KEPT_REVISIONS} of them`, () => {
     const jobs = new JobRepository(server.db);
     jobs.create('busy', demoJob(), 'Made');
-    for (let k = 1; k <= KEPT_REVISIONS + 20; k++) expect(jobs.save('busy', k, demoJob(), null).kind).toBe('saved');
+    for (let k = 1; k <= KEPT_REVISIONS + 20; k++)
+      expect(jobs.save('busy', k, demoJob(), null).kind).toBe('saved');
     const kept = jobs.revisions('busy');
     expect(kept).toHaveLength(KEPT_REVISIONS);
     expect(kept[0].revision).toBe(KEPT_REVISIONS + 21);
@@ -127,26 +154,45 @@ describe('history and earlier states', () => {
 describe('bad jobs', () => {
   it.each([
     ['a broken field', { ...demoJob(), unit: 'parsec' }, 'job-broken'],
-    ['a pitch of zero', { ...demoJob(), pieces: demoJob().pieces.map((p) => ({ ...p, pitch: 0 })) }, 'job-broken'],
+    [
+      'a pitch of zero',
+      { ...demoJob(), pieces: demoJob().pieces.map((p) => ({ ...p, pitch: 0 })) },
+      'job-broken',
+    ],
     ['a later version', { ...demoJob(), version: 2 }, 'job-later-version'],
     ['no job', 'text', 'job-broken'],
   ])('%s is refused with 422, and the stored job stays', async (_name, job, code) => {
     const etag = await make();
-    const answer = await request(server.app).put('/api/jobs/lift').set('If-Match', etag).send({ job }).expect(422);
+    const answer = await request(server.app)
+      .put('/api/jobs/lift')
+      .set('If-Match', etag)
+      .send({ job })
+      .expect(422);
     expect(answer.body.code).toBe(code);
     expect((await request(server.app).get('/api/jobs/lift')).body.job).toEqual(demoJob());
   });
 
   it('a body that is no JSON, or too large, or has keys of its own', async () => {
-    await request(server.app).post('/api/jobs').set('Content-Type', 'application/json').send('{"job":').expect(400);
-    const huge = await request(server.app).post('/api/jobs').send({ job: 'x'.repeat(7_000_000) }).expect(413);
+    await request(server.app)
+      .post('/api/jobs')
+      .set('Content-Type', 'application/json')
+      .send('{"job":')
+      .expect(400);
+    const huge = await request(server.app)
+      .post('/api/jobs')
+      .send({ job: 'x'.repeat(7_000_000) })
+      .expect(413);
     expect(huge.body.code).toBe('body-too-large');
-    expect((await request(server.app).post('/api/jobs').send({ job: demoJob(), extra: 1 }).expect(422)).body.code).toBe('body-invalid');
+    expect(
+      (await request(server.app).post('/api/jobs').send({ job: demoJob(), extra: 1 }).expect(422)).body.code,
+    ).toBe('body-invalid');
   });
 
   it('unknown jobs and odd ids are 404', async () => {
     expect((await request(server.app).get('/api/jobs/ghost').expect(404)).body.code).toBe('job-unknown');
-    await request(server.app).get(`/api/jobs/${'x'.repeat(90)}`).expect(404);
+    await request(server.app)
+      .get(`/api/jobs/${'x'.repeat(90)}`)
+      .expect(404);
     await request(server.app).get("/api/jobs/a'%20OR%201=1").expect(404);
     await request(server.app).post('/api/jobs/ghost/restore').expect(404);
   });

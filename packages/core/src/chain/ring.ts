@@ -13,6 +13,10 @@ export interface RingSolution {
   readonly steps: number;
 }
 
+/** A row is solved when no chord is off by more than this part of a chord, nor of the path. */
+const CHORD_TOLERANCE = 1e-11;
+const PATH_TOLERANCE = 1e-12;
+
 /** A chord must lean forward at its leading pin by at least this (a cosine) for a Newton step. */
 const LEAST_LEAN = 1e-3;
 
@@ -110,7 +114,8 @@ export class RingSolver {
         c0 = (trail * c0 + 1) / lead;
       }
       const lack = phase * n - sumS;
-      if (residual <= 2e-13 * chord + 2e-16 * length && Math.abs(lack) <= 1e-12 * length * n) {
+      const good = Math.min(CHORD_TOLERANCE * chord, PATH_TOLERANCE * length);
+      if (residual <= good + 2e-16 * length && Math.abs(lack) <= 1e-12 * length * n) {
         return { s, chord, residual, steps: step };
       }
       if (stuck) return null;

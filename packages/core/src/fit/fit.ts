@@ -1,14 +1,14 @@
 import { findObstacles, marchChords, type Obstacle } from '../chain';
 import { mm, RelayError } from '../error';
-import { secantRoot } from '../math';
-import { evenRingRow, ringRow, ROW_PHASES, stillRow, walkedRow, type Row } from '../motion/row';
+import { evenRingRow, ringRow, stillRow, walkedRow, type Row } from '../motion/row';
 import { wheelTurning, type WheelTurning } from '../motion/wheel-turning';
 import { pathReader, type MeasuredPath } from '../path';
 import { checkCount, chooseCount } from './count';
-import { idealCount, LEAST_RING, openChord } from './ideal';
+import { givePath, givePitch, type Fitted } from './give-way';
+import { idealCount, LEAST_RING } from './ideal';
 import { checkRequest, type FitRequest } from './request';
-import { refinedRipple, solveRingCycle, type RingCycle } from './ring-cycle';
-import { layOut, meshes, type FitSource, type Give, type Layout } from './source';
+import { refinedRipple } from './ring-cycle';
+import { layOut, type FitSource, type Give, type Layout } from './source';
 
 /** What came of a fit. Plain data: it can be handed to another thread. */
 export interface FitOutcome {
@@ -35,13 +35,6 @@ export interface FitOutcome {
   readonly layout: Layout;
   readonly row: Row;
   readonly turnings: readonly WheelTurning[];
-}
-
-interface Fitted {
-  readonly layout: Layout;
-  readonly scale: number;
-  readonly pitch: number;
-  readonly cycle: RingCycle | null;
 }
 
 /**
@@ -117,100 +110,6 @@ function rowOf(fitted: Fitted, count: number, pieces: FitRequest['pieces']): Row
 function turningsOf(layout: Layout, row: Row, pitch: number, request: FitRequest): WheelTurning[] {
   return layout.wheels.map((wheel, i) => wheelTurning(wheel, layout.wraps[i], row, pitch, request.pieces));
 }
-
-/** The pitch that closes `count` pieces on a layout. */
-function closingPitch(
-  layout: Layout,
-  count: number,
-  pieces: FitRequest['pieces'],
-  seed?: Float64Array,
-): { pitch: number; cycle: RingCycle | null } | null {
-  const { path } = layout;
-  if (pieces === 'bending') return { pitch: path.length / count, cycle: null };
-  if (!path.closed) {
-    const chord = openChord(path, count);
-    return chord === null ? null : { pitch: chord, cycle: null };
-  }
-  const cycle = solveRingCycle(path, count, ROW_PHASES, seed);
-  return cycle ? { pitch: cycle.mean, cycle } : null;
-}
-
-/** Solved to this, relative: pitch and scale settle together with their wheels. */
-const JOINT_TOLERANCE = 1e-13;
-
-/** The path holds and the pitch gives way, wheels that mesh with the row changing with it. */
-function givePitch(
-  source: FitSource,
-  request: FitRequest,
-  count: number,
-  base: Layout,
-  seed?: Float64Array,
-): Fitted | null {
-  const { pitch, pieces } = request;
-  const first = closingPitch(base, count, pieces, seed);
-  if (!first) return null;
-  if (!hasMeshing(source, pitch)) return { layout: base, scale: 1, ...first };
-  let last: Fitted | null = null;
-  let start = seedOf(first.cycle) ?? seed;
-  const excess = (toothPitch: number): number => {
-    const layout = layOut(source, pitch, pieces, { toothPitch, scale: 1 });
-    const closing = closingPitch(layout, count, pieces, start);
-    if (!closing) return NaN;
-    start = seedOf(closing.cycle) ?? start;
-    last = { layout, scale: 1, ...closing };
-    return closing.pitch - toothPitch;
-  };
-  // From the first answer the wheels grow with the pitch, which takes back part of the change.
-  const found = secantRoot(excess, pitch, first.pitch, JOINT_TOLERANCE * pitch);
-  if (found === null || !(found > 0)) return null;
-  excess(found);
-  return last;
-}
-
-/** The pitch holds and the path gives way by scaling, toothed wheels keeping their size. */
-function givePath(
-  source: FitSource,
-  request: FitRequest,
-  count: number,
-  base: Layout,
-  seed?: Float64Array,
-): Fitted | null {
-  const { pitch, pieces } = request;
-  const first = closingPitch(base, count, pieces, seed);
-  if (!first) return null;
-  let last: Fitted | null = null;
-  let start = seedOf(first.cycle) ?? seed;
-  const excess = (scale: number): number => {
-    const layout = layOut(source, pitch, pieces, { toothPitch: pitch, scale });
-    const ratio = scale / (last?.scale ?? 1);
-    const closing = closingPitch(
-      layout,
-      count,
-      pieces,
-      start?.map((s) => s * ratio),
-    );
-    if (!closing) return NaN;
-    start = seedOf(closing.cycle) ?? start;
-    last = { layout, scale, ...closing };
-    return closing.pitch - pitch;
-  };
-  const guess = pitch / first.pitch;
-  if (!hasMeshing(source, pitch)) {
-    // Everything scales, so the row does: one factor is exact.
-    excess(guess);
-    return last;
-  }
-  const found = secantRoot(excess, 1, guess, JOINT_TOLERANCE);
-  if (found === null || !(found > 0)) return null;
-  excess(found);
-  return last;
-}
-
-function hasMeshing(source: FitSource, pitch: number): boolean {
-  return source.kind === 'route' && source.wheels.some((wheel) => meshes(wheel.size, pitch));
-}
-
-const seedOf = (cycle: RingCycle | null): Float64Array | undefined => cycle?.s.slice(0, cycle.links);
 
 type Common = Pick<FitOutcome, 'request' | 'length' | 'ideal' | 'count'>;
 

@@ -69,11 +69,11 @@ export function refinedRipple(path: MeasuredPath, cycle: RingCycle): number {
   if (cycle.ripplePpm < 1e-3) return cycle.ripplePpm;
   const solver = new RingSolver(path, links);
   const chordAt = (travel: number): number => {
-    const j = Math.floor(travel * phases + 0.5);
-    const lap = Math.floor(j / phases);
-    const row = cycle.s.subarray((j - lap * phases) * links, (j - lap * phases + 1) * links);
-    const phase = solver.phaseAt(travel - lap);
-    return solver.solve(phase, movedTo(row, phase))?.chord ?? chords[j - lap * phases];
+    const lap = Math.floor(travel);
+    const place = (travel - lap) * phases;
+    const j = Math.min(phases - 1, Math.floor(place));
+    const found = solver.solve(solver.phaseAt(travel - lap), between(cycle, path.length, j, place - j));
+    return found?.chord ?? chords[j];
   };
   const extreme = (sign: 1 | -1): number => {
     let best = 0;
@@ -81,10 +81,28 @@ export function refinedRipple(path: MeasuredPath, cycle: RingCycle): number {
     const f = (travel: number): number => sign * chordAt(travel);
     return (
       sign *
-      Math.max(sign * chords[best], goldenMaximum(f, (best - 1) / phases, (best + 1) / phases, 14).value)
+      Math.max(
+        sign * chords[best],
+        goldenMaximum(f, (best - 1) / phases, (best + 1) / phases, SECTIONS).value,
+      )
     );
   };
   return ((extreme(1) - extreme(-1)) / mean) * 1e6;
+}
+
+/** Golden sections of the search for an extreme: to some 1e-3 of a phase step. */
+const SECTIONS = 11;
+
+/** The row a part `w` of the way from phase j to the next: a good first guess. */
+function between(cycle: RingCycle, length: number, j: number, w: number): Float64Array {
+  const { links, phases, s } = cycle;
+  const row = s.slice(j * links, (j + 1) * links);
+  for (let i = 0; i < links; i++) {
+    // After the last phase every pin stands where the next one stood at the first.
+    const next = j + 1 < phases ? s[(j + 1) * links + i] : i + 1 < links ? s[i + 1] : s[0] + length;
+    row[i] += w * (next - row[i]);
+  }
+  return row;
 }
 
 /** A copy of the row, shifted so that its mean is the phase. */

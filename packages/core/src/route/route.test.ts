@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { RelayError } from '../error';
+import { type RelayError } from '../error';
 import { inspectPath, measurePath } from '../path';
 import { routeRoundWheels, toothRadius, type RouteWheel, type Turn } from './index';
 

@@ -1,11 +1,26 @@
 import { demoJobs, type History } from '@coin-relay/model';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { changeSide, choosePieces, moveWheel, renameJob, resizeWheel, setFit, setMotion, setPitch, setTravel, setUnit, type Command } from './commands';
+import {
+  changeSide,
+  choosePieces,
+  moveWheel,
+  renameJob,
+  resizeWheel,
+  setFit,
+  setMotion,
+  setPitch,
+  setTravel,
+  setUnit,
+  type Command,
+} from './commands';
 import { edit, historyChange, redo, undo, type Edited } from './history';
 import { BELT_SIZES, beltPieces, parseJob } from '@coin-relay/model';
 
-const start = (): Edited => ({ job: demoJobs().find((d) => d.id === 'demo-coin-lift')!.job, history: { edits: [], done: 0 } });
+const start = (): Edited => ({
+  job: demoJobs().find((d) => d.id === 'demo-coin-lift')!.job,
+  history: { edits: [], done: 0 },
+});
 const apply = (state: Edited, { label, recipe }: Command): Edited => edit(state, label, recipe);
 
 const belt = beltPieces(BELT_SIZES[2]);
@@ -61,11 +76,19 @@ describe('history', () => {
   it('tells the server only what is new', () => {
     const one = apply(start(), renameJob('A'));
     const two = apply(one, renameJob('B'));
-    expect(historyChange(one.history, two.history)).toEqual({ keep: 1, add: [two.history.edits[1]], done: 2 });
+    expect(historyChange(one.history, two.history)).toEqual({
+      keep: 1,
+      add: [two.history.edits[1]],
+      done: 2,
+    });
     const back = undo(two);
     expect(historyChange(two.history, back.history)).toEqual({ keep: 2, add: [], done: 1 });
     const other = apply(back, renameJob('C'));
-    expect(historyChange(two.history, other.history)).toEqual({ keep: 1, add: [other.history.edits[1]], done: 2 });
+    expect(historyChange(two.history, other.history)).toEqual({
+      keep: 1,
+      add: [other.history.edits[1]],
+      done: 2,
+    });
   });
 
   it('survives being stored and read again', () => {

@@ -99,6 +99,12 @@ export class DrawingComponent {
     return `heavy lines every ${formatLengthNumber(roundStep(this.view().scale, 16) * 5, unit).replace(/\.?0+$/, '')} ${unit}`;
   }
 
+  /** Pixels per mm and the place of the model's origin, for whoever looks at the page from outside. */
+  protected viewText(): string {
+    const { scale, x, y } = this.view();
+    return `${scale} ${x} ${y}`;
+  }
+
   protected closeNote(): void {
     this.context.selectWheel(null);
   }

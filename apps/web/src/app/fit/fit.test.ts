@@ -24,7 +24,11 @@ describe('the work of the fit worker', () => {
   });
 
   it('candidates leave out counts that cannot be made', () => {
-    const reply = FIT_TASKS.candidates(outlineJob('Small', 'M0 0A15 15 0 0 1 30 0A15 15 0 0 1 0 0Z'), 'row', 4);
+    const reply = FIT_TASKS.candidates(
+      outlineJob('Small', 'M0 0A15 15 0 0 1 30 0A15 15 0 0 1 0 0Z'),
+      'row',
+      4,
+    );
     expect(reply.ok && reply.value.map((c) => c.count)).toEqual([4, 6, 8]);
   });
 });

@@ -6,9 +6,9 @@ import { Playback } from './playback.service';
 @Component({
   selector: 'relay-play-bar',
   template: `
-    <button type="button" class="plain-button" aria-label="One frame back" (click)="step(-1)">−1</button>
+    <button type="button" class="plain-button" aria-label="−1: one frame back" (click)="step(-1)">−1</button>
     <button type="button" class="play" (click)="toggle()">{{ position().playing ? 'Pause' : 'Play' }}</button>
-    <button type="button" class="plain-button" aria-label="One frame on" (click)="step(1)">+1</button>
+    <button type="button" class="plain-button" aria-label="+1: one frame on" (click)="step(1)">+1</button>
     <span class="frame"
       >frame <b>{{ frame() }}</b> of {{ position().frames }}</span
     >

@@ -58,10 +58,10 @@ import { LengthFieldComponent } from '../../shared/length-field.component';
                 <button
                   type="button"
                   class="plain-button"
-                  [attr.aria-label]="'Pass the ' + stop.wheel.name + ' on its other side'"
+                  [attr.aria-label]="turnWord(stop.turn) + ': pass the ' + stop.wheel.name + ' on its other side'"
                   (click)="side(stop.wheel.id)"
                 >
-                  {{ stop.turn === 'ccw' ? 'left' : 'right' }}
+                  {{ turnWord(stop.turn) }}
                 </button>
               </td>
             </tr>
@@ -128,6 +128,10 @@ export class PathStepComponent {
       corners: corners === 0 ? 'no corners' : corners === 1 ? '1 corner' : `${corners} corners`,
     };
   });
+
+  protected turnWord(turn: 'ccw' | 'cw'): string {
+    return turn === 'ccw' ? 'left' : 'right';
+  }
 
   protected select(id: string): void {
     this.context.selectWheel(this.selected() === id ? null : id);

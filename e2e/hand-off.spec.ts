@@ -1,0 +1,70 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { expect, openJob, openStep, test } from './support';
+
+const take = async (page: Page, button: string): Promise<{ name: string; path: string; text: string }> => {
+  await openJob(page, 'demo-coin-lift');
+  await openStep(page, 'Hand-off');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: button }).click(),
+  ]);
+  const path = await download.path();
+  return { name: download.suggestedFilename(), path, text: readFileSync(path, 'utf8') };
+};
+
+test('a still SVG in real size', async ({ page }) => {
+  const { name, text } = await take(page, 'SVG, still');
+  expect(name).toBe('coin-lift.svg');
+  expect(text.match(/<use href="#piece-/g)).toHaveLength(90);
+  await page.setContent(text.replace(/<\?xml.*\?>/, ''));
+  const box = (await page.locator('svg').boundingBox())!;
+  // 96 pixels an inch.
+  const width = Number(/width="([\d.]+)mm"/.exec(text)?.[1]);
+  expect(box.width).toBeCloseTo((width / 25.4) * 96, 0);
+});
+
+test('a moving SVG plays by itself and loops without a jump', async ({ page }) => {
+  const { name, text } = await take(page, 'SVG, moving');
+  expect(name).toBe('coin-lift-moving.svg');
+  expect(text).not.toContain('<script');
+  await page.setContent(text.replace(/<\?xml.*\?>/, ''));
+  const places = (seconds: number): Promise<string[]> =>
+    page.evaluate((t) => {
+      const svg = document.querySelector('svg')!;
+      svg.pauseAnimations();
+      svg.setCurrentTime(t);
+      return Array.from(svg.querySelectorAll<SVGGraphicsElement>('use[href^="#piece-"]')).map((use) => {
+        const { a, b, e, f } = use.getCTM()!;
+        return `${use.getAttribute('href')} ${e.toFixed(1)} ${f.toFixed(1)} ${Math.atan2(b, a).toFixed(1)}`.replace(
+          '-0.0',
+          '0.0',
+        );
+      });
+    }, seconds);
+  const start = await places(0);
+  expect(new Set(start).size).toBe(90);
+  // By itself: without being told, time goes on.
+  await page.evaluate(() => document.querySelector('svg')!.unpauseAnimations());
+  await page.waitForTimeout(300);
+  expect(await page.evaluate(() => document.querySelector('svg')!.getCurrentTime())).toBeGreaterThan(0.1);
+  // A pattern of 6 passes in 6 / 3.6 s: then every link is where one like it was.
+  const round = await places(6 / 3.6 - 1e-6);
+  const near = (a: string, list: string[]): boolean => {
+    const [kind, x, y] = a.split(' ');
+    return list.some((b) => {
+      const [k, u, v] = b.split(' ');
+      return k === kind && Math.abs(Number(u) - Number(x)) < 0.3 && Math.abs(Number(v) - Number(y)) < 0.3;
+    });
+  };
+  for (const place of round) expect(near(place, start)).toBe(true);
+  // Halfway they are elsewhere.
+  const halfway = await places(0.5 / 3.6);
+  expect(halfway.filter((place) => near(place, start)).length).toBeLessThan(10);
+});
+
+test('the job as JSON', async ({ page }) => {
+  const { name, text } = await take(page, 'Job, JSON');
+  expect(name).toBe('coin-lift.relay.json');
+  expect(JSON.parse(text)).toMatchObject({ format: 'coin-relay-job', version: 1, name: 'Coin lift' });
+});

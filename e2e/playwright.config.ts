@@ -1,0 +1,38 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { defineConfig } from '@playwright/test';
+
+const PORT = 4377;
+const data = mkdtempSync(join(tmpdir(), 'coin-relay-e2e-'));
+
+export default defineConfig({
+  testDir: '.',
+  outputDir: '../test-results/browser',
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  workers: 1,
+  forbidOnly: true,
+  reporter: [['list'], ['json', { outputFile: '../test-results/browser.json' }]],
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: process.env['CHROMIUM_PATH'] ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: {
+    command: `node ../apps/server/dist/server.mjs --demo --port ${PORT} --data ${data}`,
+    url: `http://127.0.0.1:${PORT}/api/jobs`,
+    reuseExistingServer: false,
+  },
+});

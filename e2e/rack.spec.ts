@@ -1,0 +1,37 @@
+import { copyOf, expect, expectAccessible, pictureOf, test } from './support';
+
+test('the rack shows the demo jobs, each with a live picture and its facts', async ({ page }) => {
+  await page.goto('/');
+  for (const [name, facts] of [
+    ['Coin lift', '90 links on'],
+    ['Tin beetle', '31 shoes on'],
+    ['Drum drive', '90 teeth on'],
+  ]) {
+    const card = page
+      .locator('relay-job-card')
+      .filter({ has: page.getByRole('heading', { name, exact: true }) });
+    await expect(card).toContainText(facts);
+    await expect(card.locator('.verdict')).toContainText('closes exactly');
+    // Pictures run only while they are on the screen.
+    const canvas = card.locator('canvas');
+    await canvas.scrollIntoViewIfNeeded();
+    const before = await pictureOf(canvas);
+    await expect.poll(() => pictureOf(canvas)).not.toBe(before);
+  }
+  await expectAccessible(page);
+});
+
+test('a job is taken off the rack and put back', async ({ page, request }) => {
+  const id = await copyOf(request, 'demo-drum-drive', (job) => (job.name = 'Spare drum'));
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Take Spare drum under test off the rack' }).click();
+  await expect(page.getByRole('heading', { name: 'Spare drum under test' })).toHaveCount(0);
+  await page.getByText('Click here to put it back').click();
+  await expect(page.getByRole('heading', { name: 'Spare drum under test' })).toBeVisible();
+  await request.delete(`/api/jobs/${id}`);
+});
+
+test('an empty address of a job says so', async ({ page }) => {
+  await page.goto('/job/nowhere');
+  await expect(page.getByText('There is no job “nowhere” on the rack.')).toBeVisible();
+});

@@ -1,0 +1,85 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test as base, type APIRequestContext, type Locator, type Page } from '@playwright/test';
+import type { Job } from '@coin-relay/model';
+
+/** A page on which any error of the program, or anything the policy blocks, fails the test. */
+export const test = base.extend<{ page: Page }>({
+  page: async ({ page }, use) => {
+    const problems: string[] = [];
+    page.on('pageerror', (error) => problems.push(error.message));
+    page.on('console', (message) => {
+      // The browser itself reports refused saves; tests that provoke them look at the screen.
+      if (message.type() === 'error' && !message.text().includes('Failed to load resource'))
+        problems.push(message.text());
+    });
+    await use(page);
+    expect(problems).toEqual([]);
+  },
+});
+export { expect };
+
+/** Copies a demo job, so that tests do not meet on one; returns the copy's id. */
+export async function copyOf(
+  request: APIRequestContext,
+  demo: string,
+  change: (job: Job) => void = () => undefined,
+): Promise<string> {
+  const { job } = (await (await request.get(`/api/jobs/${demo}`)).json()) as { job: Job };
+  change(job);
+  job.name = `${job.name} under test`;
+  const made = (await (await request.post('/api/jobs', { data: { job } })).json()) as { id: string };
+  return made.id;
+}
+
+export async function openJob(page: Page, id: string): Promise<void> {
+  await page.goto(`/job/${id}`);
+  await expect(sentence(page)).toContainText('would fit');
+}
+
+export const sentence = (page: Page): Locator => page.locator('relay-sentence .sentence');
+export const verdict = (page: Page): Locator => page.locator('relay-sentence .verdict');
+
+export const step = (page: Page, name: string): Locator =>
+  page
+    .locator('relay-worksheet h2 button')
+    .filter({ has: page.locator('.title', { hasText: new RegExp(`^${name}$`) }) });
+
+/** Opens a step of the worksheet. */
+export async function openStep(page: Page, name: string): Promise<void> {
+  await step(page, name).click();
+  await expect(step(page, name)).toHaveAttribute('aria-expanded', 'true');
+}
+
+/** Where a point of the model is on the page. */
+export async function onScreen(page: Page, x: number, y: number): Promise<{ x: number; y: number }> {
+  const surface = page.locator('relay-drawing .surface');
+  const [scale, x0, y0] = ((await surface.getAttribute('data-view')) ?? '').split(' ').map(Number);
+  const box = (await surface.boundingBox())!;
+  return { x: box.x + x0 + x * scale, y: box.y + y0 - y * scale };
+}
+
+/** What a canvas shows, as one number: changes when the picture does. */
+export async function pictureOf(canvas: Locator): Promise<string> {
+  return canvas.evaluate((element: HTMLCanvasElement) => {
+    const data = element.getContext('2d')!.getImageData(0, 0, element.width, element.height).data;
+    let hash = 0;
+    for (const value of data) hash = (hash * 31 + value) | 0;
+    return String(hash);
+  });
+}
+
+/** The number in the sentence's part that says how many pieces. */
+export async function countIn(page: Page): Promise<number> {
+  return Number((await sentence(page).locator('.strong').innerText()).replace(/\D/g, ''));
+}
+
+export async function expectSaved(page: Page): Promise<void> {
+  await expect(page.locator('header .saved')).toHaveText('saved');
+}
+
+/** axe finds nothing serious. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
+  expect(serious.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(' | ')}`)).toEqual([]);
+}

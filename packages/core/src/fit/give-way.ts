@@ -1,0 +1,153 @@
+import { secantRoot } from '../math';
+import { ROW_PHASES } from '../motion/row';
+import { openChord } from './ideal';
+import type { FitRequest } from './request';
+import { solveRingCycle, type RingCycle } from './ring-cycle';
+import { layOut, meshes, type FitSource, type Layout } from './source';
+
+/** A row that closes: its layout, the scale of its path, its pitch, and its cycle where it is a ring of chords. */
+export interface Fitted {
+  readonly layout: Layout;
+  readonly scale: number;
+  readonly pitch: number;
+  readonly cycle: RingCycle | null;
+}
+
+interface Closing {
+  readonly pitch: number;
+  readonly cycle: RingCycle | null;
+}
+
+/** The pitch that closes `count` pieces on a layout, its mean over some phases of a cycle. */
+function closingPitch(
+  layout: Layout,
+  count: number,
+  pieces: FitRequest['pieces'],
+  phases: number,
+  seed?: Float64Array,
+): Closing | null {
+  const { path } = layout;
+  if (pieces === 'bending') return { pitch: path.length / count, cycle: null };
+  if (!path.closed) {
+    const chord = openChord(path, count);
+    return chord === null ? null : { pitch: chord, cycle: null };
+  }
+  const cycle = solveRingCycle(path, count, phases, seed);
+  return cycle ? { pitch: cycle.mean, cycle } : null;
+}
+
+/** Phases that are enough to bring pitch or scale near its value; the last steps take all of them. */
+const ROUGH_PHASES = 4;
+/** Solved to this, relative: pitch and scale settle together with their wheels. */
+const JOINT_TOLERANCE = 1e-12;
+
+/**
+ * Solves for the one number that gives way, where the layout depends on it: first on a few
+ * phases, then on the whole cycle by steps along the slope found there.
+ * @param layoutAt the layout for a value of it
+ * @param excess how much too large the closing pitch is, mm
+ */
+function settle(
+  request: FitRequest,
+  count: number,
+  guesses: readonly [number, number],
+  seed: Float64Array | undefined,
+  layoutAt: (value: number) => Layout,
+  excess: (pitch: number, value: number) => number,
+): { value: number; layout: Layout; closing: Closing } | null {
+  let start = seed;
+  let last: { value: number; layout: Layout; closing: Closing } | null = null;
+  const evaluate = (value: number, phases: number): number => {
+    if (!(value > 0)) return NaN;
+    const layout = layoutAt(value);
+    const ratio = last ? layout.path.length / last.layout.path.length : 1;
+    const closing = closingPitch(
+      layout,
+      count,
+      request.pieces,
+      phases,
+      start?.map((s) => s * ratio),
+    );
+    if (!closing) return NaN;
+    if (closing.cycle) start = closing.cycle.s.slice(0, count);
+    last = { value, layout, closing };
+    return excess(closing.pitch, value);
+  };
+  const [a, b] = guesses;
+  const slope = (evaluate(b, ROUGH_PHASES) - evaluate(a, ROUGH_PHASES)) / (b - a || 1);
+  const rough = secantRoot((value) => evaluate(value, ROUGH_PHASES), a, b, 1e-9 * b);
+  if (rough === null) return null;
+  let value = rough;
+  for (let k = 0; k < 8; k++) {
+    const off = evaluate(value, ROW_PHASES);
+    if (Math.abs(off) <= JOINT_TOLERANCE * request.pitch) return last;
+    // Without a slope (both guesses the same) there is nothing left to give way.
+    if (!Number.isFinite(off) || !(Math.abs(slope) > 0))
+      return Math.abs(off) <= 1e-9 * request.pitch ? last : null;
+    value -= off / slope;
+  }
+  return null;
+}
+
+/** The path holds and the pitch gives way, wheels that mesh with the row changing with it. */
+export function givePitch(
+  source: FitSource,
+  request: FitRequest,
+  count: number,
+  base: Layout,
+  seed?: Float64Array,
+): Fitted | null {
+  const { pitch, pieces } = request;
+  if (!hasMeshing(source, pitch)) {
+    const closing = closingPitch(base, count, pieces, ROW_PHASES, seed);
+    return closing && { layout: base, scale: 1, ...closing };
+  }
+  const first = closingPitch(base, count, pieces, ROUGH_PHASES, seed);
+  if (!first) return null;
+  // Wheels that grow with the pitch take back part of its change: about as much again is needed.
+  const other = first.pitch === pitch ? pitch * (1 + 1e-6) : first.pitch;
+  const found = settle(
+    request,
+    count,
+    [pitch, other],
+    seed,
+    (toothPitch) => layOut(source, pitch, pieces, { toothPitch, scale: 1 }),
+    (closing, toothPitch) => closing - toothPitch,
+  );
+  return found && { layout: found.layout, scale: 1, ...found.closing };
+}
+
+/** The pitch holds and the path gives way by scaling, toothed wheels keeping their size. */
+export function givePath(
+  source: FitSource,
+  request: FitRequest,
+  count: number,
+  base: Layout,
+  seed?: Float64Array,
+): Fitted | null {
+  const { pitch, pieces } = request;
+  const layoutAt = (scale: number): Layout => layOut(source, pitch, pieces, { toothPitch: pitch, scale });
+  const meshing = hasMeshing(source, pitch);
+  const first = closingPitch(base, count, pieces, meshing ? ROUGH_PHASES : ROW_PHASES, seed);
+  if (!first) return null;
+  const guess = pitch / first.pitch;
+  if (!meshing) {
+    // Everything scales, so the row does: one factor is exact.
+    const layout = layoutAt(guess);
+    const closing = closingPitch(
+      layout,
+      count,
+      pieces,
+      ROW_PHASES,
+      first.cycle?.s.slice(0, count).map((s) => s * guess),
+    );
+    return closing && { layout, scale: guess, ...closing };
+  }
+  const other = guess === 1 ? 1 + 1e-6 : guess;
+  const found = settle(request, count, [1, other], seed, layoutAt, (closing) => closing - pitch);
+  return found && { layout: found.layout, scale: found.value, ...found.closing };
+}
+
+function hasMeshing(source: FitSource, pitch: number): boolean {
+  return source.kind === 'route' && source.wheels.some((wheel) => meshes(wheel.size, pitch));
+}
