@@ -24,7 +24,7 @@ test('the rack shows the demo jobs, each with a live picture and its facts', asy
 test('a job is taken off the rack and put back', async ({ page, request }) => {
   const id = await copyOf(request, 'demo-drum-drive', (job) => (job.name = 'Spare drum'));
   await page.goto('/');
-  await page.getByRole('button', { name: 'Take Spare drum under test off the rack' }).click();
+  await page.getByRole('button', { name: 'Take off the rack: Spare drum under test' }).click();
   await expect(page.getByRole('heading', { name: 'Spare drum under test' })).toHaveCount(0);
   await page.getByText('Click here to put it back').click();
   await expect(page.getByRole('heading', { name: 'Spare drum under test' })).toBeVisible();

@@ -128,15 +128,17 @@ export function pathBounds(path: MeasuredPath): [number, number, number, number]
     const to = path.starts[k + 1];
     take(from);
     if (path.kinds[k] === SEGMENT.line) continue;
-    for (const axis of [2, 3] as const) {
-      const slope = (s: number): number => {
-        read(s, out);
-        return out[axis];
-      };
-      const steps = path.kinds[k] === SEGMENT.arc ? 16 : 4;
-      for (let i = 0; i < steps; i++) {
-        const a = from + ((to - from) * i) / steps;
-        const b = from + ((to - from) * (i + 1)) / steps;
+    const steps = path.kinds[k] === SEGMENT.arc ? 16 : 4;
+    for (let i = 0; i < steps; i++) {
+      const a = from + ((to - from) * i) / steps;
+      const b = from + ((to - from) * (i + 1)) / steps;
+      // A turning place may be a sample itself, so the samples count too.
+      take(a);
+      for (const axis of [2, 3] as const) {
+        const slope = (s: number): number => {
+          read(s, out);
+          return out[axis];
+        };
         const stop = turningPlace(slope, a + (b - a) * 1e-9, b - (b - a) * 1e-9);
         if (stop !== null) take(stop);
       }

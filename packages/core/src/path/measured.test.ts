@@ -160,6 +160,23 @@ describe('inspection', () => {
     expect(cornersAt(0.55)).toBe(1);
   });
 
+  it('bounds of arcs, wherever they start and whichever way they run', () => {
+    for (let k = 0; k < 48; k++) {
+      const angle = (k * Math.PI) / 24;
+      const [x, y] = [50 * Math.cos(angle), 50 * Math.sin(angle)];
+      for (const sweep of [0, 1]) {
+        const d = `M${x} ${y}A50 50 0 0 ${sweep} ${-x} ${-y}A50 50 0 0 ${sweep} ${x} ${y}Z`;
+        for (const side of inspectPath(measurePath(parsePathData(d)[0])).bounds)
+          expect(Math.abs(side)).toBeCloseTo(50, 9);
+      }
+    }
+    // A half circle from (280, 0) to (280, 120) reaches 60 further.
+    expect(inspectPath(measurePath(parsePathData('M280 0A60 60 0 0 1 280 120')[0])).bounds[2]).toBeCloseTo(
+      340,
+      9,
+    );
+  });
+
   it('bounds of a curve reach its turning points', () => {
     const [x0, y0, x1, y1] = inspectPath(measurePath(parsePathData('M0 0C0 40 100 40 100 0')[0])).bounds;
     expect([x0, y0, x1]).toEqual([0, 0, 100]);

@@ -34,7 +34,9 @@ export function svgArc(
     ry *= Math.sqrt(stretch);
   }
   const q = (x1 * x1) / (rx * rx) + (y1 * y1) / (ry * ry);
-  const k = (large === sweepPositive ? -1 : 1) * Math.sqrt(Math.max(0, 1 / q - 1));
+  // Ends a diameter apart: what the root would magnify is rounding, not a distance of the centre.
+  const lack = 1 / q - 1;
+  const k = (large === sweepPositive ? -1 : 1) * Math.sqrt(lack > 1e-14 ? lack : 0);
   const cx1 = (k * rx * y1) / ry;
   const cy1 = (-k * ry * x1) / rx;
   const centre = {

@@ -4,7 +4,11 @@ import { describe, expect, it } from 'vitest';
 import { readSvg } from '../svg/read';
 import { writeSvg } from './write';
 
-const written = (id: string, moving: boolean, change: (job: Job) => void = () => undefined): { text: string; count: number } => {
+const written = (
+  id: string,
+  moving: boolean,
+  change: (job: Job) => void = () => undefined,
+): { text: string; count: number } => {
   const job = structuredClone(demoJobs().find((d) => d.id === id)!.job);
   change(job);
   const resolved = resolveRun(job);
@@ -34,7 +38,9 @@ describe('a still drawing', () => {
 
 describe('a moving drawing', () => {
   const { text, count } = written('demo-coin-lift', true);
-  const animations = [...text.matchAll(/<animateTransform[^>]*type="translate" values="([^"]*)" dur="([\d.]+)s"/g)];
+  const animations = [
+    ...text.matchAll(/<animateTransform[^>]*type="translate" values="([^"]*)" dur="([\d.]+)s"/g),
+  ];
 
   it('moves every link, without end', () => {
     expect(animations).toHaveLength(count + count / 6);

@@ -2,7 +2,8 @@ import { measurePath, newReading, pathReader, RelayError } from '@coin-relay/cor
 import { describe, expect, it } from 'vitest';
 import { pickContour, readSvg, SVG_LIMITS } from './read';
 
-const svg = (body: string, attributes = ''): string => `<svg xmlns="http://www.w3.org/2000/svg" ${attributes}>${body}</svg>`;
+const svg = (body: string, attributes = ''): string =>
+  `<svg xmlns="http://www.w3.org/2000/svg" ${attributes}>${body}</svg>`;
 const failure = (text: string): RelayError => {
   try {
     readSvg(text);
@@ -63,11 +64,15 @@ describe('transforms, view boxes and units', () => {
     ['translate(5)', 10],
     ['', 10],
   ])('%s', (transform, length) => {
-    expect(readSvg(svg(`<path transform="${transform}" d="M0 0h10"/>`)).contours[0].length).toBeCloseTo(length, 9);
+    expect(readSvg(svg(`<path transform="${transform}" d="M0 0h10"/>`)).contours[0].length).toBeCloseTo(
+      length,
+      9,
+    );
   });
 
   it('a size in millimetres or inches over a view box decides what a unit is', () => {
-    const at = (attributes: string): number => readSvg(svg('<path d="M0 0h100"/>', attributes)).contours[0].length;
+    const at = (attributes: string): number =>
+      readSvg(svg('<path d="M0 0h100"/>', attributes)).contours[0].length;
     expect(at('width="50mm" height="50mm" viewBox="0 0 100 100"')).toBeCloseTo(50, 9);
     expect(at('width="2in" height="2in" viewBox="0 0 200 200"')).toBeCloseTo(25.4, 9);
     expect(at('width="10cm" viewBox="0 0 50 50"')).toBeCloseTo(200, 9);
@@ -89,7 +94,17 @@ describe('what is left out is said', () => {
         <path style="display:none" d="M0 0h1"/><path d="M0 0h5"/><path d=""/><path id="bad" d="M0 0L"/><path transform="wobble(3)" d="M0 0h1"/>`),
     );
     expect(contours).toHaveLength(1);
-    expect(skipped.map((s) => s.what)).toEqual(['defs', 'text', 'use', 'image', 'script', 'path', 'path', 'path', 'path']);
+    expect(skipped.map((s) => s.what)).toEqual([
+      'defs',
+      'text',
+      'use',
+      'image',
+      'script',
+      'path',
+      'path',
+      'path',
+      'path',
+    ]);
     expect(skipped.find((s) => s.reason.includes('“bad”'))?.reason).toMatch(/character 6/);
     expect(skipped.find((s) => s.what === 'script')?.reason).toBe('never run');
   });
@@ -106,7 +121,9 @@ describe('files that are refused', () => {
   it('deeply nested groups', () => {
     const deep = svg('<g>'.repeat(SVG_LIMITS.depth) + '</g>'.repeat(SVG_LIMITS.depth));
     expect(failure(deep).code).toBe('file-refused');
-    const allowed = svg('<g>'.repeat(SVG_LIMITS.depth - 5) + '<path d="M0 0h5"/>' + '</g>'.repeat(SVG_LIMITS.depth - 5));
+    const allowed = svg(
+      '<g>'.repeat(SVG_LIMITS.depth - 5) + '<path d="M0 0h5"/>' + '</g>'.repeat(SVG_LIMITS.depth - 5),
+    );
     expect(readSvg(allowed).contours).toHaveLength(1);
   });
 
@@ -123,15 +140,20 @@ describe('files that are refused', () => {
   it('more contours than are listed are counted, not lost in silence', () => {
     const { contours, skipped } = readSvg(svg(`<path d="${'M0 0h1'.repeat(SVG_LIMITS.contours + 7)}"/>`));
     expect(contours).toHaveLength(SVG_LIMITS.contours);
-    expect(skipped).toEqual([{ what: 'contour', reason: `beyond the ${SVG_LIMITS.contours} that are listed`, count: 7 }]);
+    expect(skipped).toEqual([
+      { what: 'contour', reason: `beyond the ${SVG_LIMITS.contours} that are listed`, count: 7 },
+    ]);
   });
 
-  it.each([['', 'file-broken'], ['not xml', 'file-broken'], ['<svg', 'file-broken'], ['<svg><g></svg>', 'file-broken'], ['<html></html>', 'file-broken']])(
-    '%j is %s',
-    (text, code) => {
-      expect(failure(text).code).toBe(code);
-    },
-  );
+  it.each([
+    ['', 'file-broken'],
+    ['not xml', 'file-broken'],
+    ['<svg', 'file-broken'],
+    ['<svg><g></svg>', 'file-broken'],
+    ['<html></html>', 'file-broken'],
+  ])('%j is %s', (text, code) => {
+    expect(failure(text).code).toBe(code);
+  });
 });
 
 describe('picking a contour', () => {

@@ -13,7 +13,9 @@ const code = (text: string): string => {
 
 describe('the wheels file', () => {
   it('takes wheels by radius, or by teeth and pitch', () => {
-    const source = readWheels('{"closed":true,"wheels":[{"x":0,"y":0,"radius":30,"turn":"cw"},{"x":100,"y":0,"teeth":17,"pitch":12.7}]}');
+    const source = readWheels(
+      '{"closed":true,"wheels":[{"x":0,"y":0,"radius":30,"turn":"cw"},{"x":100,"y":0,"teeth":17,"pitch":12.7}]}',
+    );
     expect(source).toEqual({
       kind: 'route',
       closed: true,
@@ -37,6 +39,8 @@ describe('the wheels file', () => {
   });
 
   it('says which field', () => {
-    expect(() => readWheels('{"wheels":[{"x":0,"y":0,"radius":3},{"x":0,"y":null,"radius":3}]}')).toThrow(/wheels\.1\.y/);
+    expect(() => readWheels('{"wheels":[{"x":0,"y":0,"radius":3},{"x":0,"y":null,"radius":3}]}')).toThrow(
+      /wheels\.1\.y/,
+    );
   });
 });

@@ -3,7 +3,19 @@ import { BELT_SIZES, CHAIN_SIZES, chainPieces, withPitch } from './index';
 
 describe('trade sizes', () => {
   it('roller chain pitches and rollers after ISO 606 / ASME B29.1 (from memory)', () => {
-    const published = { '05B': [8, 5], '06B': [9.525, 6.35], '08A': [12.7, 7.92], '08B': [12.7, 8.51], '10A': [15.875, 10.16], '12A': [19.05, 11.91], '16A': [25.4, 15.88], '06C': [9.525, 5.08], '04C': [6.35, 3.3], '12B': [19.05, 12.07], '16B': [25.4, 15.88] };
+    const published = {
+      '05B': [8, 5],
+      '06B': [9.525, 6.35],
+      '08A': [12.7, 7.92],
+      '08B': [12.7, 8.51],
+      '10A': [15.875, 10.16],
+      '12A': [19.05, 11.91],
+      '16A': [25.4, 15.88],
+      '06C': [9.525, 5.08],
+      '04C': [6.35, 3.3],
+      '12B': [19.05, 12.07],
+      '16B': [25.4, 15.88],
+    };
     for (const [size, [pitch, roller]] of Object.entries(published)) {
       const found = CHAIN_SIZES.find((s) => s.size === size);
       expect([size, found?.pitch, found?.roller]).toEqual([size, pitch, roller]);
@@ -20,7 +32,14 @@ describe('trade sizes', () => {
 
 describe('pieces', () => {
   it('every sixth link carries a cup', () => {
-    expect(chainPieces(CHAIN_SIZES[0], 6).sequence).toEqual(['inner', 'outer', 'inner', 'outer', 'inner', 'carrier']);
+    expect(chainPieces(CHAIN_SIZES[0], 6).sequence).toEqual([
+      'inner',
+      'outer',
+      'inner',
+      'outer',
+      'inner',
+      'carrier',
+    ]);
   });
   it('another pitch keeps the proportions and is no trade size any more', () => {
     const [inner] = chainPieces(CHAIN_SIZES.find((s) => s.size === '08B')!).pieces;

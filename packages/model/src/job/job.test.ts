@@ -25,8 +25,12 @@ describe('reading a job', () => {
     expect(failure({ ...job, unit: 'furlong' }).subject.field).toBe('unit');
     job.wheels[1].x = NaN;
     expect(failure(job).subject.field).toBe('wheels.1.x');
-    expect(failure({ ...lift(), pieces: lift().pieces.map((p) => ({ ...p, pitch: 0 })) }).subject.field).toBe('pieces.0.pitch');
-    expect(failure({ ...lift(), pieces: lift().pieces.map((p) => ({ ...p, pitch: -1 })) }).code).toBe('job-broken');
+    expect(failure({ ...lift(), pieces: lift().pieces.map((p) => ({ ...p, pitch: 0 })) }).subject.field).toBe(
+      'pieces.0.pitch',
+    );
+    expect(failure({ ...lift(), pieces: lift().pieces.map((p) => ({ ...p, pitch: -1 })) }).code).toBe(
+      'job-broken',
+    );
   });
 
   it('refuses references to what is not there, and ids used twice', () => {
@@ -44,12 +48,17 @@ describe('reading a job', () => {
     expect(failure(job).message).toMatch(/one pitch/);
   });
 
-  it.each([[null], [[]], ['text'], [{}], [{ format: 'other' }], [{ format: 'coin-relay-job' }], [{ format: 'coin-relay-job', version: 'x' }]])(
-    'refuses %j as no job',
-    (document) => {
-      expect(failure(document).code).toBe('job-broken');
-    },
-  );
+  it.each([
+    [null],
+    [[]],
+    ['text'],
+    [{}],
+    [{ format: 'other' }],
+    [{ format: 'coin-relay-job' }],
+    [{ format: 'coin-relay-job', version: 'x' }],
+  ])('refuses %j as no job', (document) => {
+    expect(failure(document).code).toBe('job-broken');
+  });
 
   it('refuses a job of a later version and says so', () => {
     const error = failure({ ...lift(), version: 2, unheardOf: true });
@@ -73,13 +82,17 @@ describe('migration', () => {
     expect(migrate({ format: 'coin-relay-job', version: 3 }, steps, 3)).not.toHaveProperty('second');
   });
   it('says where a step is missing', () => {
-    expect(() => migrate({ format: 'coin-relay-job', version: 1 }, new Map(), 2)).toThrow(/version 1 cannot be brought to version 2/);
+    expect(() => migrate({ format: 'coin-relay-job', version: 1 }, new Map(), 2)).toThrow(
+      /version 1 cannot be brought to version 2/,
+    );
   });
 });
 
 describe('the published JSON Schema', () => {
   it('is the one made from the schemas (npm run schemas writes it)', () => {
-    const published = JSON.parse(readFileSync(new URL('../../../../docs/schemas/job-v1.schema.json', import.meta.url), 'utf8')) as unknown;
+    const published = JSON.parse(
+      readFileSync(new URL('../../../../docs/schemas/job-v1.schema.json', import.meta.url), 'utf8'),
+    ) as unknown;
     expect(published).toEqual(JSON.parse(JSON.stringify(jobJsonSchema())));
   });
 });

@@ -23,7 +23,20 @@ describe('typed lengths', () => {
     expect(parseLength(text, 'mm')).toBeCloseTo(mm, 9);
   });
 
-  it.each(['', 'abc', '1 mm mm', '1 2', '(1', '1)', '1 mm + 2', '2 mm * 3 mm', '1/0', '--', '1e999', '5 furlongs'])('%j is none', (text) => {
+  it.each([
+    '',
+    'abc',
+    '1 mm mm',
+    '1 2',
+    '(1',
+    '1)',
+    '1 mm + 2',
+    '2 mm * 3 mm',
+    '1/0',
+    '--',
+    '1e999',
+    '5 furlongs',
+  ])('%j is none', (text) => {
     expect(parseLength(text, 'mm')).toBeNull();
   });
 
@@ -44,10 +57,15 @@ describe('typed lengths', () => {
 
   it('never breaks on scraps (property)', () => {
     fc.assert(
-      fc.property(fc.array(fc.constantFrom('1', '.', 'mm', 'in', '(', ')', '+', '-', '*', '/', ' ', 'ft'), { maxLength: 20 }), (parts) => {
-        const mm = parseLength(parts.join(''), 'mm');
-        expect(mm === null || Number.isFinite(mm)).toBe(true);
-      }),
+      fc.property(
+        fc.array(fc.constantFrom('1', '.', 'mm', 'in', '(', ')', '+', '-', '*', '/', ' ', 'ft'), {
+          maxLength: 20,
+        }),
+        (parts) => {
+          const mm = parseLength(parts.join(''), 'mm');
+          expect(mm === null || Number.isFinite(mm)).toBe(true);
+        },
+      ),
     );
   });
 

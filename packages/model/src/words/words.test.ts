@@ -11,7 +11,10 @@ const read = (job: Job): { text: string; good: boolean; verdict: string; finding
   const fit = fitRow(resolved.source, resolved.request);
   const sentence = fitSentence(job, resolved, fit);
   return {
-    text: sentence.parts.map((part) => part.text).join('').replace(/\u00a0/g, ' '),
+    text: sentence.parts
+      .map((part) => part.text)
+      .join('')
+      .replace(/\u00a0/g, ' '),
     good: sentence.verdict.good,
     verdict: sentence.verdict.text.replace(/\u00a0/g, ' '),
     findings: findingsOf(job, resolved, fit).map((finding) => finding.kind),
@@ -32,7 +35,9 @@ describe('the fit sentence', () => {
   it('says how the path is scaled, and that toothed wheels keep their size', () => {
     const job = lift();
     job.runs[0].fit.hold = 'pitch';
-    expect(read(job).text).toMatch(/the path is scaled by \d\.\d{5} \([+−].* %\), toothed wheels keeping their size\.$/);
+    expect(read(job).text).toMatch(
+      /the path is scaled by \d\.\d{5} \([+−].* %\), toothed wheels keeping their size\.$/,
+    );
   });
 
   it('says how far it is open, and what one more link needs', () => {
@@ -54,7 +59,9 @@ describe('the fit sentence', () => {
   it('names the corner that links cannot pass, and the radius it needs', () => {
     const { verdict, good, findings } = read(outlineJob('Triangle', 'M0 0L300 0L150 259.8Z'));
     expect(good).toBe(false);
-    expect(verdict).toMatch(/^the links cannot pass the corner at 0\.00 mm: round it to a radius over 4\.23 mm \(and 2 more such places\)$/);
+    expect(verdict).toMatch(
+      /^the links cannot pass the corner at 0\.00 mm: round it to a radius over 4\.23 mm \(and 2 more such places\)$/,
+    );
     expect(findings).toEqual(['cannot-pass', 'cannot-pass', 'cannot-pass']);
   });
 });
@@ -78,5 +85,15 @@ describe('findings', () => {
 });
 
 it('ordinals', () => {
-  expect([1, 2, 3, 4, 6, 11, 12, 22, 103].map(ordinal)).toEqual(['1st', '2nd', '3rd', '4th', '6th', '11th', '12th', '22nd', '103rd']);
+  expect([1, 2, 3, 4, 6, 11, 12, 22, 103].map(ordinal)).toEqual([
+    '1st',
+    '2nd',
+    '3rd',
+    '4th',
+    '6th',
+    '11th',
+    '12th',
+    '22nd',
+    '103rd',
+  ]);
 });

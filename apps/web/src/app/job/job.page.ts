@@ -1,9 +1,18 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
 import { UNITS } from '@coin-relay/model';
-import { NzModalModule } from 'ng-zorro-antd/modal';
 import { renameJob, setUnit } from '../document/commands';
 import { JobStore, type SaveState } from '../document/job-store.service';
 import { DrawingComponent } from '../drawing/drawing.component';
@@ -21,7 +30,6 @@ import { JobKeys, SHORTCUTS } from './job-keys.service';
   selector: 'relay-job-page',
   imports: [
     RouterLink,
-    NzModalModule,
     SentenceComponent,
     WorksheetComponent,
     DrawingComponent,
@@ -48,6 +56,7 @@ export class JobPage {
   protected readonly missing = signal('');
   protected readonly shortcuts = SHORTCUTS;
   protected readonly sheetOpen = toSignal(this.keys.sheet$, { requireSync: true });
+  private readonly sheet = viewChild.required<ElementRef<HTMLDialogElement>>('sheet');
   protected readonly units = UNITS;
   protected readonly saved = computed(() => saveWords(this.saveState()));
 
@@ -56,6 +65,10 @@ export class JobPage {
       this.store.open(this.id()).catch((error: unknown) => {
         this.missing.set(error instanceof Error ? error.message : String(error));
       });
+    });
+    effect(() => {
+      const dialog = this.sheet().nativeElement;
+      if (this.sheetOpen() && !dialog.open) dialog.showModal();
     });
     effect(() => {
       const name = this.job()?.name;

@@ -69,7 +69,7 @@ interface Card {
         <button
           type="button"
           class="plain-button"
-          [attr.aria-label]="'Take ' + summary().name + ' off the rack'"
+          [attr.aria-label]="'Take off the rack: ' + summary().name"
           (click)="remove.emit()"
         >
           Take off

@@ -58,7 +58,9 @@ import { LengthFieldComponent } from '../../shared/length-field.component';
                 <button
                   type="button"
                   class="plain-button"
-                  [attr.aria-label]="turnWord(stop.turn) + ': pass the ' + stop.wheel.name + ' on its other side'"
+                  [attr.aria-label]="
+                    turnWord(stop.turn) + ': pass the ' + stop.wheel.name + ' on its other side'
+                  "
                   (click)="side(stop.wheel.id)"
                 >
                   {{ turnWord(stop.turn) }}
