@@ -1,4 +1,3 @@
-import { secantRoot } from '../math';
 import { ROW_PHASES } from '../motion/row';
 import { openChord } from './ideal';
 import type { FitRequest } from './request';
@@ -40,6 +39,7 @@ function closingPitch(
 const ROUGH_PHASES = 4;
 /** Solved to this, relative: pitch and scale settle together with their wheels. */
 const JOINT_TOLERANCE = 1e-12;
+const ROUGH_TOLERANCE = 1e-5;
 
 /**
  * Solves for the one number that gives way, where the layout depends on it: first on a few
@@ -73,17 +73,24 @@ function settle(
     last = { value, layout, closing };
     return excess(closing.pitch, value);
   };
-  const [a, b] = guesses;
-  const slope = (evaluate(b, ROUGH_PHASES) - evaluate(a, ROUGH_PHASES)) / (b - a || 1);
-  const rough = secantRoot((value) => evaluate(value, ROUGH_PHASES), a, b, 1e-9 * b);
-  if (rough === null) return null;
-  let value = rough;
+  // Secant steps on a few phases; the slope they end with serves the whole cycle.
+  let [before, value] = guesses;
+  let offBefore = evaluate(before, ROUGH_PHASES);
+  let slope = NaN;
+  for (let k = 0; k < 16; k++) {
+    const off = evaluate(value, ROUGH_PHASES);
+    const found = (off - offBefore) / (value - before);
+    if (!Number.isFinite(off)) return null;
+    if (Number.isFinite(found) && found !== 0) slope = found;
+    if (!Number.isFinite(slope)) return null;
+    [before, offBefore] = [value, off];
+    value -= off / slope;
+    if (Math.abs(value - before) <= ROUGH_TOLERANCE * value) break;
+  }
   for (let k = 0; k < 8; k++) {
     const off = evaluate(value, ROW_PHASES);
     if (Math.abs(off) <= JOINT_TOLERANCE * request.pitch) return last;
-    // Without a slope (both guesses the same) there is nothing left to give way.
-    if (!Number.isFinite(off) || !(Math.abs(slope) > 0))
-      return Math.abs(off) <= 1e-9 * request.pitch ? last : null;
+    if (!Number.isFinite(off)) return null;
     value -= off / slope;
   }
   return null;

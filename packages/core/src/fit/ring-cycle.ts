@@ -31,7 +31,6 @@ export function solveRingCycle(
   const chords = new Float64Array(phases);
   let current = seed ? movedTo(seed, solver.phaseAt(0)) : undefined;
   const step = path.length / links / phases;
-  let earlier: Float64Array | null = null;
   for (let j = 0; j < phases; j++) {
     const found =
       solver.solve(solver.phaseAt(j / phases), current) ??
@@ -40,11 +39,13 @@ export function solveRingCycle(
     chords[j] = found.chord;
     s.set(found.s, j * links);
     const next = new Float64Array(links);
-    // The next phase is guessed along the line through the last two.
+    const last = s.subarray(j * links, (j + 1) * links);
+    // The next phase is guessed along the parabola through the last three.
+    const one = j > 0 ? s.subarray((j - 1) * links, j * links) : null;
+    const two = j > 1 ? s.subarray((j - 2) * links, (j - 1) * links) : null;
     for (let i = 0; i < links; i++) {
-      next[i] = found.s[i] + (earlier ? found.s[i] - earlier[i] : step);
+      next[i] = !one ? last[i] + step : !two ? 2 * last[i] - one[i] : 3 * (last[i] - one[i]) + two[i];
     }
-    earlier = s.subarray(j * links, (j + 1) * links);
     current = next;
   }
   let sum = 0;

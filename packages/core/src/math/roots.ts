@@ -36,36 +36,6 @@ export function bracketedRoot(
 }
 
 /**
- * Root of f near x by the secant method, for smooth and nearly linear f. Stops when a step is
- * under `tolerance` (absolute); null when it has not settled after `steps`.
- */
-export function secantRoot(
-  f: (x: number) => number,
-  x0: number,
-  x1: number,
-  tolerance: number,
-  steps = 24,
-): number | null {
-  let a = x0;
-  let b = x1;
-  let fa = f(a);
-  let fb = f(b);
-  for (let i = 0; i < steps; i++) {
-    if (fb === 0) return b;
-    const slope = (fb - fa) / (b - a);
-    if (!Number.isFinite(slope) || slope === 0) return Math.abs(b - a) <= tolerance ? b : null;
-    const next = b - fb / slope;
-    if (!Number.isFinite(next)) return null;
-    a = b;
-    fa = fb;
-    b = next;
-    if (Math.abs(b - a) <= tolerance) return b;
-    fb = f(b);
-  }
-  return null;
-}
-
-/**
  * The place of the largest f met while narrowing [lo, hi] by golden sections: the maximum, where
  * f has one peak there.
  */

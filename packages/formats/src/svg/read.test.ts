@@ -1,4 +1,4 @@
-import { measurePath, newReading, pathReader, RelayError } from '@coin-relay/core';
+import { measurePath, newReading, pathReader, type RelayError } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
 import { pickContour, readSvg, SVG_LIMITS } from './read';
 

@@ -1,4 +1,4 @@
-import { RelayError } from '@coin-relay/core';
+import { type RelayError } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
 import { readWheels } from './read';
 

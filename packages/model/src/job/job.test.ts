@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { RelayError } from '@coin-relay/core';
+import { type RelayError } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
 import { demoJobs } from '../demo';
 import { jobJsonSchema, migrate, parseJob, type Job, type MigrationStep } from './index';
