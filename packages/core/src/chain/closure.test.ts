@@ -53,6 +53,15 @@ describe('next pin', () => {
     expect(chordStepper(pathReader(circle))(0, 20.5, circle.length)).toBeNull();
   });
 
+  it('marches thousands of short links without losing its way, far from the origin too', () => {
+    for (const from of [0, 5e5]) {
+      const line = outline(`M${from} ${from}h1000`);
+      const places = new Float64Array(16_667);
+      expect(marchChords(pathReader(line), 0, 0.06, 16_666, 1000, places)).toBe(16_667);
+      expect(Math.abs(places[16_666] - 999.96)).toBeLessThan(1e-6);
+    }
+  });
+
   it('marches as far as it goes', () => {
     const line = outline('M0 0H100');
     const places = new Float64Array(12);

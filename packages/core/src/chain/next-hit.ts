@@ -2,6 +2,8 @@ import { newReading, type PathReader } from '../path';
 
 /** Relative accuracy of a chord, of the chord's length. */
 const CHORD_TOLERANCE = 1e-13;
+/** What arithmetic on a number may be off by, of the number. */
+const ROUNDING = 4e-16;
 
 /** The least part of a chord a search moves on by, so that a grazing approach cannot creep for ever. */
 const LEAST_STEP = 1e-5;
@@ -22,6 +24,8 @@ export function chordStepper(read: PathReader): (s: number, chord: number, reach
     const x = from[0];
     const y = from[1];
     const end = s + reach;
+    // Far from the origin, or far along, numbers are no finer than this.
+    const good = CHORD_TOLERANCE * chord + ROUNDING * (Math.abs(x) + Math.abs(y) + Math.abs(s) + chord);
     let u = s + chord;
     let below = s;
     let beyond = Infinity;
@@ -31,7 +35,7 @@ export function chordStepper(read: PathReader): (s: number, chord: number, reach
       const dy = at[1] - y;
       const d = Math.sqrt(dx * dx + dy * dy);
       const lack = chord - d;
-      if (Math.abs(lack) <= CHORD_TOLERANCE * chord || beyond - below <= 1e-15 * Math.abs(u)) return u;
+      if (Math.abs(lack) <= good || beyond - below <= ROUNDING * Math.abs(u)) return u;
       if (lack > 0) below = u;
       else beyond = u;
       const slope = (dx * at[2] + dy * at[3]) / d;

@@ -16,6 +16,8 @@ export interface RingSolution {
 /** A row is solved when no chord is off by more than this part of a chord, nor of the path. */
 const CHORD_TOLERANCE = 1e-11;
 const PATH_TOLERANCE = 1e-12;
+/** What arithmetic on a coordinate may be off by, of the coordinate. */
+const ROUNDING = 4e-16;
 
 /** A chord must lean forward at its leading pin by at least this (a cosine) for a Newton step. */
 const LEAST_LEAN = 1e-3;
@@ -38,6 +40,8 @@ export class RingSolver {
   private readonly perStart: Float64Array;
   private readonly perChord: Float64Array;
   private readonly at = newReading();
+  /** The largest coordinate of the pins read last: rounding is in proportion to it. */
+  private far = 0;
 
   constructor(
     private readonly path: MeasuredPath,
@@ -115,7 +119,7 @@ export class RingSolver {
       }
       const lack = phase * n - sumS;
       const good = Math.min(CHORD_TOLERANCE * chord, PATH_TOLERANCE * length);
-      if (residual <= good + 2e-16 * length && Math.abs(lack) <= 1e-12 * length * n) {
+      if (residual <= good + ROUNDING * (length + this.far) && Math.abs(lack) <= 1e-12 * length * n) {
         return { s, chord, residual, steps: step };
       }
       if (stuck) return null;
@@ -137,7 +141,9 @@ export class RingSolver {
       if (part === 1 && moved <= 1e-15 * length && step > 0) {
         this.readPins(s);
         const left = this.residualOf(chord);
-        return left <= 1e-11 * chord + 1e-14 * length ? { s, chord, residual: left, steps: step + 1 } : null;
+        return left <= 1e-10 * chord + ROUNDING * (length + this.far)
+          ? { s, chord, residual: left, steps: step + 1 }
+          : null;
       }
     }
     return null;
@@ -162,13 +168,16 @@ export class RingSolver {
   private readPins(s: Float64Array): void {
     const n = this.links;
     const { x, y, tx, ty, at } = this;
+    let far = 0;
     for (let i = 0; i < n; i++) {
       this.read(s[i], at);
       x[i] = at[0];
       y[i] = at[1];
       tx[i] = at[2];
       ty[i] = at[3];
+      far = Math.max(far, Math.abs(at[0]), Math.abs(at[1]));
     }
+    this.far = far;
     x[n] = x[0];
     y[n] = y[0];
     tx[n] = tx[0];

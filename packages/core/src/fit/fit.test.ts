@@ -263,6 +263,22 @@ describe('rows that cannot close', () => {
     expect(placePins(found, 0).length).toBeGreaterThan(10);
   });
 
+  it('a cusp is named like a corner', () => {
+    const found = fit(outline('M0 0C10 10 0 10 10 0'), { pitch: 1 });
+    expect(found.closes).toBe(false);
+    expect(found.obstacles).toHaveLength(1);
+    expect(found.obstacles[0].leastRadius).toBeCloseTo(0.5, 2);
+  });
+
+  it('a closed row far from the origin closes as well as one at it', () => {
+    const at = (x: number): FitSource =>
+      outline(`M${x} ${x}c40 -30 80 30 120 0s60 60 20 90s-90 40 -140 10s-40 -70 0 -100Z`);
+    const near = fit(at(0), { pitch: 4 });
+    const far = fit(at(2e6), { pitch: 4 });
+    expect([far.closes, far.count]).toEqual([near.closes, near.count]);
+    expect(far.effectivePitch! / near.effectivePitch! - 1).toBeCloseTo(0, 8);
+  });
+
   it('a least radius that is kept to does work', () => {
     const tight = fit(outline('M0 0H100A4.9 4.9 0 0 1 100 9.8H0A4.9 4.9 0 0 1 0 0Z'), { pitch: 9.83 });
     expect(tight.closes).toBe(false);

@@ -57,7 +57,10 @@ export function findCorners(path: MeasuredPath): Corner[] {
   return corners;
 }
 
-/** Reads one segment at its start (0) or end (1), so that both sides of a join can be told apart. */
+/**
+ * Reads one segment at its start (0) or end (1), so that both sides of a join can be told apart.
+ * Curves are read a hair inside: at a cusp they stand still and have no direction.
+ */
 function segmentEnd(path: MeasuredPath, k: number, end: 0 | 1, out: Float64Array): void {
   const length = path.starts[k + 1] - path.starts[k];
   const single: MeasuredPath = {
@@ -68,7 +71,8 @@ function segmentEnd(path: MeasuredPath, k: number, end: 0 | 1, out: Float64Array
     kinds: path.kinds.subarray(k, k + 1),
     data: path.data.subarray(k * SEGMENT_STRIDE, (k + 1) * SEGMENT_STRIDE),
   };
-  pathReader(single)(end === 0 ? 0 : length, out);
+  const inset = path.kinds[k] === SEGMENT.line || path.kinds[k] === SEGMENT.arc ? 0 : length * 1e-3;
+  pathReader(single)(end === 0 ? inset : length - inset, out);
 }
 
 /** The tightest bend of the smooth parts: exact on arcs, by search on curves. */

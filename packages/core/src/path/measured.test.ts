@@ -152,6 +152,21 @@ describe('inspection', () => {
     expect(found.bounds).toEqual([0, 0, 10, 10]);
   });
 
+  it('a cusp inside a curve is a corner of half a turn', () => {
+    const { corners } = inspectPath(measurePath(parsePathData('M0 0C10 10 0 10 10 0')[0]));
+    expect(corners).toHaveLength(1);
+    expect(corners[0].x).toBeCloseTo(5, 6);
+    expect(corners[0].y).toBeCloseTo(7.5, 6);
+    expect(Math.abs(corners[0].turn)).toBeCloseTo(Math.PI, 2);
+  });
+
+  it('a smooth tight curve has none, however finely it is cut', () => {
+    expect(inspectPath(measurePath(parsePathData('M0 0C60 60 -40 60 20 0')[0])).corners).toEqual([]);
+    expect(
+      inspectPath(measurePath(parsePathData('M1 0A1 .02 0 0 1 -1 0A1 .02 0 0 1 1 0Z')[0])).corners,
+    ).toEqual([]);
+  });
+
   it('a turn under half a degree is no corner', () => {
     const tilt = (angle: number): string => `M0 0H10L${10 + 10 * Math.cos(angle)} ${10 * Math.sin(angle)}`;
     const cornersAt = (degrees: number): number =>
