@@ -20,7 +20,10 @@ export function installPackages() {
     .digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   console.log('Installing the packages (some minutes, once)…');
-  run('npm', ['ci', '--no-audit', '--no-fund', '--no-progress']);
+  // Under `npm test --silent` npm would not say what went wrong.
+  run('npm', ['ci', '--no-audit', '--no-fund', '--no-progress'], {
+    env: { ...process.env, npm_config_loglevel: 'error' },
+  });
   writeFileSync(stamp, wanted);
 }
 
