@@ -150,6 +150,42 @@ test('wheels that overlap are named, and the last good drawing stays', async ({ 
   await expect(verdict(page)).toContainText('closes exactly');
 });
 
+test('numbers that cannot be are refused where they are typed, and nothing is lost', async ({
+  page,
+  request,
+}) => {
+  await openJob(page, await copyOf(request, 'demo-coin-lift'));
+  const before = await sentence(page).innerText();
+  await openStep(page, 'Link');
+  const pitch = page.getByLabel('Pitch, pin to pin');
+  for (const [typed, complaint] of [
+    ['0', 'Must be at least 0.01'],
+    ['-3', 'Must be at least 0.01'],
+    ['wide', 'Not a length'],
+    ['1e999', 'Not a length'],
+  ]) {
+    await pitch.fill(typed);
+    await expect(page.getByRole('alert')).toContainText(complaint);
+    await pitch.press('Enter');
+    await expect(sentence(page)).toHaveText(before);
+  }
+  await pitch.press('Escape');
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  // What can be typed but not fitted is said in the sentence, in the words of the job.
+  await pitch.fill('5 m');
+  await pitch.press('Enter');
+  await expect(sentence(page)).toContainText('is longer than the path');
+  await pitch.fill('600');
+  await pitch.press('Enter');
+  await expect(sentence(page)).toContainText('a closed row of stiff links needs at least 3');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(sentence(page)).toHaveText(before);
+  await openStep(page, 'Path');
+  await page.getByLabel('Teeth of the drive sprocket').fill('2');
+  await expect(page.getByRole('alert')).toContainText('A whole number from 3 to 1000');
+});
+
 test('another link: shoes round the same wheels', async ({ page, request }) => {
   await openJob(page, await copyOf(request, 'demo-tin-beetle'));
   await openStep(page, 'Link');

@@ -27,30 +27,29 @@ function runningDepth(piece: JobPiece): number {
   }
 }
 
-/** Rollers sit in round seats on the pitch circle; flanks lead from them to narrow tips. */
+/**
+ * Rollers sit in round seats on the pitch circle, held over a third of a turn; flanks lead past
+ * the pitch circle, just clear of the roller, to narrow tips. Outside diameter p (0.6 + cot(180° / z)),
+ * as in trade catalogues (from memory).
+ */
 function sprocket(radius: number, teeth: number, roller: number, pitch: number): Figure {
   const seat = roller * 0.51;
-  const tip = radius + Math.min(roller * 0.66, pitch * 0.42);
+  const tip = (pitch * (0.6 + 1 / Math.tan(Math.PI / teeth))) / 2;
   const step = (2 * Math.PI) / teeth;
-  const open = Math.PI * 0.3;
+  const held = (2 * Math.PI) / 3;
+  const clear = (seat * 1.06) / radius;
+  const tipHalf = step * 0.1;
   const point = (r: number, angle: number): string =>
     `${short(r * Math.cos(angle))} ${short(r * Math.sin(angle))}`;
-  let d = '';
+  const onSeat = (angle: number, turn: number): string =>
+    `${short(radius * Math.cos(angle) + seat * Math.cos(angle + turn))} ${short(radius * Math.sin(angle) + seat * Math.sin(angle + turn))}`;
+  let d = `M${onSeat(0, -held)}`;
   for (let k = 0; k < teeth; k++) {
     const angle = k * step;
-    const cx = radius * Math.cos(angle);
-    const cy = radius * Math.sin(angle);
-    const on = (turn: number): string =>
-      `${short(cx + seat * Math.cos(angle + turn))} ${short(cy + seat * Math.sin(angle + turn))}`;
-    const tipHalf = step * 0.09;
-    // Down one flank into the seat, round it, and up to the next tip.
-    d += k === 0 ? `M${on(-open)}` : `L${on(-open)}`;
-    d += `A${short(seat)} ${short(seat)} 0 0 0 ${on(open)}`;
-    d += `Q${point(radius + (tip - radius) * 0.45, angle + step * 0.33)} ${point(tip, angle + step / 2 - tipHalf)}`;
+    d += `A${short(seat)} ${short(seat)} 0 0 0 ${onSeat(angle, held)}`;
+    d += `Q${point(radius, angle + clear)} ${point(tip, angle + step / 2 - tipHalf)}`;
     d += `L${point(tip, angle + step / 2 + tipHalf)}`;
-    d += `Q${point(radius + (tip - radius) * 0.45, angle + step * 0.67)} `;
-    const next = (k + 1) * step;
-    d += `${short(radius * Math.cos(next) + seat * Math.cos(next - open))} ${short(radius * Math.sin(next) + seat * Math.sin(next - open))}`;
+    d += `Q${point(radius, angle + step - clear)} ${onSeat(angle + step, -held)}`;
   }
   return disc(`${d}Z`, radius - roller * 0.55 - pitch * 0.12);
 }

@@ -16,7 +16,6 @@ import { NzInputModule } from 'ng-zorro-antd/input';
       [attr.aria-label]="label()"
       [attr.aria-invalid]="wrong()"
       [nzStatus]="wrong() ? 'error' : ''"
-      [title]="wrong() ? 'A whole number from ' + least() + ' to ' + most() : ''"
       [(ngModel)]="text"
       (keydown.enter)="take()"
       (keydown.escape)="reset()"
@@ -24,9 +23,13 @@ import { NzInputModule } from 'ng-zorro-antd/input';
       (keydown.arrowdown)="step($event, -1)"
       (blur)="take()"
     />
+    @if (wrong()) {
+      <span class="wrong" role="alert">A whole number from {{ least() }} to {{ most() }}</span>
+    }
   `,
   styles: `
     :host {
+      position: relative;
       display: inline-block;
     }
     input {

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { formatLengthNumber, parseLength, type Unit } from '@coin-relay/model';
+import { formatExact, formatLengthNumber, parseLength, type Unit } from '@coin-relay/model';
 import { NzInputModule } from 'ng-zorro-antd/input';
 
 /** A length that is typed: with or without a unit, as a fraction or a sum. Tells of it on Enter or on leaving. */
@@ -17,16 +17,19 @@ import { NzInputModule } from 'ng-zorro-antd/input';
       [attr.aria-label]="label()"
       [attr.aria-invalid]="wrong()"
       [nzStatus]="wrong() ? 'error' : ''"
-      [title]="wrong() ? 'Not a length: type a number with mm, cm, m, in or ft, or a sum of such' : ''"
       [(ngModel)]="text"
       (keydown.enter)="take()"
       (keydown.escape)="reset()"
       (blur)="take()"
     />
     <span class="unit" aria-hidden="true">{{ unit() }}</span>
+    @if (wrong()) {
+      <span class="wrong" role="alert">{{ complaint() }}</span>
+    }
   `,
   styles: `
     :host {
+      position: relative;
       display: inline-flex;
       align-items: baseline;
       gap: 4px;
@@ -60,6 +63,12 @@ export class LengthFieldComponent {
   constructor() {
     effect(() => this.text.set(this.shown()));
   }
+
+  protected readonly complaint = computed(() =>
+    parseLength(this.text(), this.unit()) === null
+      ? 'Not a length: a number with mm, cm, m, in or ft, or a sum of such'
+      : `Must be at least ${formatExact(this.least(), this.unit())}`,
+  );
 
   private parsed(): number | null {
     const mm = parseLength(this.text(), this.unit());

@@ -1,0 +1,184 @@
+import '@angular/compiler';
+import {
+  createEnvironmentInjector,
+  EnvironmentInjector,
+  Injector,
+  runInInjectionContext,
+} from '@angular/core';
+import { demoJobs, type HistoryChange, type Job } from '@coin-relay/model';
+import { of, Subject, throwError, type Observable } from 'rxjs';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { ApiError, JobApi, type LoadedJob, type Saved } from '../api/job-api.service';
+import { moveWheel, renameJob } from './commands';
+import { JobStore, type SaveState } from './job-store.service';
+
+const lift = demoJobs().find((d) => d.id === 'demo-coin-lift')!.job;
+
+/** A server of one job that can be made to fail or to wait. */
+class FakeApi {
+  revision = 1;
+  saves: { basedOn: number; job: Job; history: HistoryChange }[] = [];
+  answer: ((save: Observable<Saved>) => Observable<Saved>) | null = null;
+  left: Job | null = null;
+  load(id: string): Observable<LoadedJob> {
+    return of({ id, revision: this.revision, updatedAt: 'then', job: lift, history: { edits: [], done: 0 } });
+  }
+  save(_id: string, basedOn: number, job: Job, history: HistoryChange): Observable<Saved> {
+    this.saves.push({ basedOn, job, history });
+    this.revision = basedOn + 1;
+    const saved = of({ revision: this.revision, updatedAt: 'now' });
+    return this.answer ? this.answer(saved) : saved;
+  }
+  create(): Observable<{ id: string }> {
+    return of({ id: 'copy' });
+  }
+  saveOnLeaving(_id: string, _basedOn: number, job: Job): void {
+    this.left = job;
+  }
+}
+
+let api: FakeApi;
+let store: JobStore;
+let states: SaveState['kind'][];
+const leaving = new EventTarget();
+
+beforeEach(async () => {
+  vi.useFakeTimers();
+  vi.stubGlobal('addEventListener', leaving.addEventListener.bind(leaving));
+  vi.stubGlobal('removeEventListener', leaving.removeEventListener.bind(leaving));
+  api = new FakeApi();
+  const root = Injector.create({ providers: [{ provide: JobApi, useValue: api }] }) as EnvironmentInjector;
+  const injector = createEnvironmentInjector([JobStore], root);
+  store = runInInjectionContext(injector, () => injector.get(JobStore));
+  await store.open('lift');
+  states = [];
+  store.saveState$.subscribe(({ kind }) => states.push(kind));
+});
+afterEach(() => {
+  store.ngOnDestroy();
+  vi.unstubAllGlobals();
+  vi.useRealTimers();
+});
+
+describe('saving by itself', () => {
+  it('waits until nothing has changed for a moment, then saves once with all steps', async () => {
+    store.change(renameJob('A'));
+    await vi.advanceTimersByTimeAsync(200);
+    store.change(renameJob('B'));
+    expect(api.saves).toEqual([]);
+    await vi.advanceTimersByTimeAsync(500);
+    expect(api.saves).toHaveLength(1);
+    expect(api.saves[0]).toMatchObject({ basedOn: 1, history: { keep: 0, done: 2 } });
+    expect(api.saves[0].job.name).toBe('B');
+    expect(states.at(-1)).toBe('saved');
+  });
+
+  it('the next save is based on the one before and sends only what is new', async () => {
+    store.change(renameJob('A'));
+    await vi.advanceTimersByTimeAsync(500);
+    store.change(renameJob('B'));
+    await vi.advanceTimersByTimeAsync(500);
+    expect(api.saves[1]).toMatchObject({ basedOn: 2, history: { keep: 1, done: 2 } });
+    expect(api.saves[1].history.add.map((step) => step.label)).toEqual(['Rename job']);
+  });
+
+  it('a change made while a save is under way is saved after it', async () => {
+    const gate = new Subject<Saved>();
+    api.answer = () => gate;
+    store.change(renameJob('A'));
+    await vi.advanceTimersByTimeAsync(500);
+    store.change(renameJob('B'));
+    await vi.advanceTimersByTimeAsync(500);
+    expect(api.saves).toHaveLength(1);
+    api.answer = null;
+    gate.next({ revision: 2, updatedAt: 'now' });
+    gate.complete();
+    await vi.advanceTimersByTimeAsync(500);
+    expect(api.saves.map((save) => [save.basedOn, save.job.name])).toEqual([
+      [1, 'A'],
+      [2, 'B'],
+    ]);
+  });
+
+  it('a failure is told, and tried again until it works', async () => {
+    api.answer = () => throwError(() => new ApiError(0, 'unknown', 'The server does not answer.'));
+    store.change(renameJob('A'));
+    await vi.advanceTimersByTimeAsync(500);
+    expect(states.at(-1)).toBe('failed');
+    api.answer = null;
+    await vi.advanceTimersByTimeAsync(5_000);
+    expect(states.at(-1)).toBe('saved');
+  });
+
+  it('nothing is saved that changes nothing, nor after undo of all that was unsaved', async () => {
+    expect(store.change(renameJob(lift.name))).toBe(false);
+    await vi.advanceTimersByTimeAsync(1_000);
+    expect(api.saves).toEqual([]);
+  });
+
+  it('leaving the page hands over what is not saved yet', () => {
+    store.change(renameJob('A'));
+    leaving.dispatchEvent(new Event('pagehide'));
+    expect(api.left?.name).toBe('A');
+  });
+});
+
+describe('two windows', () => {
+  beforeEach(async () => {
+    api.answer = () => throwError(() => new ApiError(412, 'job-stale', 'Saved elsewhere.'));
+    store.change(renameJob('Mine'));
+    await vi.advanceTimersByTimeAsync(500);
+  });
+
+  it('a conflict stops saving and is told; nothing is overwritten', async () => {
+    expect(states.at(-1)).toBe('conflict');
+    store.change(renameJob('Mine still'));
+    await vi.advanceTimersByTimeAsync(10_000);
+    expect(api.saves).toHaveLength(1);
+  });
+
+  it('theirs can be taken, or mine kept as a copy', async () => {
+    expect(await store.keepAsCopy()).toBe('copy');
+    await store.takeTheirs();
+    expect(store.job?.name).toBe(lift.name);
+    expect(states.at(-1)).toBe('saved');
+  });
+});
+
+describe('gestures', () => {
+  it('show every move, and are one step of undo in the end', async () => {
+    const seen: number[] = [];
+    store.job$.subscribe((job) => seen.push(job.wheels[0].x));
+    const gesture = store.begin('Move wheel');
+    for (const x of [1, 2, 3]) gesture.update(moveWheel('drive', x, 0).recipe);
+    await vi.advanceTimersByTimeAsync(1_000);
+    expect(api.saves).toEqual([]);
+    gesture.commit();
+    await vi.advanceTimersByTimeAsync(500);
+    expect(seen).toEqual([0, 1, 2, 3]);
+    expect(api.saves[0].history.add).toHaveLength(1);
+    store.undo();
+    expect(store.job?.wheels[0].x).toBe(0);
+    store.redo();
+    expect(store.job?.wheels[0].x).toBe(3);
+  });
+
+  it('cancelled, leave nothing behind', () => {
+    const gesture = store.begin('Move wheel');
+    gesture.update(moveWheel('drive', 5, 5).recipe);
+    gesture.cancel();
+    gesture.update(moveWheel('drive', 9, 9).recipe);
+    expect(store.job).toBe(lift);
+  });
+
+  it('undo waits until a gesture has ended', () => {
+    store.change(renameJob('A'));
+    const gesture = store.begin('Move wheel');
+    gesture.update(moveWheel('drive', 5, 5).recipe);
+    store.undo();
+    expect(store.job?.name).toBe('A');
+    gesture.commit();
+    store.undo();
+    expect(store.job?.wheels[0].x).toBe(0);
+  });
+});
