@@ -63,6 +63,15 @@ test('a triangle: the corner that links cannot pass is named, and the row is sti
   );
   await openStep(page, 'Check');
   await expect(page.locator('relay-check-step li')).toHaveCount(3);
+  // Pitches that no count can serve.
+  await openStep(page, 'Link');
+  const pitch = page.getByLabel('Pitch, pin to pin');
+  await pitch.fill('5 m');
+  await pitch.press('Enter');
+  await expect(sentence(page)).toContainText('is longer than the path');
+  await pitch.fill('300');
+  await pitch.press('Enter');
+  await expect(sentence(page)).toContainText('a closed row of stiff links needs at least 3');
 });
 
 test('a job saved as JSON opens again', async ({ page, request }) => {

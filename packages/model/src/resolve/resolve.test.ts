@@ -1,4 +1,4 @@
-import { fitRow, RelayError } from '@coin-relay/core';
+import { fitRow, type RelayError } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
 import { demoJobs } from '../demo';
 import { parseJob, type Job } from '../job';

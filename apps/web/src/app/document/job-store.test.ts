@@ -1,7 +1,7 @@
 import '@angular/compiler';
 import {
   createEnvironmentInjector,
-  EnvironmentInjector,
+  type EnvironmentInjector,
   Injector,
   runInInjectionContext,
 } from '@angular/core';

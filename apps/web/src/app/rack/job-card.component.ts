@@ -30,7 +30,11 @@ interface Card {
   selector: 'relay-job-card',
   imports: [RouterLink, LivePictureComponent],
   template: `
-    <a class="picture" [routerLink]="['/job', summary().id]" [attr.aria-label]="'Open ' + summary().name">
+    <a
+      class="picture"
+      [routerLink]="['/job', summary().id]"
+      [attr.aria-label]="card() ? 'Open ' + summary().name : null"
+    >
       @if (card(); as c) {
         <relay-live-picture
           [fit]="c.fit"
