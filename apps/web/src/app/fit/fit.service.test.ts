@@ -1,0 +1,94 @@
+import '@angular/compiler';
+import { createEnvironmentInjector, Injector, type EnvironmentInjector } from '@angular/core';
+import { demoJobs, type Job } from '@coin-relay/model';
+import { BehaviorSubject } from 'rxjs';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { JobStore } from '../document/job-store.service';
+import { FIT_TASKS } from './fit-tasks';
+import { FitWorker } from './fit-worker.service';
+import { FitService } from './fit.service';
+
+const lift = demoJobs().find((d) => d.id === 'demo-coin-lift')!.job;
+const moved = (x: number): Job => ({
+  ...lift,
+  wheels: lift.wheels.map((w) => (w.id === 'head' ? { ...w, x } : w)),
+});
+const settled = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 5));
+
+let jobs: BehaviorSubject<Job>;
+let fits: FitService;
+let calls: number;
+
+beforeEach(() => {
+  jobs = new BehaviorSubject(lift);
+  calls = 0;
+  // The worker's own work, without its thread.
+  const tasks = {
+    fit: async (job: Job, run: string) => {
+      calls++;
+      await Promise.resolve();
+      return FIT_TASKS.fit(job, run);
+    },
+    candidates: async (job: Job, run: string, around: number) => FIT_TASKS.candidates(job, run, around),
+  };
+  const store = {
+    job$: jobs,
+    get job() {
+      return jobs.value;
+    },
+  };
+  const root = Injector.create({
+    providers: [
+      { provide: JobStore, useValue: store },
+      { provide: FitWorker, useValue: { tasks } },
+    ],
+  }) as EnvironmentInjector;
+  fits = createEnvironmentInjector([FitService], root).get(FitService);
+});
+afterEach(() => fits.ngOnDestroy());
+
+describe('fitting the open job', () => {
+  it('fits at once and after every change', async () => {
+    await settled();
+    expect(fits.now.view?.fit.count).toBe(90);
+    jobs.next(moved(700));
+    await settled();
+    expect(fits.now.view?.fit.count).toBeGreaterThan(120);
+    expect(fits.now.view?.job).toBe(jobs.value);
+  });
+
+  it('of many changes at once only the last one waits', async () => {
+    await settled();
+    calls = 0;
+    for (let x = 380; x < 420; x++) jobs.next(moved(x));
+    await settled();
+    expect(calls).toBe(2);
+    expect(fits.now.view?.job).toBe(jobs.value);
+  });
+
+  it('keeps the last good fit while the newest document cannot be fitted, and says why', async () => {
+    await settled();
+    const good = fits.now.view;
+    jobs.next(moved(30));
+    await settled();
+    expect(fits.now.view).toBe(good);
+    expect(fits.now.problem?.message).toMatch(/head sprocket/);
+    expect(fits.now.problem?.wheels).toEqual(['drive', 'head']);
+    jobs.next(moved(393));
+    await settled();
+    expect(fits.now.problem).toBeNull();
+  });
+
+  it('candidates are those of the derived count, also where it is fixed', async () => {
+    await settled();
+    jobs.next({ ...lift, runs: lift.runs.map((run) => ({ ...run, fit: { ...run.fit, count: 96 } })) });
+    await settled();
+    expect((await fits.candidates()).map((candidate) => candidate.count)).toEqual([84, 90, 96, 102, 108]);
+  });
+
+  it('a job without a run says so', async () => {
+    jobs.next({ ...lift, runs: [] });
+    await settled();
+    expect(fits.now.problem?.message).toMatch(/no run/);
+  });
+});

@@ -1,0 +1,140 @@
+import '@angular/compiler';
+import { createEnvironmentInjector, Injector, type EnvironmentInjector } from '@angular/core';
+import { demoJobs, type Job } from '@coin-relay/model';
+import { BehaviorSubject } from 'rxjs';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { JobStore } from '../document/job-store.service';
+import { Playback, type PlayPosition } from './playback.service';
+
+const lift = demoJobs().find((d) => d.id === 'demo-coin-lift')!.job;
+
+let jobs: BehaviorSubject<Job>;
+let playback: Playback;
+let frameAsked: ((time: number) => void) | null;
+let clock: number;
+const page = Object.assign(new EventTarget(), { hidden: false });
+
+/** Lets the browser paint once, at a time in milliseconds. */
+function paintAt(time: number): void {
+  clock = time;
+  const asked = frameAsked;
+  frameAsked = null;
+  asked?.(time);
+}
+
+beforeEach(() => {
+  clock = 0;
+  frameAsked = null;
+  page.hidden = false;
+  vi.stubGlobal('document', page);
+  vi.stubGlobal('requestAnimationFrame', (work: (time: number) => void) => {
+    frameAsked = work;
+    return 1;
+  });
+  vi.stubGlobal('cancelAnimationFrame', () => {
+    frameAsked = null;
+  });
+  vi.spyOn(performance, 'now').mockImplementation(() => clock);
+  jobs = new BehaviorSubject(lift);
+  const store = {
+    job$: jobs,
+    get job() {
+      return jobs.value;
+    },
+  };
+  const root = Injector.create({
+    providers: [{ provide: JobStore, useValue: store }],
+  }) as EnvironmentInjector;
+  playback = createEnvironmentInjector([Playback], root).get(Playback);
+});
+afterEach(() => {
+  playback.ngOnDestroy();
+  vi.unstubAllGlobals();
+  vi.restoreAllMocks();
+});
+
+describe('playing', () => {
+  it('runs at the rate of the job, whatever the screen’s', () => {
+    playback.play();
+    const seen: number[] = [];
+    for (let time = 7; time <= 1000; time += 7) {
+      paintAt(time);
+      seen.push(playback.now.frame);
+    }
+    // 24 frames a second: after a second the 23rd or 24th, and none left out on the way.
+    expect(seen.at(-1)).toBe(23);
+    expect(new Set(seen).size).toBe(24);
+    expect(playback.now.travel).toBeCloseTo((23 * 18) / 120, 12);
+  });
+
+  it('goes on beyond the loop, so that nothing jumps at its end', () => {
+    playback.play();
+    paintAt(5_000);
+    expect(playback.now).toMatchObject({ frame: 120, frames: 120 });
+    expect(playback.now.travel).toBe(18);
+    paintAt(7_500);
+    expect(playback.now.travel).toBe(27);
+  });
+
+  it('pauses where it is, and goes on from there', () => {
+    playback.toggle();
+    paintAt(1_000);
+    playback.toggle();
+    expect(playback.now).toMatchObject({ playing: false, frame: 24 });
+    paintAt(9_000);
+    expect(playback.now.frame).toBe(24);
+    playback.toggle();
+    paintAt(9_500);
+    expect(playback.now.frame).toBe(36);
+  });
+
+  it('playing twice is playing once', () => {
+    playback.play();
+    paintAt(500);
+    playback.play();
+    paintAt(1_000);
+    expect(playback.now.frame).toBe(24);
+  });
+
+  it('tells of every frame once', () => {
+    const told: PlayPosition[] = [];
+    playback.position$.subscribe((position) => told.push(position));
+    playback.play();
+    for (const time of [10, 20, 30, 45, 50]) paintAt(time);
+    expect(told.map((position) => [position.playing, position.frame])).toEqual([
+      [false, 0],
+      [true, 0],
+      [true, 1],
+    ]);
+  });
+
+  it('stops when the page is hidden', () => {
+    playback.play();
+    page.hidden = true;
+    page.dispatchEvent(new Event('visibilitychange'));
+    expect(playback.now.playing).toBe(false);
+  });
+});
+
+describe('frame by frame', () => {
+  it('steps on and back, pausing', () => {
+    playback.play();
+    playback.step(1);
+    expect(playback.now).toMatchObject({ playing: false, frame: 1 });
+    playback.step(-3);
+    expect(playback.now.frame).toBe(-2);
+    expect(playback.now.travel).toBeCloseTo(-0.3, 12);
+  });
+
+  it('follows the job: another loop, another travel at the same frame', () => {
+    playback.step(12);
+    jobs.next({
+      ...lift,
+      motion: { framesPerSecond: 24, frames: 60, drives: [{ run: 'row', pitches: -6 }] },
+    });
+    expect(playback.now).toMatchObject({ frame: 12, frames: 60 });
+    expect(playback.now.travel).toBeCloseTo(-1.2, 12);
+    jobs.next({ ...lift, motion: { ...lift.motion, drives: [] } });
+    expect(playback.now.travel).toBe(0);
+  });
+});
