@@ -250,6 +250,15 @@ describe('placing', () => {
     const b = placePins(found, 1.4);
     for (let i = 0; i + 2 < a.length; i++) expect(b[i]).toBeCloseTo(a[i + 2], 7);
   });
+
+  it('millions of laps on, the pins are as exact as on the first', () => {
+    for (const pieces of ['stiff', 'bending'] as const) {
+      const found = fit(sprockets(400), { pitch: 12.7, multiple: 2, pieces });
+      const near = placePins(found, 0.25);
+      const far = placePins(found, found.count * 11_000_000 + 0.25);
+      far.forEach((value, i) => expect(Math.abs(value - near[i])).toBeLessThan(1e-9 * found.length));
+    }
+  });
 });
 
 describe('rows that cannot close', () => {

@@ -1,5 +1,6 @@
 import { marchChords, RingSolver } from '../chain';
 import { RelayError } from '../error';
+import { wrapInto } from '../math';
 import { newReading, pathReader } from '../path';
 import type { FitOutcome } from './fit';
 
@@ -30,14 +31,15 @@ function exactPlaces(fit: FitOutcome, travel: number): Float64Array {
   const pitch = fit.effectivePitch ?? fit.request.pitch;
   if (row.kind === 'still') return row.arc;
   if (row.kind !== 'ring') {
-    const first = travel * pitch;
+    const first = path.closed ? wrapInto(travel * pitch, path.length) : travel * pitch;
     const places = new Float64Array(count + 1);
     if (pieces === 'bending') return places.map((_, i) => first + i * pitch);
     const made = marchChords(pathReader(path), first, pitch, count, path.length, places);
     return places.slice(0, made);
   }
   if (pieces === 'bending') {
-    return Float64Array.from({ length: count }, (_, i) => ((i + travel) * path.length) / count);
+    const shift = wrapInto(travel, count);
+    return Float64Array.from({ length: count }, (_, i) => ((i + shift) * path.length) / count);
   }
   const solver = new RingSolver(path, count);
   const whole = Math.floor(travel);
@@ -51,11 +53,9 @@ function exactPlaces(fit: FitOutcome, travel: number): Float64Array {
   if (!found) {
     throw new RelayError('row-does-not-settle', `The row does not close at a travel of ${travel} pitches.`);
   }
-  const turned = new Float64Array(count);
-  for (let i = 0; i < count; i++) {
-    const k = i + whole;
-    const lap = Math.floor(k / count);
-    turned[i] = found.s[k - lap * count] + lap * path.length;
-  }
-  return turned;
+  // Whole laps bring every pin back, so they are left out: a far place would be a coarse number.
+  const shifted = wrapInto(whole, count);
+  return Float64Array.from({ length: count }, (_, i) =>
+    i + shifted < count ? found.s[i + shifted] : found.s[i + shifted - count] + path.length,
+  );
 }

@@ -39,7 +39,7 @@ export function checkRequest(request: FitRequest, length: number): void {
   if (!(Number.isInteger(multiple) && multiple >= 1 && multiple <= LIMITS.links)) {
     throw new RelayError(
       'request-invalid',
-      `A multiple of ${multiple} cannot be used. It must be a whole number above zero.`,
+      `A multiple of ${multiple} cannot be used. It must be a whole number from 1 to ${LIMITS.links}.`,
       { field: 'multiple' },
     );
   }
