@@ -4,14 +4,17 @@ import { measurePath, pathBounds, scaleContour, type Contour, type MeasuredPath 
 import {
   routeRoundWheels,
   toothRadius,
+  type CutWheel,
   type Engagement,
   type MissedWheel,
+  type SpanSag,
   type Turn,
   type Wrap,
 } from '../route';
 
-/** How large a wheel is: by radius, or by teeth that mesh with links of a pitch. */
+/** How large a wheel is: by radius, or by teeth that mesh with links of a pitch. A point has no size. */
 export type WheelSize =
+  | { readonly by: 'point' }
   | { readonly by: 'radius'; readonly radius: number }
   | { readonly by: 'teeth'; readonly teeth: number; readonly pitch: number };
 
@@ -22,12 +25,18 @@ export interface WheelSpec {
   readonly y: number;
   readonly turn: Turn;
   readonly size: WheelSize;
+  /** Spare length hanging in the span after it, mm. */
+  readonly slack?: number;
 }
 
 /** What a row is put on. Every kind of path ends as one of these. */
-export type FitSource =
-  | { readonly kind: 'contour'; readonly contour: Contour }
-  | { readonly kind: 'route'; readonly closed: boolean; readonly wheels: readonly WheelSpec[] };
+export type FitSource = { readonly kind: 'contour'; readonly contour: Contour } | RouteSource;
+
+export interface RouteSource {
+  readonly kind: 'route';
+  readonly closed: boolean;
+  readonly wheels: readonly WheelSpec[];
+}
 
 export interface LaidWheel {
   readonly id: string;
@@ -38,6 +47,7 @@ export interface LaidWheel {
   readonly turn: Turn;
   /** Teeth that mesh with this row; null for plain wheels and for teeth of another pitch. */
   readonly teeth: number | null;
+  readonly slack?: number;
 }
 
 /** A source worked out: its path, and its wheels where it has any. */
@@ -47,6 +57,8 @@ export interface Layout {
   readonly wheels: readonly LaidWheel[];
   readonly wraps: readonly Wrap[];
   readonly missed: readonly MissedWheel[];
+  readonly cuts: readonly CutWheel[];
+  readonly sags: readonly SpanSag[];
 }
 
 /** The pitch asked for, and what gives way from it. */
@@ -74,10 +86,33 @@ export function layOut(source: FitSource, pitch: number, engagement: Engagement,
   if (source.kind === 'contour') {
     const contour =
       give.scale === 1 ? source.contour : scaleContour(source.contour, centreOf(source), give.scale);
-    return { contour, path: measurePath(contour), wheels: [], wraps: [], missed: [] };
+    return { contour, path: measurePath(contour), wheels: [], wraps: [], missed: [], cuts: [], sags: [] };
   }
+  const wheels = layWheels(source, pitch, engagement, give);
+  const route = routeRoundWheels(wheels, source.closed);
+  return {
+    contour: route.contour,
+    path: measurePath(route.contour),
+    wheels,
+    wraps: route.wraps,
+    missed: route.missed,
+    cuts: route.cuts,
+    sags: route.sags,
+  };
+}
+
+/**
+ * The wheels of a route with the radii and places they have where something gives way.
+ * @throws RelayError wheel-invalid
+ */
+export function layWheels(
+  source: RouteSource,
+  pitch: number,
+  engagement: Engagement,
+  give: Give,
+): LaidWheel[] {
   const centre = give.scale === 1 ? { x: 0, y: 0 } : centreOf(source);
-  const wheels = source.wheels.map((wheel): LaidWheel => {
+  return source.wheels.map((wheel): LaidWheel => {
     const toothed = meshes(wheel.size, pitch);
     return {
       id: wheel.id,
@@ -87,16 +122,9 @@ export function layOut(source: FitSource, pitch: number, engagement: Engagement,
       radius: wheelRadius(wheel, toothed ? give.toothPitch : null, engagement) * (toothed ? 1 : give.scale),
       turn: wheel.turn,
       teeth: toothed && wheel.size.by === 'teeth' ? wheel.size.teeth : null,
+      ...(wheel.slack ? { slack: wheel.slack * give.scale } : {}),
     };
   });
-  const route = routeRoundWheels(wheels, source.closed);
-  return {
-    contour: route.contour,
-    path: measurePath(route.contour),
-    wheels,
-    wraps: route.wraps,
-    missed: route.missed,
-  };
 }
 
 /** The point a path is scaled about: the middle of its wheels' centres, or of its bounds. */
@@ -114,6 +142,7 @@ export function centreOf(source: FitSource): { x: number; y: number } {
 
 function wheelRadius(wheel: WheelSpec, pitch: number | null, engagement: Engagement): number {
   const { size } = wheel;
+  if (size.by === 'point') return 0;
   if (size.by === 'radius') return size.radius;
   if (!(Number.isInteger(size.teeth) && size.teeth >= 3 && size.teeth <= 1000)) {
     throw new RelayError(

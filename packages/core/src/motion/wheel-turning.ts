@@ -41,6 +41,7 @@ export function wheelTurning(
 ): WheelTurning {
   const sense = wheel.turn === 'ccw' ? 1 : -1;
   if (wheel.teeth === null) {
+    if (wheel.radius === 0) return { wheel: wheel.id, start: 0, perPitch: 0, deviation: new Float64Array(0) };
     const angle =
       pieces === 'stiff' && wrap.angle > 0
         ? 2 * Math.asin(Math.min(1, pitch / (2 * wheel.radius)))

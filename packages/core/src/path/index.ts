@@ -1,10 +1,26 @@
 export * from './piece';
 export { pieceCurve, raiseQuadratic } from './pieces';
-export { measurePath, newReading, pathReader, segmentAt, SEGMENT } from './measured';
-export type { MeasuredPath, PathReader, Reading } from './measured';
+export { measurePath, SEGMENT } from './measured';
+export type { MeasuredPath } from './measured';
+export { newReading, pathReader, segmentAt } from './reader';
+export type { PathReader, Reading } from './reader';
 export { parsePathData } from './svg-path-data';
 export { svgArc } from './svg-arc';
-export { mirrorContour, scaleContour } from './transform';
-export { samplePolyline, writeNumber, writePathData } from './write-path-data';
+export {
+  mirrorContour,
+  placeContour,
+  placementAbout,
+  placePiece,
+  placePoint,
+  scaleContour,
+} from './transform';
+export type { Placement } from './transform';
+export { placeAt } from './parameter';
+export type { PiecePlace } from './parameter';
+export { pieceEnd } from './piece-end';
+export { catenaryCubics } from './catenary-cubics';
+export { writeNumber, writePathData } from './write-path-data';
 export { CORNER_ANGLE, findCorners, inspectPath, pathBounds, tightestBend } from './inspect';
 export type { Corner, Inspection } from './inspect';
+export { closeApproaches } from './closeness';
+export type { Approach } from './closeness';

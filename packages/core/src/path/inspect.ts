@@ -1,5 +1,6 @@
 import { goldenMaximum } from '../math';
-import { SEGMENT, newReading, pathReader, SEGMENT_STRIDE, type MeasuredPath } from './measured';
+import { SEGMENT, SEGMENT_STRIDE, type MeasuredPath } from './measured';
+import { newReading, pathReader } from './reader';
 
 /** A jump of the direction of over 0.5 degrees. */
 export const CORNER_ANGLE = (0.5 * Math.PI) / 180;

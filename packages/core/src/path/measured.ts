@@ -1,22 +1,16 @@
 import { RelayError } from '../error';
 import { LIMITS } from '../limits';
-import { wrapInto } from '../math';
 import { arcLengthTable } from './arc-length-table';
-import type { Contour, CubicPiece, EllipsePiece, Piece } from './piece';
+import type { CatenaryPiece, Contour, CubicPiece, EllipsePiece, Piece } from './piece';
 import { pieceCurve } from './pieces';
 
 /** Relative errors allowed to a curve's length and to its inverse, inside the promised 1e-10 and 1e-9. */
 const LENGTH_TOLERANCE = 1e-12;
 const INVERSE_TOLERANCE = 2e-10;
 
-const LINE = 0;
-const ARC = 1;
-const CUBIC = 2;
-const ELLIPSE = 3;
-type SegmentKind = typeof LINE | typeof ARC | typeof CUBIC | typeof ELLIPSE;
-
 /** The kinds a segment of a measured path can have. */
-export const SEGMENT = { line: LINE, arc: ARC, cubic: CUBIC, ellipse: ELLIPSE } as const;
+export const SEGMENT = { line: 0, arc: 1, cubic: 2, ellipse: 3, catenary: 4 } as const;
+type SegmentKind = (typeof SEGMENT)[keyof typeof SEGMENT];
 
 /** Doubles per segment in `MeasuredPath.data`. */
 export const SEGMENT_STRIDE = 16;
@@ -30,6 +24,7 @@ export const SEGMENT_STRIDE = 16;
  * - arc: centre x, y, radius, start angle, sense (±1)
  * - cubic: six coefficients of t(σ), then ax ay bx by cx cy x0 y0 of the power basis
  * - ellipse: six coefficients of the eccentric angle(σ), then centre x, y, rx, ry, cos tilt, sin tilt, sense
+ * - catenary: lowest point x, y, a, cos tilt, sin tilt, arc length from the lowest point, sense
  */
 export interface MeasuredPath {
   readonly length: number;
@@ -103,7 +98,7 @@ function addPiece(piece: Piece, index: number, extent: number, push: Push): void
   switch (piece.kind) {
     case 'line': {
       const length = exact ?? 0;
-      push(LINE, length, index, [
+      push(SEGMENT.line, length, index, [
         piece.a.x,
         piece.a.y,
         (piece.b.x - piece.a.x) / length,
@@ -112,13 +107,27 @@ function addPiece(piece: Piece, index: number, extent: number, push: Push): void
       return;
     }
     case 'arc':
-      push(ARC, exact ?? 0, index, [
+      push(SEGMENT.arc, exact ?? 0, index, [
         piece.centre.x,
         piece.centre.y,
         piece.radius,
         piece.start,
         Math.sign(piece.sweep),
       ]);
+      return;
+    case 'catenary':
+      // Cut at the lowest point, so that the bend only rises or only falls along a segment.
+      for (const [from, to] of catenaryParts(piece)) {
+        push(SEGMENT.catenary, Math.abs(to - from), index, [
+          piece.low.x,
+          piece.low.y,
+          piece.a,
+          Math.cos(piece.tilt),
+          Math.sin(piece.tilt),
+          from,
+          Math.sign(to - from),
+        ]);
+      }
       return;
     case 'cubic':
     case 'ellipse': {
@@ -132,10 +141,19 @@ function addPiece(piece: Piece, index: number, extent: number, push: Push): void
         const c = part.coefficients;
         const parameter =
           piece.kind === 'cubic' ? c : c.map((value, k) => (k === 0 ? piece.start : 0) + value * piece.sweep);
-        push(piece.kind === 'cubic' ? CUBIC : ELLIPSE, part.length, index, [...parameter, ...rest]);
+        push(SEGMENT[piece.kind], part.length, index, [...parameter, ...rest]);
       }
     }
   }
+}
+
+function catenaryParts({ from, to }: CatenaryPiece): [number, number][] {
+  return from * to < 0
+    ? [
+        [from, 0],
+        [0, to],
+      ]
+    : [[from, to]];
 }
 
 function powerBasis({ p0, p1, p2, p3 }: CubicPiece): number[] {
@@ -186,6 +204,9 @@ function contourExtent(pieces: readonly Piece[]): number {
           take,
         );
         break;
+      case 'catenary':
+        [piece.low.x, piece.low.y, piece.a, piece.tilt, piece.from, piece.to].forEach(take);
+        break;
       case 'cubic':
         [piece.p0, piece.p1, piece.p2, piece.p3].forEach((p) => {
           take(p.x);
@@ -194,109 +215,4 @@ function contourExtent(pieces: readonly Piece[]): number {
     }
   }
   return extent;
-}
-
-/** Where a reading is written: x, y, unit tangent x, y, signed curvature (1/mm, to the left positive). */
-export type Reading = Float64Array;
-export const newReading = (): Reading => new Float64Array(5);
-
-/** Reads a path at arc length s. Closed paths wrap round; open ones run on straight beyond their ends. */
-export type PathReader = (s: number, out: Reading) => void;
-
-/** Makes a reader. It remembers the segment it was in last, so that neighbouring readings are quick. */
-export function pathReader(path: MeasuredPath): PathReader {
-  const { starts, kinds, data, length, closed } = path;
-  const count = kinds.length;
-  let k = 0;
-  return (s, out) => {
-    let u = closed ? (s >= 0 && s < length ? s : wrapInto(s, length)) : s < 0 ? 0 : s > length ? length : s;
-    if (u < starts[k] || u > starts[k + 1]) {
-      if (k + 1 < count && u > starts[k + 1] && u <= starts[k + 2]) k++;
-      else k = segmentAt(starts, u);
-    }
-    const over = closed ? 0 : s - u;
-    u -= starts[k];
-    readSegment(kinds[k], data, k * SEGMENT_STRIDE, u, out);
-    if (over !== 0) {
-      out[0] += over * out[2];
-      out[1] += over * out[3];
-      out[4] = 0;
-    }
-  };
-}
-
-/** The segment that holds s: the last one whose start is not beyond it. */
-export function segmentAt(starts: Float64Array, s: number): number {
-  let lo = 0;
-  let hi = starts.length - 2;
-  while (lo < hi) {
-    const mid = (lo + hi + 1) >> 1;
-    if (starts[mid] <= s) lo = mid;
-    else hi = mid - 1;
-  }
-  return lo;
-}
-
-function readSegment(kind: number, d: Float64Array, o: number, u: number, out: Reading): void {
-  if (kind === LINE) {
-    out[2] = d[o + 2];
-    out[3] = d[o + 3];
-    out[0] = d[o] + u * out[2];
-    out[1] = d[o + 1] + u * out[3];
-    out[4] = 0;
-    return;
-  }
-  if (kind === ARC) {
-    const r = d[o + 2];
-    const sense = d[o + 4];
-    const angle = d[o + 3] + (sense * u) / r;
-    const c = Math.cos(angle);
-    const s = Math.sin(angle);
-    out[0] = d[o] + r * c;
-    out[1] = d[o + 1] + r * s;
-    out[2] = -sense * s;
-    out[3] = sense * c;
-    out[4] = sense / r;
-    return;
-  }
-  const t = ((((d[o + 5] * u + d[o + 4]) * u + d[o + 3]) * u + d[o + 2]) * u + d[o + 1]) * u + d[o];
-  let vx: number;
-  let vy: number;
-  let wx: number;
-  let wy: number;
-  if (kind === CUBIC) {
-    const ax = d[o + 6];
-    const ay = d[o + 7];
-    const bx = d[o + 8];
-    const by = d[o + 9];
-    const cx = d[o + 10];
-    const cy = d[o + 11];
-    out[0] = ((ax * t + bx) * t + cx) * t + d[o + 12];
-    out[1] = ((ay * t + by) * t + cy) * t + d[o + 13];
-    wx = 6 * ax * t + 2 * bx;
-    wy = 6 * ay * t + 2 * by;
-    vx = (3 * ax * t + 2 * bx) * t + cx;
-    vy = (3 * ay * t + 2 * by) * t + cy;
-  } else {
-    const c = Math.cos(t);
-    const s = Math.sin(t);
-    const px = d[o + 8] * c;
-    const py = d[o + 9] * s;
-    const qx = -d[o + 8] * s;
-    const qy = d[o + 9] * c;
-    const ct = d[o + 10];
-    const st = d[o + 11];
-    const sense = d[o + 12];
-    out[0] = d[o + 6] + ct * px - st * py;
-    out[1] = d[o + 7] + st * px + ct * py;
-    vx = sense * (ct * qx - st * qy);
-    vy = sense * (st * qx + ct * qy);
-    wx = -(ct * px - st * py);
-    wy = -(st * px + ct * py);
-  }
-  const v2 = vx * vx + vy * vy;
-  const v = Math.sqrt(v2);
-  out[2] = vx / v;
-  out[3] = vy / v;
-  out[4] = (vx * wy - vy * wx) / (v2 * v);
 }

@@ -36,7 +36,20 @@ export interface CubicPiece {
   readonly p3: Vec;
 }
 
-export type Piece = LinePiece | ArcPiece | EllipsePiece | CubicPiece;
+/**
+ * A piece of a catenary y = a cosh(x / a) − a, opening along its own y axis, which is turned by
+ * `tilt`. `low` is its lowest point; `from` and `to` are arc lengths from there, signed like x.
+ */
+export interface CatenaryPiece {
+  readonly kind: 'catenary';
+  readonly low: Vec;
+  readonly a: number;
+  readonly tilt: number;
+  readonly from: number;
+  readonly to: number;
+}
+
+export type Piece = LinePiece | ArcPiece | EllipsePiece | CubicPiece | CatenaryPiece;
 
 /** An ordered list of pieces, each beginning where the one before it ends. */
 export interface Contour {

@@ -1,6 +1,7 @@
 import type { Vec } from '../math';
-import { newReading, pathReader, measurePath } from './measured';
-import type { Contour, Piece } from './piece';
+import { catenaryCubics } from './catenary-cubics';
+import type { Contour } from './piece';
+import { pieceEnd } from './piece-end';
 
 /** Writes a number with at most `digits` decimals, without trailing zeros. */
 export function writeNumber(value: number, digits: number): string {
@@ -24,6 +25,11 @@ export function writePathData(contour: Contour, digits = 6): string {
       case 'cubic':
         parts.push(`C${p(piece.p1)} ${p(piece.p2)} ${p(to)}`);
         break;
+      case 'catenary':
+        // Path data has no catenary: cubics as near as the digits written.
+        for (const { p1, p2, p3 } of catenaryCubics(piece, 10 ** -digits))
+          parts.push(`C${p(p1)} ${p(p2)} ${p(p3)}`);
+        break;
       case 'arc':
       case 'ellipse': {
         const rx = piece.kind === 'arc' ? piece.radius : piece.rx;
@@ -40,50 +46,4 @@ export function writePathData(contour: Contour, digits = 6): string {
   }
   if (contour.closed) parts.push('Z');
   return parts.join('');
-}
-
-/** The point of a piece at parameter t: 0 its start, 1 its end. */
-export function pieceEnd(piece: Piece, t: number): Vec {
-  switch (piece.kind) {
-    case 'line':
-      return t === 0
-        ? piece.a
-        : t === 1
-          ? piece.b
-          : { x: piece.a.x + t * (piece.b.x - piece.a.x), y: piece.a.y + t * (piece.b.y - piece.a.y) };
-    case 'cubic':
-      if (t === 0) return piece.p0;
-      if (t === 1) return piece.p3;
-      break;
-    case 'arc': {
-      const angle = piece.start + t * piece.sweep;
-      return {
-        x: piece.centre.x + piece.radius * Math.cos(angle),
-        y: piece.centre.y + piece.radius * Math.sin(angle),
-      };
-    }
-    case 'ellipse': {
-      const angle = piece.start + t * piece.sweep;
-      const u = piece.rx * Math.cos(angle);
-      const v = piece.ry * Math.sin(angle);
-      const ct = Math.cos(piece.tilt);
-      const st = Math.sin(piece.tilt);
-      return { x: piece.centre.x + ct * u - st * v, y: piece.centre.y + st * u + ct * v };
-    }
-  }
-  throw new RangeError('pieceEnd is asked for the ends of a cubic only');
-}
-
-/** Points along a contour, near enough for a preview: a flat array of x, y. */
-export function samplePolyline(contour: Contour, points: number): Float64Array {
-  const path = measurePath(contour);
-  const read = pathReader(path);
-  const out = newReading();
-  const flat = new Float64Array(points * 2);
-  for (let i = 0; i < points; i++) {
-    read((path.length * i) / (points - 1 || 1), out);
-    flat[2 * i] = out[0];
-    flat[2 * i + 1] = out[1];
-  }
-  return flat;
 }

@@ -1,21 +1,11 @@
-import { RelayError, mm } from '../error';
+import { RelayError } from '../error';
 import { LIMITS } from '../limits';
-import { asinClamped, distance, TAU, turnPositive, type Vec } from '../math';
+import { TAU, turnPositive, type Vec } from '../math';
 import type { Contour, Piece } from '../path';
-
-/** Which way the route goes round a wheel, seen with y up. */
-export type Turn = 'ccw' | 'cw';
-
-/** A wheel of a route with its effective radius: that of the line the row runs on. */
-export interface RouteWheel {
-  readonly id: string;
-  /** What people call it; its id where it has no name. */
-  readonly name?: string;
-  readonly x: number;
-  readonly y: number;
-  readonly radius: number;
-  readonly turn: Turn;
-}
+import { hangSlack } from './slack';
+import { contact, label, spanBetween, touchAngle, type Span } from './span';
+import { findCuts, findMissed, type CutWheel, type MissedWheel } from './watch';
+import type { RouteWheel, Turn } from './wheel';
 
 /** Where a route touches a wheel. Arc lengths in mm from the start of the route. */
 export interface Wrap {
@@ -36,16 +26,18 @@ export interface Route {
   readonly length: number;
   /** Wheels that the route probably passes by: warned of, not refused. */
   readonly missed: readonly MissedWheel[];
+  /** Spans that run through other wheels: warned of, not refused. */
+  readonly cuts: readonly CutWheel[];
+  /** One for each span with slack, in the order of the route. */
+  readonly sags: readonly SpanSag[];
 }
 
-export interface MissedWheel {
-  readonly wheel: string;
-  /** How far the wheel is from being touched, mm. */
-  readonly by: number;
-}
-
-interface Span {
-  readonly angle: number;
+/** A span that hangs. */
+export interface SpanSag {
+  /** The wheel it leaves. */
+  readonly after: string;
+  /** Greatest vertical distance below the straight line between its ends, mm. */
+  readonly sag: number;
   readonly length: number;
 }
 
@@ -59,17 +51,18 @@ const FULL_TURN = TAU - 1e-9;
  * direction θ = β + asin((ρi − ρj) / d), length sqrt(d² − (ρi − ρj)²), contacts at
  * c + ρ (sin θ, −cos θ). A closed route starts where it leaves its first wheel, so that it
  * begins with a span and ends with the wrap on that wheel. An open one runs from contact to
- * contact: its end wheels are touched without wrap.
+ * contact: its end wheels are touched without wrap, and may be bare points. A span with slack
+ * hangs as a catenary tangent to both wheels.
  *
- * @throws RelayError wheels-too-few, wheel-invalid, wheels-overlap, wheel-unreachable
+ * @throws RelayError wheels-too-few, wheel-invalid, wheels-overlap, wheel-unreachable, slack-invalid
  */
 export function routeRoundWheels(wheels: readonly RouteWheel[], closed: boolean): Route {
-  checkWheels(wheels);
+  checkWheels(wheels, closed);
   const n = wheels.length;
   const spanCount = closed ? n : n - 1;
-  const spans: Span[] = [];
-  for (let i = 0; i < spanCount; i++) spans.push(spanBetween(wheels[i], wheels[(i + 1) % n]));
-
+  const taut: Span[] = [];
+  for (let i = 0; i < spanCount; i++) taut.push(spanBetween(wheels[i], wheels[(i + 1) % n]));
+  const spans = taut.map((span, i) => laySpan(wheels[i], wheels[(i + 1) % n], span));
   const pieces: Piece[] = [];
   const wraps: Wrap[] = new Array<Wrap>(n);
   let s = 0;
@@ -78,9 +71,7 @@ export function routeRoundWheels(wheels: readonly RouteWheel[], closed: boolean)
     const j = (i + 1) % n;
     const to = wheels[j];
     const span = spans[i];
-    const a = contact(from, span.angle);
-    const b = contact(to, span.angle);
-    if (span.length > 0) pieces.push({ kind: 'line', a, b });
+    if (span.length > 0) pieces.push(span.piece);
     s += span.length;
     if (!closed && i === 0)
       wraps[0] = {
@@ -89,12 +80,12 @@ export function routeRoundWheels(wheels: readonly RouteWheel[], closed: boolean)
         from: 0,
         to: 0,
         angle: 0,
-        facing: touchAngle(from.turn, span.angle),
+        facing: touchAngle(from.turn, span.leave),
       };
     const next = closed ? spans[j] : spans[i + 1];
-    const angle = next ? wrapAngle(to.turn, span.angle, next.angle) : 0;
+    const angle = next ? wrapBetween(to, span, next, taut[i], taut[closed ? j : i + 1]) : 0;
     const sense = to.turn === 'ccw' ? 1 : -1;
-    const touch = touchAngle(to.turn, span.angle);
+    const touch = touchAngle(to.turn, span.arrive);
     wraps[j] = {
       wheel: to.id,
       turn: to.turn,
@@ -114,54 +105,71 @@ export function routeRoundWheels(wheels: readonly RouteWheel[], closed: boolean)
       s += angle * to.radius;
     }
   }
-  return { contour: { pieces, closed }, wraps, length: s, missed: closed ? findMissed(wheels, wraps) : [] };
+  const sags = spans.flatMap((span, i) =>
+    span.sag === null ? [] : [{ after: wheels[i].id, sag: span.sag, length: span.length }],
+  );
+  return {
+    contour: { pieces, closed },
+    wraps,
+    length: s,
+    missed: closed ? findMissed(wheels, wraps) : [],
+    cuts: findCuts(wheels, taut),
+    sags,
+  };
 }
 
-const label = (wheel: RouteWheel): string => wheel.name ?? wheel.id;
-const signed = (wheel: RouteWheel): number => (wheel.turn === 'ccw' ? wheel.radius : -wheel.radius);
-
-function contact(wheel: RouteWheel, direction: number): Vec {
-  const rho = signed(wheel);
-  return { x: wheel.x + rho * Math.sin(direction), y: wheel.y - rho * Math.cos(direction) };
+/** A span as it is laid, taut or hanging: its directions where it leaves one wheel and arrives at the next. */
+interface LaidSpan {
+  readonly piece: Piece;
+  readonly length: number;
+  readonly leave: number;
+  readonly arrive: number;
+  readonly sag: number | null;
 }
 
-/** Direction from a wheel's centre to the point where a span in the given direction touches it. */
-const touchAngle = (turn: Turn, direction: number): number =>
-  direction + (turn === 'ccw' ? -Math.PI / 2 : Math.PI / 2);
+function laySpan(from: RouteWheel, to: RouteWheel, span: Span): LaidSpan {
+  if (from.slack) return hangSlack(from, to, span, from.slack);
+  const a: Vec = contact(from, span.angle);
+  const b: Vec = contact(to, span.angle);
+  return {
+    piece: { kind: 'line', a, b },
+    length: span.length,
+    leave: span.angle,
+    arrive: span.angle,
+    sag: null,
+  };
+}
+
+/**
+ * The wrap between two spans: that of the taut route, changed by what hanging spans turn.
+ * @throws RelayError slack-invalid where the row would lift off the wheel
+ */
+function wrapBetween(
+  wheel: RouteWheel,
+  before: LaidSpan,
+  after: LaidSpan,
+  tautIn: Span,
+  tautOut: Span,
+): number {
+  const sense = wheel.turn === 'ccw' ? 1 : -1;
+  const taut = wrapAngle(wheel.turn, tautIn.angle, tautOut.angle);
+  const angle = taut + sense * (after.leave - tautOut.angle - (before.arrive - tautIn.angle));
+  if (angle < -1e-12) {
+    throw new RelayError(
+      'slack-invalid',
+      `The row hangs so deep that it lifts off wheel ${label(wheel)}. Leave less slack beside it.`,
+      { wheels: [wheel.id], field: 'slack' },
+    );
+  }
+  return Math.max(0, angle);
+}
 
 function wrapAngle(turn: Turn, incoming: number, outgoing: number): number {
   const angle = turnPositive(turn === 'ccw' ? outgoing - incoming : incoming - outgoing);
   return angle > FULL_TURN ? 0 : angle;
 }
 
-function spanBetween(from: RouteWheel, to: RouteWheel): Span {
-  const d = distance(from, to);
-  const difference = signed(from) - signed(to);
-  if (!(d > Math.abs(difference))) {
-    throw new RelayError(
-      'wheel-unreachable',
-      from.turn === to.turn
-        ? `Wheel ${label(to)} lies inside wheel ${label(from)}: no straight span joins them. Move them apart or make the smaller one larger.`
-        : `Wheels ${label(from)} and ${label(to)} are too close to be passed on opposite sides. Move them at least ${mm(Math.abs(difference) - d)} apart.`,
-      { wheels: [from.id, to.id] },
-    );
-  }
-  const touch = from.radius + to.radius - d;
-  if (touch > 1e-9 * d) {
-    throw new RelayError(
-      'wheels-overlap',
-      `Wheels ${label(from)} and ${label(to)} overlap by ${mm(touch)}. Move them apart or make one smaller.`,
-      { wheels: [from.id, to.id] },
-    );
-  }
-  const beta = Math.atan2(to.y - from.y, to.x - from.x);
-  return {
-    angle: beta + asinClamped(difference / d),
-    length: Math.sqrt(Math.max(0, (d - difference) * (d + difference))),
-  };
-}
-
-function checkWheels(wheels: readonly RouteWheel[]): void {
+function checkWheels(wheels: readonly RouteWheel[], closed: boolean): void {
   if (wheels.length < 2) {
     throw new RelayError('wheels-too-few', `A route needs at least two wheels; it has ${wheels.length}.`);
   }
@@ -171,8 +179,15 @@ function checkWheels(wheels: readonly RouteWheel[]): void {
       `A route has ${wheels.length} wheels; at most ${LIMITS.wheels} can be worked on.`,
     );
   }
-  for (const wheel of wheels) {
-    if (!(wheel.radius > 0 && wheel.radius <= LIMITS.coordinate)) {
+  wheels.forEach((wheel, i) => {
+    if (wheel.radius === 0) {
+      if (closed || (i > 0 && i < wheels.length - 1))
+        throw new RelayError(
+          'wheel-invalid',
+          `${label(wheel)} is a point: only an open route can start or end on one. Give it a radius.`,
+          { wheels: [wheel.id], field: 'radius' },
+        );
+    } else if (!(wheel.radius > 0 && wheel.radius <= LIMITS.coordinate)) {
       throw new RelayError(
         'wheel-invalid',
         `Wheel ${label(wheel)} has a radius of ${wheel.radius}. It must be a number above zero.`,
@@ -184,31 +199,5 @@ function checkWheels(wheels: readonly RouteWheel[]): void {
         wheels: [wheel.id],
       });
     }
-  }
-}
-
-/**
- * Wheels with a wrap over half a turn that the span between their neighbours would pass clear
- * of: h = σ (n · (cj − ci) + ρj − ρi) < 0, n the right normal of that span. A guide only: a
- * real full turn looks the same.
- */
-function findMissed(wheels: readonly RouteWheel[], wraps: readonly Wrap[]): MissedWheel[] {
-  const n = wheels.length;
-  if (n < 3) return [];
-  const missed: MissedWheel[] = [];
-  for (let j = 0; j < n; j++) {
-    if (wraps[j].angle <= Math.PI) continue;
-    const before = wheels[(j + n - 1) % n];
-    const after = wheels[(j + 1) % n];
-    const wheel = wheels[j];
-    const d = distance(before, after);
-    const difference = signed(before) - signed(after);
-    if (!(d > Math.abs(difference))) continue;
-    const direction = Math.atan2(after.y - before.y, after.x - before.x) + asinClamped(difference / d);
-    const right = { x: Math.sin(direction), y: -Math.cos(direction) };
-    const across = right.x * (wheel.x - before.x) + right.y * (wheel.y - before.y);
-    const h = (wheel.turn === 'ccw' ? 1 : -1) * (across + signed(wheel) - signed(before));
-    if (h < 0) missed.push({ wheel: wheel.id, by: -h });
-  }
-  return missed;
+  });
 }

@@ -1,5 +1,6 @@
 import type { Piece, PieceCurve } from '../piece';
 import { arcCurve } from './arc';
+import { catenaryCurve } from './catenary';
 import { cubicCurve } from './cubic';
 import { ellipseCurve } from './ellipse';
 import { lineCurve } from './line';
@@ -17,5 +18,7 @@ export function pieceCurve(piece: Piece): PieceCurve {
       return ellipseCurve(piece);
     case 'cubic':
       return cubicCurve(piece);
+    case 'catenary':
+      return catenaryCurve(piece);
   }
 }

@@ -1,0 +1,14 @@
+export { contourCorners } from './corners';
+export type { ContourCorner } from './corners';
+export { cutContour, reverseContour, splitAt, startAt } from './cut';
+export { reversePiece, subPiece } from './cut-piece';
+export { joinContours } from './join';
+export type { Joined } from './join';
+export { roundCorners } from './round';
+export type { Misfit, Rounded } from './round';
+export { smoothThrough } from './smooth';
+export { stretchOf } from './stretch';
+export type { StretchWay } from './stretch';
+export { thinOut } from './thin';
+export type { Thinned } from './thin';
+export { tidyContour } from './tidy';

@@ -1,0 +1,2 @@
+export { hang, hangContour } from './hang';
+export type { HangBy, Hanging } from './hang';

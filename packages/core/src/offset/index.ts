@@ -1,0 +1,4 @@
+export { parallelContours } from './offset';
+export type { OffsetOptions } from './offset';
+export { inArcs, plainDistance } from './arcs';
+export type { Plain } from './arcs';

@@ -1,0 +1,133 @@
+import Flatbush from 'flatbush';
+import type { MeasuredPath } from './measured';
+import { newReading, pathReader } from './reader';
+
+/** Two parts of a path that come nearer to each other than what runs on it is wide. */
+export interface Approach {
+  /** The two places, arc lengths in mm, the first before the second. */
+  readonly s: readonly [number, number];
+  readonly x: number;
+  readonly y: number;
+  /** The least distance between the two parts there, mm; 0 where they cross. */
+  readonly distance: number;
+}
+
+/** Most samples of a path: longer paths are sampled more coarsely. */
+const MOST_SAMPLES = 40_000;
+const MOST_APPROACHES = 200;
+
+/**
+ * Where a path comes closer to itself than a width. Places count as of two parts when the path
+ * between them is longer than a half turn of that width (π / 2 widths): nearer along the path
+ * they are neighbours on a bend.
+ * @param width mm
+ */
+export function closeApproaches(path: MeasuredPath, width: number): Approach[] {
+  if (!(width > 0)) return [];
+  const { length, closed } = path;
+  const read = pathReader(path);
+  const at = newReading();
+  const count = Math.min(MOST_SAMPLES, Math.max(8, Math.ceil((length / width) * 6)));
+  const step = length / count;
+  const xy = new Float64Array(2 * count);
+  const index = new Flatbush(count);
+  for (let i = 0; i < count; i++) {
+    read((i + 0.5) * step, at);
+    xy[2 * i] = at[0];
+    xy[2 * i + 1] = at[1];
+    index.add(at[0], at[1], at[0], at[1]);
+  }
+  index.finish();
+  const apart = (Math.PI / 2) * width * 1.02;
+  const along = (i: number, j: number): number => {
+    const d = Math.abs(i - j) * step;
+    return closed ? Math.min(d, length - d) : d;
+  };
+  const reach = width + step;
+  const found: Approach[] = [];
+  const taken = new Uint8Array(count);
+  for (let i = 0; i < count && found.length < MOST_APPROACHES; i++) {
+    if (taken[i]) continue;
+    const x = xy[2 * i];
+    const y = xy[2 * i + 1];
+    let nearest = -1;
+    let least = Infinity;
+    for (const j of index.search(x - reach, y - reach, x + reach, y + reach)) {
+      if (along(i, j) <= apart) continue;
+      const d = Math.hypot(xy[2 * j] - x, xy[2 * j + 1] - y);
+      if (d < least) {
+        least = d;
+        nearest = j;
+      }
+    }
+    if (nearest < 0) continue;
+    const close = refine((i + 0.5) * step, (nearest + 0.5) * step);
+    if (!(close.distance < width * (1 - 1e-9)) || spreads(close)) continue;
+    found.push(close);
+    // The rest of the same two parts is the same approach.
+    const around = Math.ceil(apart / step);
+    for (const s of close.s) {
+      const k = Math.floor(s / step);
+      for (let m = k - around; m <= k + around; m++) taken[((m % count) + count) % count] = 1;
+    }
+  }
+  return found.sort((a, b) => a.distance - b.distance);
+
+  /** Two legs that part from one corner or tight bend are no two parts of the path: nearer along it they are nearer still. */
+  function spreads({ s: [s, t], distance }: Approach): boolean {
+    const between = t - s;
+    const round = closed && length - between < between;
+    const beside = round ? length - between : between;
+    if (beside > apart * 1.01 + step) return false;
+    const out = (round ? -1 : 1) * step;
+    const a = newReading();
+    read(s - out, a);
+    const [x, y] = a;
+    read(t + out, a);
+    return Math.hypot(a[0] - x, a[1] - y) > distance + 0.05 * step;
+  }
+
+  /** Goes down to the nearest pair of places around two samples by shrinking steps. */
+  function refine(s0: number, t0: number): Approach {
+    const a = newReading();
+    const b = newReading();
+    const gap = (s: number, t: number): number => {
+      read(s, a);
+      read(t, b);
+      return Math.hypot(a[0] - b[0], a[1] - b[1]);
+    };
+    let s = s0;
+    let t = t0;
+    let best = gap(s, t);
+    for (let h = step; h > 1e-10 * length && best > 0;) {
+      let moved = false;
+      for (const [ds, dt] of [
+        [h, 0],
+        [-h, 0],
+        [0, h],
+        [0, -h],
+        [h, h],
+        [h, -h],
+        [-h, h],
+        [-h, -h],
+      ]) {
+        const far = Math.abs(s + ds - t - dt);
+        if ((closed ? Math.min(far, length - far) : far) <= apart) continue;
+        if (!closed && !(s + ds >= 0 && s + ds <= length && t + dt >= 0 && t + dt <= length)) continue;
+        const d = gap(s + ds, t + dt);
+        if (d < best) {
+          best = d;
+          s += ds;
+          t += dt;
+          moved = true;
+          break;
+        }
+      }
+      if (!moved) h /= 2;
+    }
+    read(s, a);
+    const wrap = (value: number): number => (closed ? ((value % length) + length) % length : value);
+    const pair = [wrap(s), wrap(t)].sort((p, q) => p - q);
+    return { s: [pair[0], pair[1]], x: a[0], y: a[1], distance: best < 1e-9 * length ? 0 : best };
+  }
+}
