@@ -1,11 +1,13 @@
 import { readFileSync, statSync } from 'node:fs';
-import { RelayError, type FitRequest } from '@coin-relay/core';
-import { SVG_LIMITS, type GivenSource } from '@coin-relay/formats';
+import { RelayError, type FitRequest, type HangBy, type Vec } from '@coin-relay/core';
+import { DRAWING_LIMITS, type DrawingFormat, type GivenSource } from '@coin-relay/formats';
 
 /** The options as they are typed. */
 export interface Options {
   readonly path?: string;
   readonly svg?: string;
+  readonly dxf?: string;
+  readonly csv?: string;
   readonly id?: string;
   readonly wheels?: string;
   readonly job?: string;
@@ -19,6 +21,13 @@ export interface Options {
   readonly phase?: string;
 }
 
+export interface HangOptions {
+  readonly from?: string;
+  readonly to?: string;
+  readonly length?: string;
+  readonly sag?: string;
+}
+
 /** Reads the files that the options name. */
 export function sourceOf(options: Options): GivenSource {
   return {
@@ -26,6 +35,8 @@ export function sourceOf(options: Options): GivenSource {
     id: options.id,
     run: options.run,
     svg: options.svg === undefined ? undefined : readText(options.svg),
+    dxf: options.dxf === undefined ? undefined : readText(options.dxf),
+    csv: options.csv === undefined ? undefined : readText(options.csv),
     wheels: options.wheels === undefined ? undefined : readText(options.wheels),
     job: options.job === undefined ? undefined : readJson(options.job),
   };
@@ -75,10 +86,10 @@ function wordOf<T extends string>(
 function readText(file: string): string {
   try {
     const { size } = statSync(file);
-    if (size > SVG_LIMITS.size) {
+    if (size > DRAWING_LIMITS.size) {
       throw new RelayError(
         'file-too-large',
-        `${file} is ${(size / 1e6).toFixed(1)} MB; at most ${SVG_LIMITS.size / 1e6} MB are read.`,
+        `${file} is ${(size / 1e6).toFixed(1)} MB; at most ${DRAWING_LIMITS.size / 1e6} MB are read.`,
       );
     }
     return readFileSync(file, 'utf8');
@@ -96,4 +107,36 @@ function readJson(file: string): unknown {
   } catch {
     throw new RelayError('job-broken', `${file} is not a Coin Relay job: it is not JSON.`);
   }
+}
+
+/** The file of lines that the options name, with its format. */
+export function drawingOf(options: Options): { format: DrawingFormat; text: string } {
+  const formats = (['svg', 'dxf', 'csv'] as const).filter((format) => options[format] !== undefined);
+  const [format] = formats;
+  if (formats.length !== 1)
+    throw new RelayError(
+      'request-invalid',
+      `Give exactly one of --svg, --dxf and --csv; there are ${formats.length}.`,
+    );
+  return { format, text: readText(options[format] ?? '') };
+}
+
+/** Reads a point typed as x,y. */
+export function pointOf(name: string, text: string | undefined): Vec {
+  const parts = (text ?? '').split(',').map((part) => (part.trim() === '' ? NaN : Number(part)));
+  if (parts.length !== 2 || !parts.every((value) => Number.isFinite(value))) {
+    throw new RelayError('request-invalid', `--${name} needs a point as x,y; it was given “${text ?? ''}”.`, {
+      field: name,
+    });
+  }
+  return { x: parts[0], y: parts[1] };
+}
+
+/** How deep a row hangs: by its length or by its sag, one of them. */
+export function hangOf(options: HangOptions): HangBy {
+  const length = numberOf('length', options.length);
+  const sag = numberOf('sag', options.sag);
+  if (length !== undefined && sag === undefined) return { by: 'length', length };
+  if (sag !== undefined && length === undefined) return { by: 'sag', sag };
+  throw new RelayError('request-invalid', 'Give either --length or --sag, in mm.', { field: 'length' });
 }

@@ -139,6 +139,51 @@ describe('place', () => {
   });
 });
 
+describe('contours', () => {
+  it('lists the lines of an SVG in its own axes, of a DXF with y up', () => {
+    const svg = file(
+      'c.svg',
+      '<svg xmlns="http://www.w3.org/2000/svg"><path id="a" d="M0 5h10"/><circle id="b" r="1"/></svg>',
+    );
+    const listed = JSON.parse(run('contours', '--svg', svg).out) as {
+      id: string;
+      length: number;
+      bounds: number[];
+    }[];
+    expect(listed.map((c) => c.id)).toEqual(['a', 'b']);
+    expect(listed[0]).toEqual({ id: 'a', length: 10, closed: false, bounds: [0, 5, 10, 5] });
+    const dxf = file(
+      'c.dxf',
+      '0\nSECTION\n2\nENTITIES\n0\nLINE\n5\nA1\n10\n0\n20\n5\n11\n10\n21\n5\n0\nENDSEC\n0\nEOF\n',
+    );
+    expect(JSON.parse(run('contours', '--dxf', dxf).out)).toEqual([
+      { id: 'line-A1', length: 10, closed: false, bounds: [0, 5, 10, 5] },
+    ]);
+    expect(answer('measure', '--dxf', dxf)).toMatchObject({ length: 10, bounds: [0, 5, 10, 5] });
+  });
+  it('a table of points', () => {
+    const csv = file('p.csv', 'x;y\n0;0\n30;0\n30;40\n0;0\n');
+    expect(answer('measure', '--csv', csv)).toMatchObject({ length: 120, closed: true, corners: 3 });
+    expect(answer('fit', '--csv', csv, '--pitch', '10', '--pieces', 'bending')['count']).toBe(12);
+  });
+});
+
+describe('hang', () => {
+  it('by length or by sag: length 2 a sinh(w / 2a), sag a (cosh(w / 2a) − 1)', () => {
+    const { length, sag, a } = answer('hang', '--from', '0,0', '--to', '100,0', '--length', '120') as Record<
+      string,
+      number
+    >;
+    expect(length).toBe(120);
+    expect(2 * a * Math.sinh(50 / a)).toBeCloseTo(120, 9);
+    expect(a * (Math.cosh(50 / a) - 1)).toBeCloseTo(sag, 9);
+    expect(answer('hang', '--from', '0,0', '--to', '100,0', '--sag', String(sag))['length']).toBeCloseTo(
+      120,
+      8,
+    );
+  });
+});
+
 describe('bad input: one line on the error output, status 2, nothing on stdout', () => {
   const later = file('later.json', '{"format":"coin-relay-job","version":9}');
   const bomb = file(
@@ -172,6 +217,12 @@ describe('bad input: one line on the error output, status 2, nothing on stdout',
     [['measure', '--svg', '/no/such/file.svg'], /cannot be read/],
     [['measure'], /exactly one source/],
     [['measure', '--path', 'M0 0h1', '--wheels', wheels], /exactly one source/],
+    [['hang', '--from', '0,0', '--to', '100,0', '--length', '90'], /do not reach/],
+    [['hang', '--from', '0;0', '--to', '100,0', '--length', '90'], /--from needs a point/],
+    [['hang', '--from', '0,0', '--to', '100,0'], /either --length or --sag/],
+    [['contours'], /exactly one of/],
+    [['measure', '--dxf', bomb], /not a DXF file/],
+    [['measure', '--csv', bomb], /no points/],
     [['dance'], /unknown command/],
     [['fit', '--tempo', '3'], /unknown option/],
   ])('%j', (argv, message) => {

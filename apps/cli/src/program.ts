@@ -1,7 +1,16 @@
 import { RelayError } from '@coin-relay/core';
-import { fitAnswer, measureAnswer, placeAnswer } from '@coin-relay/formats';
+import { contoursAnswer, fitAnswer, hangAnswer, measureAnswer, placeAnswer } from '@coin-relay/formats';
 import { Command, CommanderError } from 'commander';
-import { numberOf, requestOf, sourceOf, type Options } from './options';
+import {
+  drawingOf,
+  hangOf,
+  numberOf,
+  pointOf,
+  requestOf,
+  sourceOf,
+  type HangOptions,
+  type Options,
+} from './options';
 
 export interface Output {
   readonly out: (text: string) => void;
@@ -54,6 +63,26 @@ function makeProgram(output: Output): Command {
     .action((options: Options) =>
       answer(placeAnswer(sourceOf(options), requestOf(options), numberOf('phase', options.phase) ?? 0)),
     );
+  program
+    .command('contours')
+    .description('the lines found in a drawing or a table of points')
+    .option('--svg <file>', 'an SVG drawing')
+    .option('--dxf <file>', 'a DXF drawing (text)')
+    .option('--csv <file>', 'a table of points')
+    .action((options: Options) => {
+      const { format, text } = drawingOf(options);
+      answer(contoursAnswer(format, text));
+    });
+  program
+    .command('hang')
+    .description('a row hanging between two anchors')
+    .option('--from <x,y>', 'one anchor, mm')
+    .option('--to <x,y>', 'the other')
+    .option('--length <mm>', 'how long the row is')
+    .option('--sag <mm>', 'or how deep it hangs below the line between the anchors')
+    .action((options: HangOptions) =>
+      answer(hangAnswer(pointOf('from', options.from), pointOf('to', options.to), hangOf(options))),
+    );
   return program;
 }
 
@@ -61,6 +90,8 @@ function withSource(command: Command): Command {
   return command
     .option('--path <data>', 'SVG path data, in mm')
     .option('--svg <file>', 'an SVG drawing')
+    .option('--dxf <file>', 'a DXF drawing (text); lines that meet are one')
+    .option('--csv <file>', 'a table of points')
     .option('--id <id>', 'which contour of the drawing')
     .option('--wheels <file>', 'a route round wheels, as JSON')
     .option('--job <file>', 'a Coin Relay job')

@@ -1,5 +1,7 @@
-export { pickContour, readSvg, SVG_LIMITS } from './svg/read';
-export type { DrawnContour, Skipped, SvgDrawing } from './svg/read';
+export * from './drawing';
+export { readSvg } from './svg/read';
+export { readDxf } from './dxf';
+export { MOST_POINTS, readCsv } from './csv';
 export { readWheels } from './wheels-file';
 export * from './answers';
 export * from './figures';

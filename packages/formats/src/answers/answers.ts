@@ -1,13 +1,20 @@
 import {
   DEFAULT_REQUEST,
   fitRow,
+  hang,
   inspectPath,
   layOut,
+  measurePath,
+  mirrorContour,
+  pathBounds,
   placePins,
   RelayError,
   type FitOutcome,
   type FitRequest,
+  type HangBy,
+  type Vec,
 } from '@coin-relay/core';
+import { readDrawing, type DrawingFormat } from '../drawing';
 import { loadSource, type GivenSource, type LoadedSource } from './source';
 
 /** Length, tightest bend (null where all is straight), number of corners, and bounds x0, y0, x1, y1. */
@@ -89,4 +96,34 @@ function completeRequest(loaded: LoadedSource, asked: Partial<FitRequest>): FitR
     hold: asked.hold ?? base.hold,
     count: asked.count ?? base.count,
   };
+}
+
+/** A contour of a drawing, as it is listed; bounds x0, y0, x1, y1 in the axes of the file. */
+export interface ContourAnswer {
+  readonly id: string;
+  readonly length: number;
+  readonly closed: boolean;
+  readonly bounds: readonly [number, number, number, number];
+}
+
+/** The contours of an SVG or DXF drawing or of a table of points, each as it stands in the file. */
+export function contoursAnswer(format: DrawingFormat, text: string): ContourAnswer[] {
+  return readDrawing(format, text).contours.map(({ id, length, closed, contour }) => ({
+    id,
+    length,
+    closed,
+    bounds: pathBounds(measurePath(format === 'svg' ? mirrorContour(contour) : contour)),
+  }));
+}
+
+/** A hanging row: its length, its greatest depth below the line between its anchors, and a of its catenary. */
+export interface HangAnswer {
+  readonly length: number;
+  readonly sag: number;
+  readonly a: number;
+}
+
+export function hangAnswer(from: Vec, to: Vec, how: HangBy): HangAnswer {
+  const { length, sag, piece } = hang(from, to, how);
+  return { length, sag, a: piece.a };
 }

@@ -1,3 +1,3 @@
-export { fitAnswer, measureAnswer, placeAnswer } from './answers';
-export type { FitAnswer, MeasureAnswer, PlaceAnswer } from './answers';
+export { contoursAnswer, fitAnswer, hangAnswer, measureAnswer, placeAnswer } from './answers';
+export type { ContourAnswer, FitAnswer, HangAnswer, MeasureAnswer, PlaceAnswer } from './answers';
 export type { GivenSource } from './source';

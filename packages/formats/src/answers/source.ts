@@ -1,14 +1,24 @@
-import { mirrorContour, parsePathData, RelayError, type FitRequest, type FitSource } from '@coin-relay/core';
+import {
+  mirrorContour,
+  parsePathData,
+  RelayError,
+  type Contour,
+  type FitRequest,
+  type FitSource,
+} from '@coin-relay/core';
 import { oneContour, parseJob, resolveRun } from '@coin-relay/model';
-import { pickContour, readSvg } from '../svg/read';
+import { joinDrawing, pickContour, readDrawing, type DrawingFormat } from '../drawing';
 import { readWheels } from '../wheels-file';
 
-/** A path as it comes from outside: exactly one of path, svg, wheels and job. */
+/** A path as it comes from outside: exactly one of path, svg, dxf, csv, wheels and job. */
 export interface GivenSource {
   /** SVG path data, its units taken as mm. */
   readonly path?: string;
   /** The text of an SVG drawing, and which of its contours. */
   readonly svg?: string;
+  /** The text of a DXF drawing, or of a table of points. */
+  readonly dxf?: string;
+  readonly csv?: string;
   readonly id?: string;
   /** The text of a wheels file. */
   readonly wheels?: string;
@@ -24,28 +34,41 @@ export interface LoadedSource {
 }
 
 /**
- * Reads a source. Drawings (path data, SVG) keep their own axes, y down, so that answers are in
- * the coordinates of the file; wheels and jobs have y up.
+ * Reads a source. SVG drawings and path data keep their own axes, y down, so that answers are in
+ * the coordinates of the file; DXF, tables, wheels and jobs have y up.
  */
 export function loadSource(given: GivenSource): LoadedSource {
-  const count = [given.path, given.svg, given.wheels, given.job].filter(
+  const count = [given.path, given.svg, given.dxf, given.csv, given.wheels, given.job].filter(
     (value) => value !== undefined,
   ).length;
   if (count !== 1) {
     throw new RelayError(
       'request-invalid',
-      `Give exactly one source: path, svg, wheels or job; there are ${count}.`,
+      `Give exactly one source: path, svg, dxf, csv, wheels or job; there are ${count}.`,
       { field: 'source' },
     );
   }
   if (given.path !== undefined) {
     return { source: { kind: 'contour', contour: oneContour(parsePathData(given.path)) }, request: null };
   }
-  if (given.svg !== undefined) {
-    const drawn = pickContour(readSvg(given.svg), given.id);
-    return { source: { kind: 'contour', contour: mirrorContour(drawn.contour) }, request: null };
+  const drawing = (['svg', 'dxf', 'csv'] as const).find((format) => given[format] !== undefined);
+  if (drawing !== undefined) {
+    return {
+      source: { kind: 'contour', contour: drawnContourOf(drawing, given[drawing] ?? '', given.id) },
+      request: null,
+    };
   }
   if (given.wheels !== undefined) return { source: readWheels(given.wheels), request: null };
   const resolved = resolveRun(parseJob(given.job), given.run);
   return { source: resolved.source, request: resolved.request };
+}
+
+/** Ends of DXF lines that are this near are one place, mm: other programs write them apart by rounding. */
+const SAME_PLACE = 1e-4;
+
+function drawnContourOf(format: DrawingFormat, text: string, id: string | undefined): Contour {
+  const drawing = readDrawing(format, text);
+  if (format === 'svg') return mirrorContour(pickContour(drawing, id).contour);
+  // The sides of a part are often single lines: what meets is one contour.
+  return pickContour({ ...drawing, contours: joinDrawing(drawing, SAME_PLACE) }, id).contour;
 }

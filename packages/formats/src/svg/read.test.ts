@@ -1,6 +1,7 @@
 import { measurePath, newReading, pathReader, type RelayError } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
-import { pickContour, readSvg, SVG_LIMITS } from './read';
+import { DRAWING_LIMITS, pickContour } from '../drawing';
+import { readSvg } from './read';
 
 const svg = (body: string, attributes = ''): string =>
   `<svg xmlns="http://www.w3.org/2000/svg" ${attributes}>${body}</svg>`;
@@ -87,6 +88,64 @@ describe('transforms, view boxes and units', () => {
   });
 });
 
+describe('drawings of real programs', () => {
+  it('copies are drawn where they stand, of symbols too', () => {
+    const { contours, skipped } = readSvg(
+      svg(`<defs><path id="bar" d="M0 0h10"/><g id="two"><use href="#bar"/><use xlink:href="#bar" y="5" transform="scale(2)"/></g></defs>
+        <symbol id="sign" viewBox="0 0 10 10"><path d="M0 0h10"/></symbol>
+        <use href="#two" x="100"/><use href="#sign" width="50" height="50"/>`),
+    );
+    expect(contours.map((c) => Math.round(c.length * 1e9) / 1e9)).toEqual([10, 20, 50]);
+    const out = newReading();
+    pathReader(measurePath(contours[1].contour))(0, out);
+    expect([out[0], out[1]]).toEqual([100, -10]);
+    expect(skipped.map((s) => s.what)).toEqual(['defs', 'symbol']);
+  });
+
+  it('copies that copy themselves, others that lead nowhere or outside, are named', () => {
+    const { contours, skipped } = readSvg(
+      svg(
+        '<g id="a"><path d="M0 0h1"/><use href="#a"/></g><use href="#gone"/><use href="http://example.invalid/b.svg#c"/>',
+      ),
+    );
+    expect(contours).toHaveLength(2);
+    expect(skipped.map((s) => s.reason)).toEqual([
+      '“#a” copies itself',
+      'it copies “#gone”, which is not in the drawing',
+      'it copies from another file, which is not opened',
+    ]);
+  });
+
+  it('copies that multiply without end are refused', () => {
+    const bomb = Array.from(
+      { length: 30 },
+      (_, i) => `<g id="g${i}"><use href="#g${i + 1}"/><use href="#g${i + 1}"/></g>`,
+    ).join('');
+    expect(failure(svg(`<defs>${bomb}<g id="g30"/></defs><use href="#g0"/>`)).code).toBe('file-too-large');
+  });
+
+  it('style sheets and styles hide and move', () => {
+    const { contours } = readSvg(
+      svg(`<style>.cls-1{fill:none;stroke:#000} .guide, #mark {display:none} g.off{visibility:hidden} rect{display:none} @import url(http://example.invalid/x.css);</style>
+        <path class="cls-1" id="seen" d="M0 0h1"/><path class="cls-1 guide" d="M0 0h2"/><path id="mark" d="M0 0h3"/><rect width="4" height="4"/>
+        <path style="display: none" class="x" d="M0 0h5"/><path style="transform: translate(10px, 20px) rotate(90deg)" id="moved" d="M0 0h6"/>
+        <path style="display:inline" class="guide" id="shown" d="M0 0h7"/>`),
+    );
+    expect(contours.map((c) => c.id)).toEqual(['seen', 'moved', 'shown']);
+    const out = newReading();
+    pathReader(measurePath(contours[1].contour))(6, out);
+    expect(out[0]).toBeCloseTo(10, 9);
+    expect(out[1]).toBeCloseTo(-26, 9);
+  });
+
+  it('layers, prefixes and foreign names do no harm', () => {
+    const { contours } = readSvg(
+      `<?xml version="1.0"?><svg:svg xmlns:svg="http://www.w3.org/2000/svg" xmlns:own="urn:x" own:version="1"><own:view zoom="2"/><svg:g own:label="Layer 1"><svg:path d="M0 0h9" own:type="arc"/></svg:g></svg:svg>`,
+    );
+    expect(contours.map((c) => c.length)).toEqual([9]);
+  });
+});
+
 describe('what is left out is said', () => {
   it('text, copies, hidden things, definitions, pictures and scripts', () => {
     const { contours, skipped } = readSvg(
@@ -119,10 +178,10 @@ describe('files that are refused', () => {
   });
 
   it('deeply nested groups', () => {
-    const deep = svg('<g>'.repeat(SVG_LIMITS.depth) + '</g>'.repeat(SVG_LIMITS.depth));
+    const deep = svg('<g>'.repeat(DRAWING_LIMITS.depth) + '</g>'.repeat(DRAWING_LIMITS.depth));
     expect(failure(deep).code).toBe('file-refused');
     const allowed = svg(
-      '<g>'.repeat(SVG_LIMITS.depth - 5) + '<path d="M0 0h5"/>' + '</g>'.repeat(SVG_LIMITS.depth - 5),
+      '<g>'.repeat(DRAWING_LIMITS.depth - 5) + '<path d="M0 0h5"/>' + '</g>'.repeat(DRAWING_LIMITS.depth - 5),
     );
     expect(readSvg(allowed).contours).toHaveLength(1);
   });
@@ -134,14 +193,14 @@ describe('files that are refused', () => {
   });
 
   it('more elements than the limit', () => {
-    expect(failure(svg('<g/>'.repeat(SVG_LIMITS.elements + 1))).code).toBe('file-too-large');
+    expect(failure(svg('<g/>'.repeat(DRAWING_LIMITS.elements + 1))).code).toBe('file-too-large');
   });
 
   it('more contours than are listed are counted, not lost in silence', () => {
-    const { contours, skipped } = readSvg(svg(`<path d="${'M0 0h1'.repeat(SVG_LIMITS.contours + 7)}"/>`));
-    expect(contours).toHaveLength(SVG_LIMITS.contours);
+    const { contours, skipped } = readSvg(svg(`<path d="${'M0 0h1'.repeat(DRAWING_LIMITS.contours + 7)}"/>`));
+    expect(contours).toHaveLength(DRAWING_LIMITS.contours);
     expect(skipped).toEqual([
-      { what: 'contour', reason: `beyond the ${SVG_LIMITS.contours} that are listed`, count: 7 },
+      { what: 'contour', reason: `beyond the ${DRAWING_LIMITS.contours} that are listed`, count: 7 },
     ]);
   });
 

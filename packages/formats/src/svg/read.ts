@@ -1,44 +1,11 @@
-import { measurePath, mm, parsePathData, RelayError, type Contour } from '@coin-relay/core';
-import { SaxesParser, type SaxesTagPlain } from 'saxes';
+import { parsePathData, RelayError, type Contour } from '@coin-relay/core';
 import svgpath from 'svgpath';
+import { DRAWING_LIMITS, DrawingCollector, type Drawing } from '../drawing/drawing';
 import { IDENTITY, multiply, parseTransform, type Matrix } from './matrix';
-import { SHAPES, shapePathData, type Attributes } from './shapes';
+import { SHAPES, shapePathData } from './shapes';
+import { Styles } from './styles';
+import { readTree, type SvgNode } from './tree';
 import { innerViewport, outerViewport } from './viewport';
-
-/** What a drawing may hold at the most. Each is tested. */
-export const SVG_LIMITS = {
-  /** Bytes (UTF-16 code units of the text read). */
-  size: 20_000_000,
-  /** Elements within elements. */
-  depth: 500,
-  elements: 500_000,
-  contours: 2_000,
-} as const;
-
-/** One line of a drawing, in mm with y up. */
-export interface DrawnContour {
-  /** Its id: that of its element, numbered where that draws several; or made from the order. */
-  readonly id: string;
-  readonly element: string;
-  readonly contour: Contour;
-  readonly length: number;
-  readonly closed: boolean;
-}
-
-/** Something in the drawing that no row can run on, or that cannot be read. */
-export interface Skipped {
-  readonly what: string;
-  readonly reason: string;
-  readonly count: number;
-}
-
-export interface SvgDrawing {
-  readonly contours: readonly DrawnContour[];
-  readonly skipped: readonly Skipped[];
-  /** Millimetres in one unit of the drawing, and whether the drawing says so itself. */
-  readonly millimetresPerUnit: number;
-  readonly physical: boolean;
-}
 
 /** Elements whose insides are not drawn where they stand. */
 const UNDRAWN: ReadonlyMap<string, string> = new Map([
@@ -48,8 +15,10 @@ const UNDRAWN: ReadonlyMap<string, string> = new Map([
   ['mask', 'covers other things, is not drawn'],
   ['pattern', 'a filling, not a line'],
   ['marker', 'an arrow head, not a line'],
+  ['linearGradient', 'a filling, not a line'],
+  ['radialGradient', 'a filling, not a line'],
+  ['filter', 'an effect, not a line'],
   ['script', 'never run'],
-  ['style', 'not needed for the lines'],
   ['foreignObject', 'not a line'],
 ]);
 
@@ -57,130 +26,131 @@ const UNDRAWN: ReadonlyMap<string, string> = new Map([
 const NOT_LINES: ReadonlyMap<string, string> = new Map([
   ['text', 'text has no line to run on: turn it into outlines first'],
   ['image', 'a picture, not a line; it was not opened'],
-  ['use', 'a copy of another element: turn it into a plain shape first'],
 ]);
 
-interface Level {
-  readonly matrix: Matrix;
-  readonly drawn: boolean;
-}
+/** Elements that say something about the drawing and are passed over. */
+const SILENT = new Set([
+  'style',
+  'title',
+  'desc',
+  'metadata',
+  'animate',
+  'animateTransform',
+  'animateMotion',
+  'set',
+]);
 
 /**
  * Reads the lines of an SVG drawing: paths and basic shapes through nested transforms, view
- * boxes and units. Nothing in the file is followed, fetched or run; a file that declares
- * entities is refused.
+ * boxes, units, copies (`use`) and style sheets. Nothing in the file is fetched or run.
  *
  * @throws RelayError file-too-large, file-broken (with the line), file-refused
  */
-export function readSvg(text: string): SvgDrawing {
-  if (text.length > SVG_LIMITS.size) {
-    throw new RelayError(
-      'file-too-large',
-      `The drawing is ${(text.length / 1e6).toFixed(1)} MB; at most ${SVG_LIMITS.size / 1e6} MB are read. Leave only the lines you need in it.`,
-    );
-  }
-  const reader = new DrawingReader();
-  const parser = new SaxesParser({ xmlns: false, position: true });
-  parser.on('error', (error) => {
-    throw new RelayError(
-      'file-broken',
-      `The drawing is not well-formed XML: ${error.message}. Save it again as plain SVG.`,
-      {
-        offset: parser.position,
-      },
-    );
-  });
-  parser.on('doctype', (doctype) => {
-    if (/<!ENTITY/i.test(doctype)) {
-      throw new RelayError(
-        'file-refused',
-        'The drawing declares entities, which are not followed. Save it as plain SVG, without a document type.',
-      );
-    }
-  });
-  parser.on('opentag', (tag: SaxesTagPlain) => reader.open(tag));
-  parser.on('closetag', () => reader.close());
-  parser.write(text).close();
-  return reader.result();
+export function readSvg(text: string): Drawing {
+  const root = readTree(text);
+  const reader = new SvgReader(root);
+  const viewport = outerViewport(root.attributes);
+  for (const child of root.children) reader.draw(child, viewport.matrix, 0);
+  return reader.collected.result(viewport.millimetresPerUnit, viewport.physical);
 }
 
-class DrawingReader {
-  private readonly levels: Level[] = [];
-  private readonly contours: DrawnContour[] = [];
-  private readonly skipped = new Map<string, { what: string; reason: string; count: number }>();
-  private readonly ids = new Set<string>();
-  private elements = 0;
-  private millimetresPerUnit = 1;
-  private physical = false;
+class SvgReader {
+  readonly collected = new DrawingCollector();
+  private readonly named = new Map<string, SvgNode>();
+  private readonly styles = new Styles();
+  /** Elements that are being copied: one that copies itself is seen here. */
+  private readonly copying = new Set<SvgNode>();
 
-  open(tag: SaxesTagPlain): void {
-    if (++this.elements > SVG_LIMITS.elements) {
-      throw new RelayError(
-        'file-too-large',
-        `The drawing has more than ${SVG_LIMITS.elements} elements. Leave only the lines you need in it.`,
-      );
+  constructor(root: SvgNode) {
+    const stack = [root];
+    for (let node = stack.pop(); node; node = stack.pop()) {
+      const { id } = node.attributes;
+      if (id !== undefined && !this.named.has(id)) this.named.set(id, node);
+      if (node.kind === 'style') this.styles.addSheet(node.text);
+      stack.push(...node.children);
     }
-    if (this.levels.length >= SVG_LIMITS.depth) {
+  }
+
+  draw(node: SvgNode, outer: Matrix, depth: number): void {
+    const { kind, attributes } = node;
+    if (SILENT.has(kind)) return;
+    const { collected } = this;
+    collected.count();
+    if (depth >= DRAWING_LIMITS.depth) {
       throw new RelayError(
         'file-refused',
-        `The drawing nests groups more than ${SVG_LIMITS.depth} deep. Ungroup it and save it again.`,
+        `The drawing copies things within copies more than ${DRAWING_LIMITS.depth} deep. Turn the copies into plain shapes.`,
       );
     }
-    const kind = tag.name.replace(/^svg:/, '');
-    const attributes: Attributes = tag.attributes;
-    const outer = this.levels.at(-1);
-    if (!outer) {
-      if (kind !== 'svg')
-        throw new RelayError('file-broken', `This is not an SVG drawing: it starts with <${kind}>.`);
-      const viewport = outerViewport(attributes);
-      this.millimetresPerUnit = viewport.millimetresPerUnit;
-      this.physical = viewport.physical;
-      this.levels.push({ matrix: viewport.matrix, drawn: true });
-      return;
-    }
-    this.levels.push(this.inner(kind, attributes, outer));
-  }
-
-  close(): void {
-    this.levels.pop();
-  }
-
-  result(): SvgDrawing {
-    return {
-      contours: this.contours,
-      skipped: [...this.skipped.values()],
-      millimetresPerUnit: this.millimetresPerUnit,
-      physical: this.physical,
-    };
-  }
-
-  private inner(kind: string, attributes: Attributes, outer: Level): Level {
-    if (!outer.drawn) return outer;
     const undrawn = UNDRAWN.get(kind) ?? NOT_LINES.get(kind);
     if (undrawn) {
-      this.skip(kind, undrawn);
-      return { matrix: outer.matrix, drawn: false };
+      collected.skip(kind, undrawn);
+      return;
     }
-    if (isHidden(attributes)) {
-      this.skip(kind, 'hidden');
-      return { matrix: outer.matrix, drawn: false };
+    if (this.styles.valueOf(node, 'display') === 'none') {
+      collected.skip(kind, 'hidden');
+      return;
     }
-    const transform =
-      attributes['transform'] === undefined ? IDENTITY : parseTransform(attributes['transform']);
+    const own = this.styles.valueOf(node, 'transform');
+    const transform = own === undefined || own === 'none' ? IDENTITY : parseTransform(own);
     if (!transform) {
-      this.skip(kind, 'its transform cannot be read');
-      return { matrix: outer.matrix, drawn: false };
+      collected.skip(kind, 'its transform cannot be read');
+      return;
     }
-    let matrix = multiply(outer.matrix, transform);
-    if (kind === 'svg') matrix = multiply(matrix, innerViewport(attributes));
-    if (SHAPES.has(kind)) this.addShape(kind, attributes, matrix);
-    return { matrix, drawn: true };
+    const matrix = multiply(outer, transform);
+    if (kind === 'use') this.copy(node, matrix, depth);
+    else if (SHAPES.has(kind)) this.addShape(node, matrix);
+    else {
+      const inner = kind === 'svg' ? multiply(matrix, innerViewport(attributes)) : matrix;
+      for (const child of node.children) this.draw(child, inner, depth + 1);
+    }
   }
 
-  private addShape(kind: string, attributes: Attributes, matrix: Matrix): void {
+  /** What a `use` element shows: the element it names, moved (W3C SVG 2, chapter 5.5). */
+  private copy(node: SvgNode, outer: Matrix, depth: number): void {
+    const { attributes } = node;
+    const href = attributes['href'] ?? attributes['xlink:href'] ?? '';
+    const target = href.startsWith('#') ? this.named.get(href.slice(1)) : undefined;
+    if (!target) {
+      this.collected.skip(
+        'use',
+        href.startsWith('#') || href === ''
+          ? `it copies “${href}”, which is not in the drawing`
+          : 'it copies from another file, which is not opened',
+      );
+      return;
+    }
+    if (this.copying.has(target)) {
+      this.collected.skip('use', `“${href}” copies itself`);
+      return;
+    }
+    this.copying.add(target);
+    const x = Number.parseFloat(attributes['x'] ?? '0') || 0;
+    const y = Number.parseFloat(attributes['y'] ?? '0') || 0;
+    const moved = multiply(outer, [1, 0, 0, 1, x, y]);
+    if (target.kind === 'symbol') {
+      const { width, height } = attributes;
+      const inner = multiply(
+        moved,
+        innerViewport({ ...target.attributes, width, height, x: '0', y: '0' } as Record<string, string>),
+      );
+      for (const child of target.children) this.draw(child, inner, depth + 1);
+    } else {
+      this.draw(target, moved, depth + 1);
+    }
+    this.copying.delete(target);
+  }
+
+  private addShape(node: SvgNode, matrix: Matrix): void {
+    const { kind, attributes } = node;
+    const { collected } = this;
+    if (this.styles.valueOf(node, 'visibility') === 'hidden') {
+      collected.skip(kind, 'hidden');
+      return;
+    }
     const data = shapePathData(kind, attributes);
     if (data === null || data.trim() === '') {
-      this.skip(kind, 'it draws nothing');
+      collected.skip(kind, 'it draws nothing');
       return;
     }
     let found: Contour[];
@@ -188,41 +158,10 @@ class DrawingReader {
       found = parsePathData(mapped(data, matrix));
     } catch (error) {
       if (!(error instanceof RelayError)) throw error;
-      this.skip(kind, `${attributes['id'] ? `“${attributes['id']}”: ` : ''}${error.message}`);
+      collected.skip(kind, `${attributes['id'] ? `“${attributes['id']}”: ` : ''}${error.message}`);
       return;
     }
-    found.forEach((contour, i) => {
-      if (this.contours.length >= SVG_LIMITS.contours) {
-        this.skip('contour', `beyond the ${SVG_LIMITS.contours} that are listed`);
-        return;
-      }
-      this.addContour(kind, this.newId(attributes['id'], found.length > 1 ? i + 1 : 0, kind), contour);
-    });
-  }
-
-  private addContour(kind: string, id: string, contour: Contour): void {
-    try {
-      const { length } = measurePath(contour);
-      this.contours.push({ id, element: kind, contour, length, closed: contour.closed });
-    } catch (error) {
-      if (!(error instanceof RelayError)) throw error;
-      this.skip(kind, error.message);
-    }
-  }
-
-  private newId(given: string | undefined, part: number, kind: string): string {
-    const base = given ? (part > 0 ? `${given}.${part}` : given) : `${kind}-${this.contours.length + 1}`;
-    let id = base;
-    for (let k = 2; this.ids.has(id); k++) id = `${base}-${k}`;
-    this.ids.add(id);
-    return id;
-  }
-
-  private skip(what: string, reason: string): void {
-    const key = `${what} ${reason}`;
-    const known = this.skipped.get(key);
-    if (known) known.count++;
-    else if (this.skipped.size < 200) this.skipped.set(key, { what, reason, count: 1 });
+    collected.add(kind, attributes['id'], found);
   }
 }
 
@@ -233,42 +172,4 @@ function mapped(data: string, matrix: Matrix): string {
   const path = svgpath(data);
   if ((path as unknown as { err: string }).err) return data;
   return path.matrix([a, -b, c, -d, e, -f]).toString();
-}
-
-function isHidden(attributes: Attributes): boolean {
-  const style = attributes['style'] ?? '';
-  return attributes['display'] === 'none' || /(?:^|;)\s*display\s*:\s*none/.test(style);
-}
-
-/**
- * One contour of a drawing: by id, or the only one there is.
- * @throws RelayError contour-not-found, saying which there are
- */
-export function pickContour(drawing: SvgDrawing, id?: string): DrawnContour {
-  const { contours } = drawing;
-  const list = contours
-    .slice(0, 8)
-    .map((c) => `${c.id} (${mm(c.length)})`)
-    .join(', ');
-  if (contours.length === 0) {
-    const [skipped] = drawing.skipped;
-    throw new RelayError(
-      'contour-not-found',
-      `The drawing holds no line a row could run on${skipped ? `; skipped: ${skipped.what}, ${skipped.reason}` : ''}.`,
-    );
-  }
-  if (id !== undefined) {
-    const found = contours.find((c) => c.id === id);
-    if (found) return found;
-    throw new RelayError('contour-not-found', `The drawing holds no contour “${id}”. It has ${list}.`, {
-      contour: id,
-    });
-  }
-  if (contours.length > 1) {
-    throw new RelayError(
-      'contour-not-found',
-      `The drawing holds ${contours.length} contours: ${list}. Say which by its id.`,
-    );
-  }
-  return contours[0];
 }

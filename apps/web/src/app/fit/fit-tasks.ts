@@ -1,5 +1,5 @@
 import { fitRow, RelayError, type FitOutcome, type RelayErrorCode } from '@coin-relay/core';
-import { readSvg, type SvgDrawing } from '@coin-relay/formats';
+import { readSvg, type Drawing } from '@coin-relay/formats';
 import { resolveRun, type Job } from '@coin-relay/model';
 
 /** An answer, or what was wrong, in a form that crosses threads. */
@@ -49,7 +49,7 @@ export const FIT_TASKS = {
     });
   },
 
-  readSvg(text: string): Reply<SvgDrawing> {
+  readSvg(text: string): Reply<Drawing> {
     return replied(() => readSvg(text));
   },
 } as const;

@@ -8,7 +8,7 @@ import {
   writePathData,
   type Contour,
 } from '@coin-relay/core';
-import { SVG_LIMITS, type SvgDrawing } from '@coin-relay/formats';
+import { DRAWING_LIMITS, type Drawing } from '@coin-relay/formats';
 import { formatLength, outlineJob, parseJob } from '@coin-relay/model';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzUploadModule, type NzUploadFile } from 'ng-zorro-antd/upload';
@@ -40,7 +40,7 @@ export class StartPage {
   private readonly worker = inject(FitWorker);
 
   protected readonly fileName = signal('');
-  protected readonly drawing = signal<SvgDrawing | null>(null);
+  protected readonly drawing = signal<Drawing | null>(null);
   protected readonly problem = signal('');
   protected readonly busy = signal(false);
   protected readonly chosen = signal<string | null>(null);
@@ -84,10 +84,10 @@ export class StartPage {
     this.chosen.set(null);
     this.fileName.set(file.name);
     await this.attempt(async () => {
-      if (file.size > SVG_LIMITS.size) {
+      if (file.size > DRAWING_LIMITS.size) {
         throw new RelayError(
           'file-too-large',
-          `${file.name} is ${(file.size / 1e6).toFixed(1)} MB; at most ${SVG_LIMITS.size / 1e6} MB are read. Leave only the lines you need in it.`,
+          `${file.name} is ${(file.size / 1e6).toFixed(1)} MB; at most ${DRAWING_LIMITS.size / 1e6} MB are read. Leave only the lines you need in it.`,
         );
       }
       const text = await file.text();
@@ -129,7 +129,7 @@ export class StartPage {
   }
 }
 
-function rowOf({ id, element, length, closed, contour }: SvgDrawing['contours'][number]): Row {
+function rowOf({ id, element, length, closed, contour }: Drawing['contours'][number]): Row {
   return {
     id,
     element,

@@ -1,0 +1,1 @@
+export { MOST_POINTS, readCsv } from './read';

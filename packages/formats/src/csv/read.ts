@@ -1,0 +1,85 @@
+import { RelayError, type Contour, type Piece, type Vec } from '@coin-relay/core';
+import Papa from 'papaparse';
+import { checkSize, DrawingCollector, type Drawing } from '../drawing/drawing';
+
+/** Most points of a table. */
+export const MOST_POINTS = 200_000;
+
+/**
+ * Reads a table of points: x and y in the first two columns, or in those headed x and y; any
+ * usual separator, decimal commas too where the separator is another. Empty rows part one line
+ * from the next, and a line whose last point is its first is closed. Lengths are mm, y up.
+ *
+ * @throws RelayError file-too-large, file-broken (with the row)
+ */
+export function readCsv(text: string): Drawing {
+  checkSize(text);
+  const delimiter = separatorOf(text);
+  const { data } = Papa.parse<string[]>(text, { delimiter, skipEmptyLines: false });
+  const rows = data.map((row) =>
+    row.map((cell) => cell.trim()).filter((cell) => delimiter !== ' ' || cell !== ''),
+  );
+  const decimalComma = delimiter !== ',';
+  const number = (cell: string): number => {
+    const plain = decimalComma ? cell.replace(',', '.') : cell;
+    return plain === '' ? NaN : Number(plain);
+  };
+  const collected = new DrawingCollector();
+  const first = rows.findIndex((row) => row.some((cell) => cell !== ''));
+  if (first < 0) throw new RelayError('file-broken', 'The table of points is empty.');
+  const head = rows[first].map((cell) => cell.toLowerCase());
+  const isHeaded = head.every((cell) => !Number.isFinite(number(cell)));
+  const column = (name: string, otherwise: number): number => {
+    const at = isHeaded ? head.findIndex((cell) => cell === name || cell.startsWith(`${name} `)) : -1;
+    return at >= 0 ? at : otherwise;
+  };
+  const xAt = column('x', 0);
+  const yAt = column('y', 1);
+  let points: Vec[] = [];
+  let total = 0;
+  const finish = (): void => {
+    if (points.length === 1) collected.skip('point', 'a point by itself is no line');
+    if (points.length > 1) collected.add('points', undefined, [polyline(points)]);
+    points = [];
+  };
+  for (let i = first + (isHeaded ? 1 : 0); i < rows.length; i++) {
+    const row = rows[i];
+    if (row.every((cell) => cell === '')) {
+      finish();
+      continue;
+    }
+    const x = number(row[xAt] ?? '');
+    const y = number(row[yAt] ?? '');
+    if (!Number.isFinite(x) || !Number.isFinite(y)) {
+      throw new RelayError(
+        'file-broken',
+        `Row ${i + 1} of the table has no point: it needs two numbers, and reads “${row.slice(0, 3).join(' | ').slice(0, 60)}”.`,
+        { offset: i + 1 },
+      );
+    }
+    if (++total > MOST_POINTS)
+      throw new RelayError(
+        'file-too-large',
+        `The table has more than ${MOST_POINTS} points. Thin it out first.`,
+      );
+    points.push({ x, y });
+  }
+  finish();
+  if (total === 0)
+    throw new RelayError('file-broken', 'The table holds no points: it needs rows of two numbers, x and y.');
+  return collected.result(1, false);
+}
+
+/** What parts the columns: the first of tab, semicolon and comma that the first rows have, else blanks. */
+function separatorOf(text: string): string {
+  const head = text.slice(0, 4000);
+  return ['\t', ';', ','].find((separator) => head.includes(separator)) ?? ' ';
+}
+
+function polyline(points: readonly Vec[]): Contour {
+  const pieces: Piece[] = [];
+  for (let i = 0; i + 1 < points.length; i++) pieces.push({ kind: 'line', a: points[i], b: points[i + 1] });
+  const [first] = points;
+  const last = points[points.length - 1];
+  return { pieces, closed: points.length > 3 && first.x === last.x && first.y === last.y };
+}

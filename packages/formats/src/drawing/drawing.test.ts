@@ -1,0 +1,56 @@
+import { describe, expect, it } from 'vitest';
+import { dxfFile, entity } from '../dxf/dxf.testing';
+import { readDxf } from '../dxf';
+import { drawingFormat, joinDrawing, readDrawing } from './index';
+
+const line = (x0: number, y0: number, x1: number, y1: number): string =>
+  entity('LINE', 10, x0, 20, y0, 11, x1, 21, y1);
+
+describe('joining the lines of a drawing', () => {
+  const text = dxfFile([
+    line(0, 0, 100, 0),
+    line(100, 0.02, 100, 50),
+    line(0, 50, 100, 50),
+    line(0, 50, 0, 0),
+    line(200, 0, 230, 0),
+  ]);
+  it('sides become a closed line, the widest gap is stated, the longest comes first', () => {
+    const [loop, rest] = joinDrawing(readDxf(text), 0.05);
+    expect([loop.closed, loop.parts.length]).toEqual([true, 4]);
+    expect(loop.widest).toBeCloseTo(0.02, 9);
+    expect(Math.abs(loop.length - 300)).toBeLessThan(0.02);
+    expect([rest.length, rest.parts.length, rest.widest]).toEqual([30, 1, 0]);
+  });
+  it('at a smaller tolerance the gap stays', () => {
+    expect(joinDrawing(readDxf(text), 0.01).map((c) => c.closed)).toEqual([false, false]);
+  });
+});
+
+describe('which format a file has', () => {
+  it.each([
+    ['a.svg', '', 'svg'],
+    ['a.DXF', '', 'dxf'],
+    ['points.csv', '', 'csv'],
+    ['drawing', '<?xml version="1.0"?><svg/>', 'svg'],
+    ['drawing.bak', '  0\nSECTION\n', 'dxf'],
+  ])('%s', (name, text, format) => {
+    expect(drawingFormat(name, text)).toBe(format);
+  });
+  it('anything else is refused by its name', () => {
+    expect(() => drawingFormat('song.mp3', 'ID3')).toThrow(/song\.mp3 is none of the files/);
+  });
+  it('a file that is not what it claims says so', () => {
+    expect(() => readDrawing('dxf', '<svg/>')).toThrow(/not a DXF file/);
+    expect(() => readDrawing('svg', '0\nSECTION\n')).toThrow(/XML/);
+  });
+});
+
+it('a polyline of 20,000 points is read whole', () => {
+  const n = 20_000;
+  const points = Array.from({ length: n }, (_, i) => {
+    const a = (2 * Math.PI * i) / n;
+    return `10\n${500 * Math.cos(a)}\n20\n${300 * Math.sin(a)}\n`;
+  }).join('');
+  const [contour] = readDxf(dxfFile([entity('LWPOLYLINE', 90, n, 70, 1) + points])).contours;
+  expect(contour.contour.pieces).toHaveLength(n);
+});

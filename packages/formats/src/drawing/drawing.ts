@@ -1,0 +1,141 @@
+import { measurePath, mm, RelayError, type Contour } from '@coin-relay/core';
+
+/** What a file of lines may hold at the most, whatever its format. Each is tested. */
+export const DRAWING_LIMITS = {
+  /** Characters of the text read. */
+  size: 20_000_000,
+  /** Elements within elements, blocks within blocks. */
+  depth: 500,
+  /** Elements drawn, copies counted each time. */
+  elements: 500_000,
+  contours: 20_000,
+} as const;
+
+/** One line of a drawing, in mm with y up. */
+export interface DrawnContour {
+  /** Its id: that of its element, numbered where that draws several; or made from the order. */
+  readonly id: string;
+  readonly element: string;
+  readonly contour: Contour;
+  readonly length: number;
+  readonly closed: boolean;
+}
+
+/** Something in the file that no row can run on, or that cannot be read. */
+export interface Skipped {
+  readonly what: string;
+  readonly reason: string;
+  readonly count: number;
+}
+
+/** The lines of a file, and what was left out. */
+export interface Drawing {
+  readonly contours: readonly DrawnContour[];
+  readonly skipped: readonly Skipped[];
+  /** Millimetres in one unit of the file, and whether the file says so itself. */
+  readonly millimetresPerUnit: number;
+  readonly physical: boolean;
+}
+
+/** @throws RelayError file-too-large */
+export function checkSize(text: string): void {
+  if (text.length > DRAWING_LIMITS.size) {
+    throw new RelayError(
+      'file-too-large',
+      `The drawing is ${(text.length / 1e6).toFixed(1)} MB; at most ${DRAWING_LIMITS.size / 1e6} MB are read. Leave only the lines you need in it.`,
+    );
+  }
+}
+
+/** Gathers the lines of a file: gives them ids, measures them, counts what is left out. */
+export class DrawingCollector {
+  private readonly contours: DrawnContour[] = [];
+  private readonly skipped = new Map<string, { what: string; reason: string; count: number }>();
+  private readonly ids = new Set<string>();
+  private elements = 0;
+
+  /** Counts one drawn element. @throws RelayError file-too-large beyond the limit */
+  count(): void {
+    if (++this.elements > DRAWING_LIMITS.elements) {
+      throw new RelayError(
+        'file-too-large',
+        `The drawing has more than ${DRAWING_LIMITS.elements} elements, copies counted. Leave only the lines you need in it.`,
+      );
+    }
+  }
+
+  /** Adds the contours one element draws; in mm, y up. */
+  add(element: string, id: string | undefined, found: readonly Contour[]): void {
+    found.forEach((contour, i) => {
+      if (this.contours.length >= DRAWING_LIMITS.contours) {
+        this.skip('contour', `beyond the ${DRAWING_LIMITS.contours} that are listed`);
+        return;
+      }
+      try {
+        const { length } = measurePath(contour);
+        this.contours.push({
+          id: this.newId(id, found.length > 1 ? i + 1 : 0, element),
+          element,
+          contour,
+          length,
+          closed: contour.closed,
+        });
+      } catch (error) {
+        if (!(error instanceof RelayError)) throw error;
+        this.skip(element, error.message);
+      }
+    });
+  }
+
+  skip(what: string, reason: string): void {
+    const key = `${what} ${reason}`;
+    const known = this.skipped.get(key);
+    if (known) known.count++;
+    else if (this.skipped.size < 200) this.skipped.set(key, { what, reason, count: 1 });
+  }
+
+  result(millimetresPerUnit: number, physical: boolean): Drawing {
+    return { contours: this.contours, skipped: [...this.skipped.values()], millimetresPerUnit, physical };
+  }
+
+  private newId(given: string | undefined, part: number, kind: string): string {
+    const base = given ? (part > 0 ? `${given}.${part}` : given) : `${kind}-${this.contours.length + 1}`;
+    let id = base;
+    for (let k = 2; this.ids.has(id); k++) id = `${base}-${k}`;
+    this.ids.add(id);
+    return id;
+  }
+}
+
+/**
+ * One contour of a drawing: by id, or the only one there is.
+ * @throws RelayError contour-not-found, saying which there are
+ */
+export function pickContour(drawing: Drawing, id?: string): DrawnContour {
+  const { contours } = drawing;
+  const list = contours
+    .slice(0, 8)
+    .map((c) => `${c.id} (${mm(c.length)})`)
+    .join(', ');
+  if (contours.length === 0) {
+    const [skipped] = drawing.skipped;
+    throw new RelayError(
+      'contour-not-found',
+      `The drawing holds no line a row could run on${skipped ? `; skipped: ${skipped.what}, ${skipped.reason}` : ''}.`,
+    );
+  }
+  if (id !== undefined) {
+    const found = contours.find((c) => c.id === id);
+    if (found) return found;
+    throw new RelayError('contour-not-found', `The drawing holds no contour “${id}”. It has ${list}.`, {
+      contour: id,
+    });
+  }
+  if (contours.length > 1) {
+    throw new RelayError(
+      'contour-not-found',
+      `The drawing holds ${contours.length} contours: ${list}. Say which by its id.`,
+    );
+  }
+  return contours[0];
+}

@@ -1,0 +1,1 @@
+export { readDxf } from './read';
