@@ -9,6 +9,8 @@ import { HttpError, problemHandler } from './http/problem';
 import type { JobRepository } from './jobs/repository';
 import { jobsRouter } from './jobs/router';
 import { openApiDocument } from './openapi';
+import type { PictureRepository } from './pictures/repository';
+import { picturesRouter } from './pictures/router';
 import { makeNonce, pagesRouter } from './static/pages';
 
 /** What a request may be at the most, in bytes. */
@@ -16,6 +18,7 @@ export const BODY_LIMITS = { job: 6_000_000, calculation: 24_000_000 } as const;
 
 export interface AppParts {
   readonly jobs: JobRepository;
+  readonly pictures: PictureRepository;
   readonly executor: Executor;
   readonly log: Logger;
   /** Host names the server answers to, without ports. */
@@ -25,7 +28,7 @@ export interface AppParts {
 }
 
 /** Puts the application together; it listens elsewhere. */
-export function createApp({ jobs, executor, log, hostNames, pages }: AppParts): Express {
+export function createApp({ jobs, pictures, executor, log, hostNames, pages }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(makeNonce);
@@ -56,6 +59,7 @@ export function createApp({ jobs, executor, log, hostNames, pages }: AppParts): 
     res.json(openApiDocument());
   });
   app.use('/api/jobs', express.json({ limit: BODY_LIMITS.job }), jobsRouter(jobs));
+  app.use('/api/pictures', picturesRouter(pictures));
   app.use('/api', computeRouter(executor, express.json({ limit: BODY_LIMITS.calculation })));
   app.use('/api', () => {
     throw new HttpError(

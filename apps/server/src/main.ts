@@ -8,6 +8,7 @@ import { threadExecutor } from './compute/executor';
 import { readConfig } from './config';
 import { openDatabase } from './database/open';
 import { JobRepository } from './jobs/repository';
+import { PictureRepository } from './pictures/repository';
 
 const here = (path: string): string => fileURLToPath(new URL(path, import.meta.url));
 const config = readConfig(process.argv.slice(2), {
@@ -22,7 +23,8 @@ if (config.demo) {
   for (const { id, job } of demoJobs()) if (!jobs.has(id)) jobs.create(id, job, 'Demo job');
 }
 const executor = threadExecutor(new URL('./compute-worker.mjs', import.meta.url), 20_000);
-const app = createApp({ jobs, executor, log, hostNames: config.hostNames, pages: config.pages });
+const pictures = new PictureRepository(db);
+const app = createApp({ jobs, pictures, executor, log, hostNames: config.hostNames, pages: config.pages });
 
 const server = app.listen(config.port, config.host, () => {
   const address = server.address();

@@ -10,6 +10,7 @@ import {
   SavedAnswer,
   SummaryAnswer,
 } from './jobs/schemas';
+import { PictureAnswer } from './pictures/router';
 
 const schema = (type: z.ZodType, io: 'input' | 'output'): unknown =>
   z.toJSONSchema(type, { target: 'draft-2020-12', io });
@@ -31,6 +32,7 @@ const problem = (description: string): unknown => ({
   description,
   content: { 'application/problem+json': { schema: schema(ProblemSchema, 'output') } },
 });
+const binary = { type: 'string', format: 'binary' };
 const idParameter = { name: 'id', in: 'path', required: true, schema: { type: 'string' } };
 const ifMatch = (required: boolean): unknown => ({
   name: 'If-Match',
@@ -129,6 +131,33 @@ export function openApiDocument(): Record<string, unknown> {
         get: {
           summary: 'One earlier state.',
           responses: { 200: answer('The state.', RevisionAnswer), 404: problem('No such state.') },
+        },
+      },
+      '/api/pictures': {
+        post: {
+          summary: 'Keeps a reference picture, PNG or JPEG; the answer names it.',
+          requestBody: {
+            required: true,
+            content: { 'image/png': { schema: binary }, 'image/jpeg': { schema: binary } },
+          },
+          responses: {
+            201: answer('Kept.', PictureAnswer),
+            413: problem('Larger than is taken.'),
+            415: problem('Not a PNG or JPEG picture.'),
+          },
+        },
+      },
+      '/api/pictures/{hash}': {
+        parameters: [{ name: 'hash', in: 'path', required: true, schema: { type: 'string' } }],
+        get: {
+          summary: 'A reference picture.',
+          responses: {
+            200: {
+              description: 'The picture.',
+              content: { 'image/png': { schema: binary }, 'image/jpeg': { schema: binary } },
+            },
+            404: problem('No such picture.'),
+          },
         },
       },
       '/api/measure': calculation('Length, tightest bend, corners and bounds of a path.', MeasureBody),

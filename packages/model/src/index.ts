@@ -2,6 +2,7 @@ export * from './job';
 export * from './units';
 export * from './catalogue';
 export * from './resolve';
+export * from './mend';
 export * from './words';
 export * from './demo';
 export * from './history';

@@ -8,6 +8,8 @@ export const SourceBody = z
   .object({
     path: z.string().optional(),
     svg: z.string().optional(),
+    dxf: z.string().optional(),
+    csv: z.string().optional(),
     id: z.string().optional(),
     wheels: z.record(z.string(), z.unknown()).optional(),
     job: z.unknown().optional(),

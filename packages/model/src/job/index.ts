@@ -1,4 +1,5 @@
 export * from './schema';
+export { MOST_DRAWN_POINTS, MOST_PICKS, pathNeeds } from './path-schema';
 export { describeIssue, migrate, MIGRATIONS, parseJob } from './parse';
 export type { MigrationStep } from './parse';
 export { jobJsonSchema } from './json-schema';

@@ -1,14 +1,14 @@
 import { LIMITS } from '@coin-relay/core';
 import { z } from 'zod';
+import { coordinate, id, length, name } from './fields';
+import { PathSchema, pathNeeds } from './path-schema';
+
+export { PathSchema } from './path-schema';
 
 /** The version this program writes. Older documents are migrated, later ones refused. */
 export const JOB_VERSION = 1;
 export const JOB_FORMAT = 'coin-relay-job';
 
-const id = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/, 'an id is 1 to 40 letters, digits, - or _');
-const name = z.string().min(1).max(80);
-const coordinate = z.number().min(-LIMITS.coordinate).max(LIMITS.coordinate);
-const length = z.number().gt(0).max(LIMITS.coordinate);
 const sizeOrNone = z.number().min(0).max(LIMITS.coordinate);
 
 export const UnitSchema = z
@@ -31,36 +31,10 @@ export const WheelSchema = z
         teeth: z.number().int().min(3).max(1000),
         piece: id.describe('The piece whose pitch the teeth have.'),
       }),
+      z.object({ by: z.literal('point') }).describe('A bare point, for an open route to start or end on.'),
     ]),
   })
   .describe('A wheel: centre in mm, x to the right and y up.');
-
-export const PathSchema = z.discriminatedUnion('kind', [
-  z
-    .object({
-      kind: z.literal('route'),
-      id,
-      name,
-      closed: z.boolean(),
-      stops: z
-        .array(z.object({ wheel: id, turn: z.enum(['ccw', 'cw']) }))
-        .min(2)
-        .max(LIMITS.wheels),
-    })
-    .describe('A route round wheels, in order, each passed on the side its turn says.'),
-  z
-    .object({
-      kind: z.literal('outline'),
-      id,
-      name,
-      data: z
-        .string()
-        .min(1)
-        .max(LIMITS.pathDataCharacters)
-        .describe('SVG path data of one contour, in mm, y up.'),
-    })
-    .describe('A drawn or imported line.'),
-]);
 
 const pieceBase = { id, name, pitch: length.describe('From pin to pin, mm.') };
 
@@ -137,6 +111,18 @@ export const MotionSchema = z.object({
   drives: z.array(z.object({ run: id, pitches: z.number().int().min(-100_000).max(100_000) })).max(50),
 });
 
+export const BackdropSchema = z
+  .object({
+    picture: z.string().regex(/^[a-f0-9]{64}$/),
+    width: z.number().int().min(1).max(20_000).describe('Pixels.'),
+    height: z.number().int().min(1).max(20_000),
+    x: coordinate.describe('Upper left corner, mm.'),
+    y: coordinate,
+    millimetresPerPixel: length,
+    shown: z.number().min(0).max(1).describe('0 is not seen, 1 is not faded.'),
+  })
+  .describe('A reference picture behind the drawing, kept by the server under its SHA-256.');
+
 const JobShape = z.object({
   format: z.literal(JOB_FORMAT),
   version: z.literal(JOB_VERSION),
@@ -148,6 +134,7 @@ const JobShape = z.object({
   pieces: z.array(PieceSchema).max(200),
   runs: z.array(RunSchema).max(50),
   motion: MotionSchema,
+  backdrop: BackdropSchema.nullable().optional(),
 });
 
 /** A job as it is stored and exchanged. Things refer to each other by id. */
@@ -167,8 +154,14 @@ export const JobSchema = JobShape.superRefine((job, context) => {
     if (wheel.size.by === 'teeth') need('piece', wheel.size.piece, ['wheels', i, 'size', 'piece']);
   });
   job.paths.forEach((path, i) => {
-    if (path.kind === 'route')
-      path.stops.forEach((stop, k) => need('wheel', stop.wheel, ['paths', i, 'stops', k, 'wheel']));
+    for (const { kind, id: wanted, at } of pathNeeds(path)) need(kind, wanted, ['paths', i, ...at]);
+    if (followsItself(job.paths, path)) {
+      context.addIssue({
+        code: 'custom',
+        path: ['paths', i, 'of'],
+        message: `the path “${path.id}” is made from itself`,
+      });
+    }
   });
   job.runs.forEach((run, i) => {
     need('path', run.path, ['runs', i, 'path']);
@@ -186,6 +179,19 @@ export const JobSchema = JobShape.superRefine((job, context) => {
   job.motion.drives.forEach((drive, i) => need('run', drive.run, ['motion', 'drives', i, 'run']));
 });
 
+/** Does a path that is made from another come back to itself? */
+function followsItself(paths: readonly JobPath[], path: JobPath): boolean {
+  const seen = new Set<string>();
+  let at: JobPath | undefined = path;
+  while (at && 'of' in at) {
+    if (seen.has(at.id)) return true;
+    seen.add(at.id);
+    const source: string = at.of;
+    at = paths.find((p) => p.id === source);
+  }
+  return false;
+}
+
 function unique(items: readonly { id: string }[], at: string, context: z.RefinementCtx): Set<string> {
   const seen = new Set<string>();
   items.forEach((item, i) => {
@@ -200,8 +206,11 @@ function unique(items: readonly { id: string }[], at: string, context: z.Refinem
 export type Unit = z.infer<typeof UnitSchema>;
 export type Wheel = z.infer<typeof WheelSchema>;
 export type JobPath = z.infer<typeof PathSchema>;
-export type RoutePath = Extract<JobPath, { kind: 'route' }>;
-export type OutlinePath = Extract<JobPath, { kind: 'outline' }>;
+export type PathKind = JobPath['kind'];
+export type PathOf<K extends PathKind> = Extract<JobPath, { kind: K }>;
+export type RoutePath = PathOf<'route'>;
+export type OutlinePath = PathOf<'outline'>;
+export type Backdrop = z.infer<typeof BackdropSchema>;
 export type JobPiece = z.infer<typeof PieceSchema>;
 export type RunFit = z.infer<typeof FitSchema>;
 export type Run = z.infer<typeof RunSchema>;

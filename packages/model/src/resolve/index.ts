@@ -1,2 +1,3 @@
-export { findRun, oneContour, outlineContour, resolveRun, sourceOf } from './run';
+export { hangingOf, meshingOf, oneContour, outlineContour, pathContour, routeSource, sourceOf } from './path';
+export { findRun, resolveRun } from './run';
 export type { ResolvedRun } from './run';

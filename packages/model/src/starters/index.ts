@@ -1,1 +1,1 @@
-export { outlineJob, routeJob } from './new-jobs';
+export { drawnJob, hangingJob, outlineJob, readyShape, routeJob, shapeJob } from './new-jobs';

@@ -1,5 +1,6 @@
-import type { FitOutcome } from '@coin-relay/core';
+import type { Approach, FitOutcome } from '@coin-relay/core';
 import type { Job } from '../job/schema';
+import { pieceWidth } from '../catalogue';
 import { formatLength } from '../units';
 import type { ResolvedRun } from '../resolve';
 import { obstacleWords, percent, pieceWords } from './fit-sentence';
@@ -12,6 +13,8 @@ export interface Finding {
     | 'overlap'
     | 'does-not-settle'
     | 'missed-wheel'
+    | 'cut-wheel'
+    | 'too-close'
     | 'odd-count'
     | 'broken-pattern'
     | 'pitch-far-off';
@@ -25,8 +28,16 @@ export interface Finding {
 /** A pitch further off than this is pointed out: more than a link's play takes up (common practice). */
 const PITCH_LIMIT = 0.02;
 
-/** What is wrong, or worth a look, with a fitted row; the heaviest first. */
-export function findingsOf(job: Job, resolved: ResolvedRun, fit: FitOutcome): Finding[] {
+/**
+ * What is wrong, or worth a look, with a fitted row; the heaviest first.
+ * @param approaches where the path comes closer to itself than the row is wide
+ */
+export function findingsOf(
+  job: Job,
+  resolved: ResolvedRun,
+  fit: FitOutcome,
+  approaches: readonly Approach[] = [],
+): Finding[] {
   const { unit } = job;
   const [one, many] = pieceWords(resolved.sequence[0]);
   const found: Finding[] = [];
@@ -73,6 +84,26 @@ export function findingsOf(job: Job, resolved: ResolvedRun, fit: FitOutcome): Fi
       `The route seems to pass by the ${wheel?.name ?? missed.wheel}, ${formatLength(missed.by, unit)} off: pass it on its other side, or move it.`,
       null,
       missed.wheel,
+    );
+  }
+  for (const cut of fit.layout.cuts) {
+    const wheel = fit.layout.wheels.find((w) => w.id === cut.wheel);
+    say(
+      'cut-wheel',
+      'warning',
+      `The span from ${cut.from} to ${cut.to} runs ${formatLength(cut.by, unit)} deep through the ${wheel?.name ?? cut.wheel}.`,
+      null,
+      cut.wheel,
+    );
+  }
+  for (const { s, distance } of approaches) {
+    say(
+      'too-close',
+      'warning',
+      distance === 0
+        ? `The path crosses itself at ${formatLength(s[0], unit)} and ${formatLength(s[1], unit)}.`
+        : `The path comes within ${formatLength(distance, unit)} of itself at ${formatLength(s[0], unit)} and ${formatLength(s[1], unit)}; the row is ${formatLength(pieceWidth(resolved.sequence), unit)} wide.`,
+      s[0],
     );
   }
   const isChain = resolved.sequence[0].family === 'roller-chain';

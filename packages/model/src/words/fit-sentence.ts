@@ -1,7 +1,8 @@
 import type { FitOutcome, Obstacle } from '@coin-relay/core';
-import type { Job, JobPath, JobPiece, Unit } from '../job/schema';
+import type { Job, JobPiece, Unit } from '../job/schema';
 import { formatExact, formatLength } from '../units';
 import type { ResolvedRun } from '../resolve';
+import { pathWords } from './path-words';
 
 /** What a part of the fit sentence speaks of, so that a screen can make it the control for that. */
 export type SentenceSubject = 'text' | 'path' | 'pitch' | 'ideal' | 'count' | 'give';
@@ -49,22 +50,6 @@ export function fitSentence(job: Job, resolved: ResolvedRun, fit: FitOutcome): F
   ];
   return { parts, verdict: verdictOf(fit, unit, one, many) };
 }
-
-function pathWords(path: JobPath): string {
-  if (path.kind === 'outline') return path.name;
-  const n = path.stops.length;
-  return `${path.closed ? 'Route' : 'Open route'} round ${NUMBER_WORDS[n] ?? n} wheels`;
-}
-
-const NUMBER_WORDS: Readonly<Record<number, string>> = {
-  2: 'two',
-  3: 'three',
-  4: 'four',
-  5: 'five',
-  6: 'six',
-  7: 'seven',
-  8: 'eight',
-};
 
 function countWords(fit: FitOutcome): string {
   const { multiple, count } = fit.request;

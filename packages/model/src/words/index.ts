@@ -2,4 +2,5 @@ export { fitSentence, obstacleWords, percent, pieceWords } from './fit-sentence'
 export type { FitSentence, SentencePart, SentenceSubject } from './fit-sentence';
 export { findingsOf } from './findings';
 export type { Finding } from './findings';
-export { motionSummary, ordinal, pathSummary, pieceSummary, sequenceSummary } from './summaries';
+export { pathSummary, pathWords, SHAPE_WORDS } from './path-words';
+export { motionSummary, ordinal, pieceSummary, sequenceSummary } from './summaries';

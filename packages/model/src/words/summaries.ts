@@ -1,16 +1,5 @@
-import type { Job, JobPath, JobPiece, Run } from '../job/schema';
+import type { Job, JobPiece, Run } from '../job/schema';
 import { formatExact } from '../units';
-
-/** One line for a path: what it goes round, or where it is from. */
-export function pathSummary(job: Job, path: JobPath): string {
-  if (path.kind === 'outline') return path.name;
-  const names = path.stops.map(
-    (stop) => job.wheels.find((wheel) => wheel.id === stop.wheel)?.name ?? stop.wheel,
-  );
-  const list =
-    names.length > 3 ? `${names.slice(0, 2).join(', ')} and ${names.length - 2} more` : names.join(', ');
-  return `${path.closed ? 'Round' : 'From'} ${list}`;
-}
 
 /** One line for a link: family, size, pitch, and how it behaves. */
 export function pieceSummary(job: Job, piece: JobPiece): string {

@@ -1,0 +1,2 @@
+export { mendPath } from './mend';
+export type { Mend, Mended } from './mend';
