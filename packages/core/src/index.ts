@@ -11,3 +11,4 @@ export * from './route';
 export * from './chain';
 export * from './fit';
 export * from './motion';
+export * from './snap';

@@ -8,7 +8,7 @@ export const ROUTES: Routes = [
   },
   {
     path: 'start',
-    title: 'A job from a drawing · Coin Relay',
+    title: 'A new job · Coin Relay',
     loadComponent: () => import('./start/start.page').then((m) => m.StartPage),
   },
   {

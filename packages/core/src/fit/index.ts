@@ -8,5 +8,5 @@ export type { Rounding } from './count';
 export { idealCount, LEAST_RING } from './ideal';
 export { solveRingCycle } from './ring-cycle';
 export type { RingCycle } from './ring-cycle';
-export { layOut, layWheels } from './source';
+export { centreOf, layOut, layWheels } from './source';
 export type { FitSource, LaidWheel, Layout, RouteSource, WheelSize, WheelSpec } from './source';

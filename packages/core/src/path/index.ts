@@ -24,3 +24,4 @@ export { CORNER_ANGLE, findCorners, inspectPath, pathBounds, tightestBend } from
 export type { Corner, Inspection } from './inspect';
 export { closeApproaches } from './closeness';
 export type { Approach } from './closeness';
+export { nearestOnPath } from './nearest';

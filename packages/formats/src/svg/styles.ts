@@ -1,4 +1,9 @@
-import { generate, parse, walk, type CssNode } from 'css-tree';
+// The applications that compile this file do not include the folder, so the types are named here.
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference
+/// <reference path="./css-tree-parts.d.ts" />
+import type { CssNode } from 'css-tree';
+import parse from 'css-tree/parser';
+import walk from 'css-tree/walker';
 import type { SvgNode } from './tree';
 
 /** Declarations that decide whether and where something is drawn. */
@@ -59,7 +64,9 @@ function declarations(block: CssNode): Declarations {
     visit: 'Declaration',
     enter: (declaration) => {
       const property = declaration.property.toLowerCase();
-      if (USED.has(property)) found.set(property, generate(declaration.value).trim());
+      // Values are not parsed, so that they come as they are written.
+      if (USED.has(property) && declaration.value.type === 'Raw')
+        found.set(property, declaration.value.value.trim());
     },
   });
   return found;

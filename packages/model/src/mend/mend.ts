@@ -4,6 +4,7 @@ import {
   drawnFromContour,
   changeStretch,
   closePath,
+  layOut,
   measurePath,
   mm,
   pathBounds,
@@ -21,8 +22,9 @@ import {
   type Contour,
   type Placement,
 } from '@coin-relay/core';
+import { withDrawn } from '../job/drawn';
 import type { Job, JobPath, PathOf, Wheel } from '../job/schema';
-import { pathContour } from '../resolve';
+import { meshingOf, pathContour, routeSource } from '../resolve';
 
 /** What can be done to a path. */
 export type Mend =
@@ -68,15 +70,9 @@ export function mendPath(job: Job, path: JobPath, mend: Mend): Mended {
   if (path.kind === 'hang' && mend.do === 'reverse')
     return { path: { ...path, from: path.to, to: path.from }, wheels: [], words: '' };
   const { contour, words } = mendContour(path, pathContour(job, path), mend);
-  const { closed, points } = drawnFromContour(contour);
+  const { id, name } = path;
   return {
-    path: {
-      kind: 'drawn',
-      id: path.id,
-      name: path.name,
-      closed,
-      points: points.map((point) => ({ ...point })),
-    },
+    path: withDrawn({ kind: 'drawn', id, name, closed: false, points: [] }, drawnFromContour(contour)),
     wheels: [],
     words,
   };
@@ -120,6 +116,25 @@ function mendRoute(job: Job, path: PathOf<'route'>, mend: Mend): Mended | null {
         return { wheel: stop.wheel, turn: turned(stop.turn), ...(slack ? { slack } : {}) };
       });
       return { path: { ...path, stops }, wheels: [], words: '' };
+    }
+    case 'start': {
+      if (!path.closed) return null;
+      const { pitch, pieces } = meshingOf(job, path);
+      const { wraps, path: route } = layOut(routeSource(job, path), pitch, pieces, {
+        toothPitch: pitch,
+        scale: 1,
+      });
+      const off = (s: number): number =>
+        Math.abs(wrapInto(s - mend.at + route.length / 2, route.length) - route.length / 2);
+      // A route begins where it leaves a wheel: the nearest such place is taken.
+      const nearest = wraps.reduce((best, wrap, i) => (off(wrap.to) < off(wraps[best].to) ? i : best), 0);
+      const stops = [...path.stops.slice(nearest), ...path.stops.slice(0, nearest)];
+      const wheel = job.wheels.find((w) => w.id === path.stops[nearest].wheel);
+      return {
+        path: { ...path, stops },
+        wheels: [],
+        words: `The route begins where it leaves the ${wheel?.name ?? 'wheel'}.`,
+      };
     }
     case 'mirror':
     case 'scale': {

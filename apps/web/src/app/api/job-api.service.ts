@@ -69,6 +69,13 @@ export class JobApi {
     return this.http.post(`${address(id)}/restore`, null).pipe(catchError(rethrow));
   }
 
+  /** Keeps a reference picture; the answer names it. */
+  keepPicture(file: File): Observable<{ picture: string }> {
+    return this.http
+      .post<{ picture: string }>('/api/pictures', file, { headers: { 'Content-Type': file.type } })
+      .pipe(catchError(rethrow));
+  }
+
   /** Saves while the page is being left: the browser finishes it by itself. */
   saveOnLeaving(id: string, basedOn: number, job: Job, history: HistoryChange): void {
     void fetch(address(id), {

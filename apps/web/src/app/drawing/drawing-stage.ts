@@ -1,60 +1,67 @@
-import type { FitOutcome } from '@coin-relay/core';
-import type { JobPiece } from '@coin-relay/model';
+import type { FitOutcome, Vec } from '@coin-relay/core';
+import type { Backdrop, JobPiece } from '@coin-relay/model';
 import Konva from 'konva';
+import type { PathSketch } from '../fit/sketch';
+import type { Handle } from '../paths/kinds';
 import { THEME } from '../shared/theme';
+import { handleAt, paintHandles } from './handle-painter';
+import { paintMarks, paintPath } from './path-painter';
 import { pictureBounds } from './picture-bounds';
 import { RowPainter } from './row-painter';
-import { fitView, roundStep, toModel, toScreen, zoomAbout, type ViewPort } from './view-port';
-import { paintPath, paintMarks } from './path-painter';
-
-/** What the stage tells the component of. Positions are of the model, mm. */
-export interface StageEvents {
-  selectWheel(id: string | null): void;
-  dragStart(id: string): void;
-  drag(id: string, x: number, y: number): void;
-  dragEnd(id: string): void;
-  viewChanged(view: ViewPort): void;
-}
+import { SketchPainter } from './sketch-painter';
+import { fitView, roundStep, toScreen, zoomAbout, type Bounds, type ViewPort } from './view-port';
 
 /** Room round the picture, px, when all of it is shown. */
 const MARGIN = 46;
+/** What an empty sheet shows, mm. */
+const EMPTY: Bounds = [-200, -150, 200, 150];
+
+/** What is drawn besides the row: a line to the pointer, a box, marked places. */
+export interface Overlay {
+  readonly line?: readonly [Vec, Vec] | null;
+  /** Screen pixels. */
+  readonly box?: readonly [Vec, Vec] | null;
+  readonly marks?: readonly Vec[];
+}
 
 /**
- * The drawing surface: paper, wheels, the row, and handles. All links are one custom-drawn
- * shape. Knows nothing of Angular or of the document.
+ * The drawing surface: paper, reference picture, wheels, the row, other paths, and handles. All
+ * links are one custom-drawn shape, and so are all handles. Knows nothing of Angular, of the
+ * document, or of the pointer.
  */
 export class DrawingStage {
   private readonly stage: Konva.Stage;
   private readonly paperLayer = new Konva.Layer({ listening: false });
   private readonly machineLayer = new Konva.Layer({ listening: false });
-  private readonly handleLayer = new Konva.Layer();
-  private readonly handles = new Map<string, Konva.Circle>();
+  private readonly handleLayer = new Konva.Layer({ listening: false });
   private view: ViewPort = { scale: 1, x: 0, y: 0 };
   private painter: RowPainter | null = null;
+  private sketch = new SketchPainter([]);
+  private handles: readonly Handle[] = [];
+  private overlay: Overlay = {};
+  private backdrop: { readonly at: Backdrop; readonly image: CanvasImageSource } | null = null;
   private travel = 0;
+  private atWork: string | null = null;
   private selected: string | null = null;
+  private hovered: string | null = null;
   private stale = false;
   private blamed: readonly string[] = [];
-  private dragging: string | null = null;
 
   constructor(
     container: HTMLDivElement,
-    private readonly events: StageEvents,
+    private readonly viewChanged: (view: ViewPort) => void,
   ) {
     this.stage = new Konva.Stage({
       container,
       width: container.clientWidth,
       height: container.clientHeight,
-      draggable: true,
     });
-    this.paperLayer.add(
-      new Konva.Shape({ sceneFunc: (c) => this.paintPaper(c._context), perfectDrawEnabled: false }),
-    );
-    this.machineLayer.add(
-      new Konva.Shape({ sceneFunc: (c) => this.paintMachine(c._context), perfectDrawEnabled: false }),
-    );
+    const shape = (paint: (ctx: CanvasRenderingContext2D) => void): Konva.Shape =>
+      new Konva.Shape({ sceneFunc: (c) => paint(c._context), perfectDrawEnabled: false });
+    this.paperLayer.add(shape((ctx) => this.paintPaper(ctx)));
+    this.machineLayer.add(shape((ctx) => this.paintMachine(ctx)));
+    this.handleLayer.add(shape((ctx) => this.paintOver(ctx)));
     this.stage.add(this.paperLayer, this.machineLayer, this.handleLayer);
-    this.bindStage();
   }
 
   destroy(): void {
@@ -66,11 +73,44 @@ export class DrawingStage {
     if (this.painter?.fit !== fit) {
       this.painter = new RowPainter(fit, sequence);
       this.painter.moveTo(this.travel);
-      this.placeHandles();
     }
     this.stale = stale;
     this.blamed = blamed;
-    this.draw();
+    this.machineLayer.batchDraw();
+  }
+
+  /** Shows paths that no fitted row shows; the one at work stands out. */
+  showSketches(sketches: readonly PathSketch[], atWork: string | null): void {
+    if (sketches !== this.sketch.sketches) this.sketch = new SketchPainter(sketches);
+    this.atWork = atWork;
+    this.machineLayer.batchDraw();
+  }
+
+  setHandles(handles: readonly Handle[]): void {
+    this.handles = handles;
+    this.handleLayer.batchDraw();
+  }
+
+  setOverlay(overlay: Overlay): void {
+    this.overlay = overlay;
+    this.handleLayer.batchDraw();
+  }
+
+  setBackdrop(at: Backdrop | null, image: CanvasImageSource | null): void {
+    this.backdrop = at && image ? { at, image } : null;
+    this.paperLayer.batchDraw();
+  }
+
+  /** The handle under a place of the drawing. */
+  handleAt(at: Vec): Handle | null {
+    return handleAt(this.handles, this.view, at);
+  }
+
+  hover(handle: string | null, cursor: string): void {
+    this.stage.container().style.cursor = cursor;
+    if (handle === this.hovered) return;
+    this.hovered = handle;
+    this.handleLayer.batchDraw();
   }
 
   moveTo(travel: number): void {
@@ -79,10 +119,10 @@ export class DrawingStage {
     this.machineLayer.batchDraw();
   }
 
-  select(id: string | null): void {
-    this.selected = id;
-    this.placeHandles();
-    this.draw();
+  /** Rings the chosen wheel. */
+  select(wheel: string | null): void {
+    this.selected = wheel;
+    this.machineLayer.batchDraw();
   }
 
   resize(width: number, height: number): void {
@@ -91,110 +131,44 @@ export class DrawingStage {
   }
 
   showAll(): void {
-    if (!this.painter) return;
-    this.setView(fitView(pictureBounds(this.painter.fit), this.stage.width(), this.stage.height(), MARGIN));
+    this.setView(fitView(this.bounds(), this.stage.width(), this.stage.height(), MARGIN));
   }
 
-  zoom(factor: number): void {
-    this.setView(zoomAbout(this.view, this.stage.width() / 2, this.stage.height() / 2, factor));
+  zoom(factor: number, at?: Vec): void {
+    const { x, y } = at ?? { x: this.stage.width() / 2, y: this.stage.height() / 2 };
+    this.setView(zoomAbout(this.view, x, y, factor));
   }
 
-  get hasPicture(): boolean {
-    return this.painter !== null;
+  pan(dx: number, dy: number): void {
+    this.setView({ ...this.view, x: this.view.x + dx, y: this.view.y + dy });
+  }
+
+  get current(): ViewPort {
+    return this.view;
+  }
+
+  private bounds(): Bounds {
+    const boxes: Bounds[] = this.sketch.sketches.flatMap(({ bounds }) => (bounds ? [bounds] : []));
+    if (this.painter && !this.stale) boxes.push(pictureBounds(this.painter.fit));
+    if (boxes.length === 0) return this.painter ? pictureBounds(this.painter.fit) : EMPTY;
+    return [
+      Math.min(...boxes.map((box) => box[0])),
+      Math.min(...boxes.map((box) => box[1])),
+      Math.max(...boxes.map((box) => box[2])),
+      Math.max(...boxes.map((box) => box[3])),
+    ];
   }
 
   private setView(view: ViewPort): void {
     this.view = view;
-    this.placeHandles();
     this.draw();
-    this.events.viewChanged(view);
+    this.viewChanged(view);
   }
 
   private draw(): void {
     this.paperLayer.batchDraw();
     this.machineLayer.batchDraw();
     this.handleLayer.batchDraw();
-  }
-
-  private bindStage(): void {
-    this.stage.on('wheel', (event) => {
-      event.evt.preventDefault();
-      const at = this.stage.getPointerPosition();
-      if (at) this.setView(zoomAbout(this.view, at.x, at.y, Math.exp(-event.evt.deltaY * 0.0015)));
-    });
-    // Dragging the ground moves the view, not the stage: layers stay where they are.
-    let last: { x: number; y: number } | null = null;
-    this.stage.on('dragstart', (event) => {
-      if (event.target === this.stage) last = this.stage.getPointerPosition();
-    });
-    this.stage.on('dragmove', (event) => {
-      if (event.target !== this.stage) return;
-      const at = this.stage.getPointerPosition();
-      this.stage.position({ x: 0, y: 0 });
-      if (at && last)
-        this.setView({ ...this.view, x: this.view.x + at.x - last.x, y: this.view.y + at.y - last.y });
-      last = at;
-    });
-    this.stage.on('dragend', (event) => {
-      if (event.target === this.stage) this.stage.position({ x: 0, y: 0 });
-    });
-    this.stage.on('click tap', (event) => {
-      if (event.target === this.stage) this.events.selectWheel(null);
-    });
-  }
-
-  /** One round grip a wheel: as large as the wheel's inside, so that it is easy to hit. */
-  private placeHandles(): void {
-    const wheels = this.painter?.fit.layout.wheels ?? [];
-    const seen = new Set<string>();
-    for (const wheel of wheels) {
-      seen.add(wheel.id);
-      const handle = this.handles.get(wheel.id) ?? this.addHandle(wheel.id);
-      const at = toScreen(this.view, wheel.x, wheel.y);
-      const radius = Math.max(14, wheel.radius * this.view.scale * 0.8);
-      handle.radius(radius);
-      if (this.dragging !== wheel.id) handle.position(at);
-    }
-    for (const [id, handle] of this.handles) {
-      if (seen.has(id)) continue;
-      handle.destroy();
-      this.handles.delete(id);
-    }
-  }
-
-  private addHandle(id: string): Konva.Circle {
-    const handle = new Konva.Circle({
-      radius: 14,
-      fill: 'rgba(0,0,0,0.001)',
-      draggable: true,
-      name: `wheel-${id}`,
-    });
-    handle.on('mouseenter', () => this.cursor('grab'));
-    handle.on('mouseleave', () => this.cursor('default'));
-    handle.on('click tap', () => this.events.selectWheel(id));
-    handle.on('dragstart', () => {
-      this.dragging = id;
-      this.cursor('grabbing');
-      this.events.selectWheel(id);
-      this.events.dragStart(id);
-    });
-    handle.on('dragmove', () => {
-      const at = toModel(this.view, handle.x(), handle.y());
-      this.events.drag(id, at.x, at.y);
-    });
-    handle.on('dragend', () => {
-      this.dragging = null;
-      this.cursor('grab');
-      this.events.dragEnd(id);
-      this.placeHandles();
-    });
-    this.handles.set(id, handle);
-    this.handleLayer.add(handle);
-    return handle;
-  }
-
-  private cursor(name: string): void {
-    this.stage.container().style.cursor = name;
   }
 
   private paintPaper(ctx: CanvasRenderingContext2D): void {
@@ -219,19 +193,69 @@ export class DrawingStage {
       for (let k = Math.ceil(-origin / step); origin + k * step < size; k++)
         line(origin + k * step, vertical, k % 5 === 0);
     }
+    this.paintBackdrop(ctx);
+  }
+
+  private paintBackdrop(ctx: CanvasRenderingContext2D): void {
+    if (!this.backdrop) return;
+    const { at, image } = this.backdrop;
+    const corner = toScreen(this.view, at.x, at.y);
+    const k = at.millimetresPerPixel * this.view.scale;
+    ctx.globalAlpha = at.shown;
+    ctx.drawImage(image, corner.x, corner.y, at.width * k, at.height * k);
+    ctx.globalAlpha = 1;
   }
 
   private paintMachine(ctx: CanvasRenderingContext2D): void {
     const { painter, view } = this;
-    if (!painter) return;
     const pixel = 1 / view.scale;
     ctx.save();
-    ctx.globalAlpha = this.stale ? 0.35 : 1;
     ctx.translate(view.x, view.y);
     ctx.scale(view.scale, -view.scale);
-    painter.paint(ctx, this.travel, pixel, () => paintPath(ctx, painter.fit, pixel));
-    ctx.globalAlpha = 1;
-    paintMarks(ctx, painter.fit, pixel, this.selected, this.blamed);
+    if (painter) {
+      ctx.globalAlpha = this.stale ? 0.25 : 1;
+      painter.paint(ctx, this.travel, pixel, () => paintPath(ctx, painter.fit, pixel));
+      ctx.globalAlpha = 1;
+    }
+    this.sketch.paint(ctx, pixel, this.atWork);
+    if (painter && !this.stale) paintMarks(ctx, painter.fit, pixel, this.selected, this.blamed);
     ctx.restore();
+  }
+
+  private paintOver(ctx: CanvasRenderingContext2D): void {
+    const { view, overlay } = this;
+    const screen = (p: Vec): Vec => toScreen(view, p.x, p.y);
+    if (overlay.line) {
+      const [a, b] = overlay.line.map(screen);
+      ctx.beginPath();
+      ctx.setLineDash([5, 4]);
+      ctx.moveTo(a.x, a.y);
+      ctx.lineTo(b.x, b.y);
+      ctx.strokeStyle = THEME.accent;
+      ctx.lineWidth = 1.2;
+      ctx.stroke();
+      ctx.setLineDash([]);
+    }
+    if (overlay.box) {
+      const [a, b] = overlay.box;
+      ctx.strokeStyle = THEME.accent;
+      ctx.fillStyle = 'rgba(19, 94, 116, 0.08)';
+      ctx.lineWidth = 1;
+      ctx.fillRect(a.x, a.y, b.x - a.x, b.y - a.y);
+      ctx.strokeRect(a.x, a.y, b.x - a.x, b.y - a.y);
+    }
+    paintHandles(ctx, this.handles, view, this.hovered);
+    for (const mark of overlay.marks ?? []) {
+      const p = screen(mark);
+      ctx.beginPath();
+      ctx.arc(p.x, p.y, 6, 0, 2 * Math.PI);
+      ctx.moveTo(p.x - 10, p.y);
+      ctx.lineTo(p.x + 10, p.y);
+      ctx.moveTo(p.x, p.y - 10);
+      ctx.lineTo(p.x, p.y + 10);
+      ctx.strokeStyle = THEME.warning;
+      ctx.lineWidth = 1.5;
+      ctx.stroke();
+    }
   }
 }

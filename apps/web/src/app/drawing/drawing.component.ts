@@ -2,6 +2,7 @@ import {
   afterNextRender,
   ChangeDetectionStrategy,
   Component,
+  computed,
   DestroyRef,
   type ElementRef,
   inject,
@@ -9,14 +10,17 @@ import {
   viewChild,
 } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
-import { formatLengthNumber } from '@coin-relay/model';
-import { map } from 'rxjs';
-import { moveWheel } from '../document/commands';
-import { JobStore, type Gesture } from '../document/job-store.service';
+import { formatLengthNumber, type Backdrop } from '@coin-relay/model';
+import { distinctUntilChanged, from, map, merge, switchMap } from 'rxjs';
+import { JobStore } from '../document/job-store.service';
 import { FitService } from '../fit/fit.service';
 import { JobContext } from '../job/job-context.service';
 import { Playback } from '../playback/playback.service';
+import { MeasuredPaths } from '../paths/measured-paths.service';
+import { PathWork, type PathMode } from '../paths/path-work.service';
+import { DrawingHands } from './drawing-hands';
 import { DrawingStage } from './drawing-stage';
+import { PointerControl } from './pointer';
 import { roundStep, toScreen, type ViewPort } from './view-port';
 import { WheelNoteComponent } from './wheel-note.component';
 
@@ -25,7 +29,17 @@ const NOTE_WIDTH = 292;
 const NOTE_HEIGHT = 104;
 const NOTE_GAP = 24;
 
-/** The job in plan: wheels and row on gridded paper; wheels are dragged where they stand. */
+/** What a press does, where it does something of its own. */
+const MODE_WORDS: Readonly<Record<PathMode, string>> = {
+  arrange: '',
+  place: 'Click to place points, press and pull for a curve. Click the first point to close, Esc to end.',
+  wheel: 'Click where the new wheel goes.',
+  start: 'Click on the path where it is to begin.',
+  stretch: 'Click on the path: where the stretch begins, any places it runs through, where it ends.',
+  measure: 'Click two points of the picture whose distance you know.',
+};
+
+/** The job in plan: wheels and row on gridded paper; what the step at work can move is dragged where it stands. */
 @Component({
   selector: 'relay-drawing',
   imports: [WheelNoteComponent],
@@ -38,8 +52,11 @@ export class DrawingComponent {
   private readonly fits = inject(FitService);
   private readonly context = inject(JobContext);
   private readonly playback = inject(Playback);
+  private readonly work = inject(PathWork);
+  private readonly paths = inject(MeasuredPaths);
   private readonly surface = viewChild.required<ElementRef<HTMLDivElement>>('surface');
   private stage: DrawingStage | null = null;
+  private shown = false;
 
   private readonly view = signal<ViewPort>({ scale: 1, x: 0, y: 0 });
   protected readonly problem = toSignal(
@@ -51,25 +68,50 @@ export class DrawingComponent {
   private readonly fitView = toSignal(this.fits.state$.pipe(map((state) => state.view)), {
     initialValue: null,
   });
+  protected readonly said = toSignal(this.work.note$, { initialValue: '' });
+  protected readonly mode = toSignal(this.work.mode$, { initialValue: 'arrange' as PathMode });
+  protected readonly modeWords = computed(() => MODE_WORDS[this.mode()]);
   private readonly selected = toSignal(this.context.wheel$, { initialValue: null });
 
   constructor() {
     const destroyed = inject(DestroyRef);
     afterNextRender(() => {
       const element = this.surface().nativeElement;
-      const stage = this.makeStage(element);
+      const stage = new DrawingStage(element, (view) => this.view.set(view));
       this.stage = stage;
+      const { store, fits, context, work, paths } = this;
+      const hands = new DrawingHands({ store, fits, context, work, paths, stage });
+      const control = new PointerControl(element, hands);
       const watcher = new ResizeObserver(() => {
         stage.resize(element.clientWidth, element.clientHeight);
         stage.showAll();
       });
       watcher.observe(element);
-      this.fits.state$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.showFit(stage));
+      const until = takeUntilDestroyed<unknown>(destroyed);
+      this.fits.state$.pipe(until).subscribe(() => this.showFit(stage));
+      merge(store.job$, fits.state$, work.choice$, work.mode$, work.picks$, work.measured$)
+        .pipe(until)
+        .subscribe(() => {
+          stage.setHandles(hands.handles());
+          stage.setOverlay({ marks: hands.marks() });
+        });
+      merge(fits.state$, work.path$)
+        .pipe(until)
+        .subscribe(() => stage.showSketches(fits.now.sketches, work.path?.id ?? null));
       this.playback.position$
         .pipe(takeUntilDestroyed(destroyed))
         .subscribe(({ travel }) => stage.moveTo(travel));
       this.context.wheel$.pipe(takeUntilDestroyed(destroyed)).subscribe((id) => stage.select(id));
+      store.job$
+        .pipe(
+          takeUntilDestroyed(destroyed),
+          map((job) => job.backdrop ?? null),
+          distinctUntilChanged(),
+          switchMap((backdrop) => from(loadBackdrop(backdrop))),
+        )
+        .subscribe(({ backdrop, image }) => stage.setBackdrop(backdrop, image));
       destroyed.onDestroy(() => {
+        control.destroy();
         watcher.disconnect();
         stage.destroy();
       });
@@ -105,6 +147,10 @@ export class DrawingComponent {
     return `${scale} ${x} ${y}`;
   }
 
+  protected endMode(): void {
+    this.work.setMode('arrange');
+  }
+
   protected closeNote(): void {
     this.context.selectWheel(null);
   }
@@ -118,41 +164,27 @@ export class DrawingComponent {
   }
 
   private showFit(stage: DrawingStage): void {
-    const { view, problem } = this.fits.now;
-    if (!view) return;
-    const first = !stage.hasPicture;
-    stage.show(view.fit, view.resolved.sequence, problem !== null, problem?.wheels ?? []);
-    if (first) stage.showAll();
+    const { view, problem, sketches } = this.fits.now;
+    if (view) stage.show(view.fit, view.resolved.sequence, problem !== null, problem?.wheels ?? []);
+    if (!this.shown && (view || sketches.some((sketch) => sketch.bounds))) {
+      this.shown = true;
+      stage.showSketches(sketches, this.work.path?.id ?? null);
+      stage.showAll();
+    }
   }
+}
 
-  private makeStage(element: HTMLDivElement): DrawingStage {
-    let gesture: Gesture | null = null;
-    let start = { x: 0, y: 0 };
-    let shown = { x: 0, y: 0 };
-    let scale = 1;
-    return new DrawingStage(element, {
-      selectWheel: (id) => this.context.selectWheel(id),
-      dragStart: (id) => {
-        const wheel = this.store.job?.wheels.find((w) => w.id === id);
-        const fit = this.fits.now.view?.fit;
-        const laid = fit?.layout.wheels.find((w) => w.id === id);
-        if (!wheel || !laid || !fit) return;
-        start = { x: wheel.x, y: wheel.y };
-        shown = { x: laid.x, y: laid.y };
-        scale = fit.scale;
-        gesture = this.store.begin('Move wheel');
-      },
-      // Where the fit scales the path, the wheel is drawn at its scaled place: a way on the
-      // drawing is that way divided by the scale in the document.
-      drag: (id, x, y) =>
-        gesture?.update(
-          moveWheel(id, start.x + (x - shown.x) / scale, start.y + (y - shown.y) / scale).recipe,
-        ),
-      dragEnd: () => {
-        gesture?.commit();
-        gesture = null;
-      },
-      viewChanged: (view) => this.view.set(view),
-    });
+/** Fetches a reference picture; one that is gone is not shown. */
+async function loadBackdrop(
+  backdrop: Backdrop | null,
+): Promise<{ backdrop: Backdrop | null; image: HTMLImageElement | null }> {
+  if (!backdrop) return { backdrop, image: null };
+  const image = new Image();
+  image.src = `/api/pictures/${backdrop.picture}`;
+  try {
+    await image.decode();
+    return { backdrop, image };
+  } catch {
+    return { backdrop, image: null };
   }
 }

@@ -37,7 +37,7 @@ import { LengthFieldComponent } from '../shared/length-field.component';
             [most]="1000"
             (changed)="teeth($event)"
           />
-        } @else {
+        } @else if (w.size.by === 'radius') {
           <span>radius</span>
           <relay-length-field
             label="Radius"

@@ -1,6 +1,20 @@
-import { fitRow, RelayError, type FitOutcome, type RelayErrorCode } from '@coin-relay/core';
-import { readSvg, type Drawing } from '@coin-relay/formats';
-import { resolveRun, type Job } from '@coin-relay/model';
+import {
+  closeApproaches,
+  fitRow,
+  RelayError,
+  type Approach,
+  type FitOutcome,
+  type RelayErrorCode,
+} from '@coin-relay/core';
+import {
+  drawingFormat,
+  joinDrawing,
+  readDrawing,
+  type Drawing,
+  type JoinedContour,
+} from '@coin-relay/formats';
+import { pieceWidth, resolveRun, type Job } from '@coin-relay/model';
+import { sketchPaths, type PathSketch } from './sketch';
 
 /** An answer, or what was wrong, in a form that crosses threads. */
 export type Reply<T> =
@@ -21,13 +35,31 @@ export interface Candidate {
   readonly closes: boolean;
 }
 
+/** A fitted row, and where its path comes closer to itself than the row is wide. */
+export interface FitResult {
+  readonly fit: FitOutcome;
+  readonly approaches: readonly Approach[];
+}
+
+/** The lines of a file, joined where they meet. */
+export interface ReadResult {
+  readonly drawing: Drawing;
+  readonly lines: readonly JoinedContour[];
+}
+
 /** The work of the fit worker. Pure: tested without a worker. */
 export const FIT_TASKS = {
-  fit(job: Job, runId: string): Reply<FitOutcome> {
+  fit(job: Job, runId: string): Reply<FitResult> {
     return replied(() => {
-      const { source, request } = resolveRun(job, runId);
-      return fitRow(source, request);
+      const { source, request, sequence } = resolveRun(job, runId);
+      const fit = fitRow(source, request);
+      return { fit, approaches: closeApproaches(fit.layout.path, pieceWidth(sequence)) };
     });
+  },
+
+  /** Paths as far as they can be drawn, also where they cannot be fitted. */
+  sketch(job: Job, ids: readonly string[]): readonly PathSketch[] {
+    return sketchPaths(job, ids);
   },
 
   /** Fits with the counts around the given one, in steps of the multiple. */
@@ -49,8 +81,17 @@ export const FIT_TASKS = {
     });
   },
 
-  readSvg(text: string): Reply<Drawing> {
-    return replied(() => readSvg(text));
+  /** Reads a file of lines; those whose ends meet within the tolerance (mm) are joined. */
+  readLines(name: string, text: string, tolerance: number): Reply<ReadResult> {
+    return replied(() => {
+      const drawing = readDrawing(drawingFormat(name, text), text);
+      return { drawing, lines: joinDrawing(drawing, tolerance) };
+    });
+  },
+
+  /** Joins the lines of a drawing at another tolerance. */
+  join(drawing: Drawing, tolerance: number): Reply<readonly JoinedContour[]> {
+    return replied(() => joinDrawing(drawing, tolerance));
   },
 } as const;
 

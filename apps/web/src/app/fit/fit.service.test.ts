@@ -30,6 +30,7 @@ beforeEach(() => {
       return FIT_TASKS.fit(job, run);
     },
     candidates: async (job: Job, run: string, around: number) => FIT_TASKS.candidates(job, run, around),
+    sketch: async (job: Job, ids: readonly string[]) => FIT_TASKS.sketch(job, ids),
   };
   const store = {
     job$: jobs,

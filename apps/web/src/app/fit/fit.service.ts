@@ -1,11 +1,12 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
-import type { FitOutcome } from '@coin-relay/core';
+import type { Approach, FitOutcome } from '@coin-relay/core';
 import { fitSentence, resolveRun, type FitSentence, type Job, type ResolvedRun } from '@coin-relay/model';
 import { BehaviorSubject, type Subscription } from 'rxjs';
 import { JobStore } from '../document/job-store.service';
 import { FitWorker } from './fit-worker.service';
-import type { Candidate } from './fit-tasks';
+import type { Candidate, FitResult, Reply } from './fit-tasks';
 import { LatestOnly } from './latest';
+import type { PathSketch } from './sketch';
 
 /** How the open job's row stands. */
 export interface FitView {
@@ -13,6 +14,7 @@ export interface FitView {
   readonly job: Job;
   readonly resolved: ResolvedRun;
   readonly fit: FitOutcome;
+  readonly approaches: readonly Approach[];
   readonly sentence: FitSentence;
 }
 
@@ -21,6 +23,10 @@ export interface FitState {
   readonly view: FitView | null;
   /** Why the newest document cannot be fitted. */
   readonly problem: { readonly message: string; readonly wheels: readonly string[] } | null;
+  /** The paths that the fit does not show: the others, and the row's own while it cannot be fitted. */
+  readonly sketches: readonly PathSketch[];
+  /** The document the problem and the sketches are of. */
+  readonly of: Job | null;
 }
 
 /** Fits the open job's first run again after every change, in the worker. One for one job view. */
@@ -28,7 +34,12 @@ export interface FitState {
 export class FitService implements OnDestroy {
   private readonly store = inject(JobStore);
   private readonly worker = inject(FitWorker);
-  private readonly state = new BehaviorSubject<FitState>({ view: null, problem: null });
+  private readonly state = new BehaviorSubject<FitState>({
+    view: null,
+    problem: null,
+    sketches: [],
+    of: null,
+  });
   private readonly subscription: Subscription;
 
   /** Emits at once, and after every fit. */
@@ -36,21 +47,32 @@ export class FitService implements OnDestroy {
 
   constructor() {
     const latest = new LatestOnly(
-      (job: Job) => this.worker.tasks.fit(job, job.runs[0]?.id ?? ''),
-      (job, reply) => {
+      (job: Job) => this.work(job),
+      (job, { reply, sketches }) => {
         if (!reply.ok) {
-          this.state.next({
-            view: this.state.value.view,
-            problem: { message: reply.message, wheels: reply.wheels },
-          });
+          const problem = { message: reply.message, wheels: reply.wheels };
+          this.state.next({ view: this.state.value.view, problem, sketches, of: job });
           return;
         }
+        const { fit, approaches } = reply.value;
         const resolved = resolveRun(job);
-        const sentence = fitSentence(job, resolved, reply.value);
-        this.state.next({ view: { job, resolved, fit: reply.value, sentence }, problem: null });
+        const sentence = fitSentence(job, resolved, fit);
+        this.state.next({
+          view: { job, resolved, fit, approaches, sentence },
+          problem: null,
+          sketches,
+          of: job,
+        });
       },
     );
     this.subscription = this.store.job$.subscribe((job) => latest.ask(job));
+  }
+
+  private async work(job: Job): Promise<{ reply: Reply<FitResult>; sketches: readonly PathSketch[] }> {
+    const run = job.runs[0];
+    const reply = await this.worker.tasks.fit(job, run?.id ?? '');
+    const ids = job.paths.map((path) => path.id).filter((id) => !reply.ok || id !== run?.path);
+    return { reply, sketches: ids.length > 0 ? await this.worker.tasks.sketch(job, ids) : [] };
   }
 
   ngOnDestroy(): void {

@@ -8,7 +8,7 @@ const lift = demoJobs().find((d) => d.id === 'demo-coin-lift')!.job;
 describe('the work of the fit worker', () => {
   it('fits a job, and answers errors as data with the wheels they are about', () => {
     const good = FIT_TASKS.fit(lift, 'row');
-    expect(good.ok && good.value.count).toBe(90);
+    expect(good.ok && good.value.fit.count).toBe(90);
     const overlapping = { ...lift, wheels: lift.wheels.map((w) => (w.id === 'head' ? { ...w, x: 20 } : w)) };
     const bad = FIT_TASKS.fit(overlapping, 'row');
     expect(bad).toMatchObject({ ok: false, wheels: ['drive', 'head'] });

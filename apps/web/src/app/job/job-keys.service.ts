@@ -1,21 +1,25 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
 import { BehaviorSubject } from 'rxjs';
 import { tinykeys } from 'tinykeys';
-import { moveWheel } from '../document/commands';
+import { deletePoints, placePoints } from '@coin-relay/core';
+import { withDrawn } from '@coin-relay/model';
+import { changePath, moveWheel } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { FitService } from '../fit/fit.service';
+import { PathWork } from '../paths/path-work.service';
 import { Playback } from '../playback/playback.service';
 import { JobContext, STEPS } from './job-context.service';
 
 export const SHORTCUTS: readonly { readonly keys: string; readonly does: string }[] = [
   { keys: 'Space', does: 'play or pause' },
   { keys: ', and .', does: 'one frame back, one frame on' },
-  { keys: 'Arrow keys', does: 'nudge the chosen wheel by 1 mm; with Shift by 10 mm' },
+  { keys: 'Arrow keys', does: 'nudge the chosen wheel or points by 1 mm; with Shift by 10 mm' },
+  { keys: 'Delete', does: 'delete the chosen points' },
   { keys: '1 to 7', does: 'open a step of the worksheet' },
   { keys: 'Ctrl+Z', does: 'undo' },
   { keys: 'Ctrl+Shift+Z, Ctrl+Y', does: 'redo' },
   { keys: 'Ctrl+S', does: 'save now (it saves by itself)' },
-  { keys: 'Esc', does: 'leave the chosen wheel' },
+  { keys: 'Esc', does: 'end placing and picking; leave what is chosen' },
   { keys: '?', does: 'this sheet' },
 ];
 
@@ -26,6 +30,7 @@ export class JobKeys implements OnDestroy {
   private readonly playback = inject(Playback);
   private readonly context = inject(JobContext);
   private readonly fits = inject(FitService);
+  private readonly work = inject(PathWork);
   private readonly sheet = new BehaviorSubject(false);
   private readonly release: () => void;
 
@@ -70,7 +75,12 @@ export class JobKeys implements OnDestroy {
       '$mod+Shift+z': free(() => this.store.redo()),
       '$mod+y': free(() => this.store.redo()),
       '$mod+s': always(() => void this.store.save()),
-      Escape: free(() => this.context.selectWheel(null)),
+      Escape: free(() => this.leave()),
+      Enter: (event) => {
+        if (this.work.mode === 'place') free(() => this.work.setMode('arrange'))(event);
+      },
+      Delete: free(() => this.removePoints()),
+      Backspace: free(() => this.removePoints()),
       'Shift+?': free(() => this.showSheet(true)),
     });
   }
@@ -83,7 +93,29 @@ export class JobKeys implements OnDestroy {
     this.sheet.next(visible);
   }
 
+  private leave(): void {
+    if (this.work.mode !== 'arrange') this.work.setMode('arrange');
+    else if (this.work.points.size > 0) this.work.choosePoints([]);
+    else this.context.selectWheel(null);
+  }
+
+  /** Deletes the chosen points; while placing, the last one placed. */
+  private removePoints(): void {
+    const { path, points, mode } = this.work;
+    if (path?.kind !== 'drawn') return;
+    const chosen = mode === 'place' ? new Set([path.points.length - 1]) : points;
+    if (chosen.size === 0 || path.points.length === 0) return;
+    this.store.change(changePath(path, withDrawn(path, deletePoints(path, chosen)), 'Delete points'));
+    this.work.choosePoints([]);
+  }
+
   private nudge(dx: number, dy: number): void {
+    const { path, points } = this.work;
+    if (path?.kind === 'drawn' && points.size > 0) {
+      const moved = placePoints(path, points, { k: 1, turn: 0, x: dx, y: dy, mirror: false });
+      this.store.change(changePath(path, withDrawn(path, moved), 'Move points'));
+      return;
+    }
     const id = this.context.selectedWheel;
     const wheel = this.store.job?.wheels.find((w) => w.id === id);
     if (!wheel) return;

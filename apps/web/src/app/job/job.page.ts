@@ -21,6 +21,8 @@ import { PlayBarComponent } from '../playback/play-bar.component';
 import { Playback } from '../playback/playback.service';
 import { SentenceComponent } from '../sentence/sentence.component';
 import { TapeComponent } from '../tape/tape.component';
+import { MeasuredPaths } from '../paths/measured-paths.service';
+import { PathWork } from '../paths/path-work.service';
 import { WorksheetComponent } from '../worksheet/worksheet.component';
 import { JobContext } from './job-context.service';
 import { JobKeys, SHORTCUTS } from './job-keys.service';
@@ -36,7 +38,7 @@ import { JobKeys, SHORTCUTS } from './job-keys.service';
     TapeComponent,
     PlayBarComponent,
   ],
-  providers: [JobStore, FitService, Playback, JobContext, JobKeys],
+  providers: [JobStore, FitService, Playback, JobContext, PathWork, MeasuredPaths, JobKeys],
   templateUrl: './job.page.html',
   styleUrl: './job.page.less',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -105,7 +105,7 @@ export class JobCardComponent {
     try {
       const { job } = await firstValueFrom(this.api.load(id));
       const reply = await this.worker.tasks.fit(job, job.runs[0]?.id ?? '');
-      if (reply.ok) this.card.set(cardOf(job, reply.value));
+      if (reply.ok) this.card.set(cardOf(job, reply.value.fit));
       else this.problem.set(reply.message);
     } catch (error) {
       this.problem.set(error instanceof Error ? error.message : String(error));

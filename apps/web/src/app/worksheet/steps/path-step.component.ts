@@ -1,153 +1,135 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  type ElementRef,
+  inject,
+  viewChild,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { findCorners, tightestBend } from '@coin-relay/core';
-import { formatLength, type Wheel } from '@coin-relay/model';
-import { changeSide, resizeWheel } from '../../document/commands';
+import { findCorners, tightestBend, writePathData } from '@coin-relay/core';
+import { formatLength } from '@coin-relay/model';
+import { addPath, freshId } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
 import { FitService } from '../../fit/fit.service';
-import { JobContext } from '../../job/job-context.service';
-import { CountFieldComponent } from '../../shared/count-field.component';
-import { LengthFieldComponent } from '../../shared/length-field.component';
+import { IMPORT_DIGITS, ImportComponent, type TakenLines } from '../../import/import.component';
+import { BackdropComponent } from '../../paths/backdrop.component';
+import { MeasuredPaths } from '../../paths/measured-paths.service';
+import { MendComponent } from '../../paths/mend.component';
+import { DrawnPanelComponent } from '../../paths/panels/drawn-panel.component';
+import { HangPanelComponent } from '../../paths/panels/hang-panel.component';
+import { ParallelPanelComponent } from '../../paths/panels/parallel-panel.component';
+import { RoutePanelComponent } from '../../paths/panels/route-panel.component';
+import { ShapePanelComponent } from '../../paths/panels/shape-panel.component';
+import { StretchPanelComponent } from '../../paths/panels/stretch-panel.component';
+import { PathListComponent } from '../../paths/path-list.component';
+import { PathWork } from '../../paths/path-work.service';
+import { SnapRulesComponent } from '../../paths/snap-rules.component';
 
-/** The path: its facts, and its wheels where it goes round some. */
+/** The path: which one, its facts, its own numbers, and what can be done to it. */
 @Component({
   selector: 'relay-path-step',
-  imports: [CountFieldComponent, LengthFieldComponent],
-  template: `
-    @if (facts(); as f) {
-      <p>{{ f.length }} {{ f.closed ? 'round' : 'long' }}, {{ f.bend }}, {{ f.corners }}.</p>
-    }
-    @if (stops().length > 0) {
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">wheel</th>
-            <th scope="col">teeth or radius</th>
-            <th scope="col">turns</th>
-          </tr>
-        </thead>
-        <tbody>
-          @for (stop of stops(); track stop.wheel.id) {
-            <tr [class.chosen]="stop.wheel.id === selected()">
-              <td>
-                <button type="button" class="plain-button name" (click)="select(stop.wheel.id)">
-                  {{ stop.wheel.name }}
-                </button>
-              </td>
-              <td>
-                @if (stop.wheel.size.by === 'teeth') {
-                  <relay-count-field
-                    [label]="'Teeth of the ' + stop.wheel.name"
-                    [value]="stop.wheel.size.teeth"
-                    [least]="3"
-                    [most]="1000"
-                    (changed)="teeth(stop.wheel, $event)"
-                  />
-                  <span class="unit" aria-hidden="true">t.</span>
-                } @else {
-                  <relay-length-field
-                    [label]="'Radius of the ' + stop.wheel.name"
-                    [value]="stop.wheel.size.radius"
-                    [unit]="unit()"
-                    [least]="0.001"
-                    (changed)="radius(stop.wheel, $event)"
-                  />
-                }
-              </td>
-              <td>
-                <button
-                  type="button"
-                  class="plain-button"
-                  [attr.aria-label]="
-                    turnWord(stop.turn) + ': pass the ' + stop.wheel.name + ' on its other side'
-                  "
-                  (click)="side(stop.wheel.id)"
-                >
-                  {{ turnWord(stop.turn) }}
-                </button>
-              </td>
-            </tr>
-          }
-        </tbody>
-      </table>
-      <p class="cost hint">Drag a wheel on the drawing, or nudge the chosen one with the arrow keys.</p>
-    } @else {
-      <p class="cost">The line comes from a drawing; it stays as it was drawn.</p>
-    }
-  `,
-  styleUrls: ['./step.less'],
-  styles: `
-    .name,
-    td button {
-      white-space: nowrap;
-    }
-    .name {
-      padding-left: 0;
-      text-align: left;
-    }
-    .unit {
-      font-size: 12px;
-      display: inline-block;
-      width: 22px;
-      text-align: left;
-    }
-    .hint {
-      margin: 8px 0 0;
-    }
-  `,
+  imports: [
+    PathListComponent,
+    RoutePanelComponent,
+    DrawnPanelComponent,
+    ShapePanelComponent,
+    HangPanelComponent,
+    StretchPanelComponent,
+    ParallelPanelComponent,
+    MendComponent,
+    SnapRulesComponent,
+    BackdropComponent,
+    ImportComponent,
+  ],
+  templateUrl: './path-step.component.html',
+  styleUrls: ['./step.less', './path-step.component.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PathStepComponent {
   private readonly store = inject(JobStore);
-  private readonly context = inject(JobContext);
+  private readonly work = inject(PathWork);
+  private readonly measured = inject(MeasuredPaths);
   private readonly job = toSignal(this.store.job$);
   private readonly fit = toSignal(inject(FitService).state$, { requireSync: true });
-  protected readonly selected = toSignal(this.context.wheel$, { requireSync: true });
-  protected readonly unit = computed(() => this.job()?.unit ?? 'mm');
+  protected readonly path = toSignal(this.work.path$, { initialValue: null });
+  protected readonly mode = toSignal(this.work.mode$, { requireSync: true });
+  protected readonly picks = toSignal(this.work.picks$, { requireSync: true });
+  private readonly files = viewChild.required<ElementRef<HTMLDialogElement>>('files');
 
-  protected readonly stops = computed(() => {
-    const job = this.job();
-    const path = job?.paths.find((p) => p.id === job.runs[0]?.path);
-    if (!job || path?.kind !== 'route') return [];
-    return path.stops.flatMap((stop) => {
-      const wheel = job.wheels.find((w) => w.id === stop.wheel);
-      return wheel ? [{ wheel, turn: stop.turn }] : [];
-    });
-  });
-
+  /** Of the fitted path where the row is on it, else of the path as it is drawn. */
   protected readonly facts = computed(() => {
-    const view = this.fit().view;
-    if (!view) return null;
-    const { path } = view.fit.layout;
+    const job = this.job();
+    const at = this.path();
+    const { view, problem } = this.fit();
+    if (!job || !at) return null;
+    const fitted = view && !problem && view.resolved.path.id === at.id ? view : null;
+    const path = fitted ? fitted.fit.layout.path : this.measured.of(job, at.id);
+    if (!path) return null;
     const tightest = tightestBend(path);
     const corners = findCorners(path).length;
+    const close = fitted?.approaches.length ?? 0;
     return {
-      length: formatLength(path.length, view.job.unit),
+      length: formatLength(path.length, job.unit),
       closed: path.closed,
       bend: tightest
-        ? `tightest bend ${formatLength(tightest.radius, view.job.unit)} at ${formatLength(tightest.s, view.job.unit)}`
+        ? `tightest bend ${formatLength(tightest.radius, job.unit)} at ${formatLength(tightest.s, job.unit)}`
         : 'straight all the way',
       corners: corners === 0 ? 'no corners' : corners === 1 ? '1 corner' : `${corners} corners`,
+      close: close === 0 ? '' : `, too close to itself at ${close === 1 ? '1 place' : `${close} places`}`,
     };
   });
 
-  protected turnWord(turn: 'ccw' | 'cw'): string {
-    return turn === 'ccw' ? 'left' : 'right';
+  protected bringIn(): void {
+    this.files().nativeElement.showModal();
   }
 
-  protected select(id: string): void {
-    this.context.selectWheel(this.selected() === id ? null : id);
+  protected closeFiles(): void {
+    this.files().nativeElement.close();
   }
 
-  protected teeth(wheel: Wheel, teeth: number): void {
-    if (wheel.size.by === 'teeth') this.store.change(resizeWheel(wheel.id, { ...wheel.size, teeth }));
+  /** Lines of a file become paths of this job; the first is the one to work on. */
+  protected take({ lines }: TakenLines): void {
+    const { job } = this.store;
+    if (!job) return;
+    const paths = [...job.paths];
+    const made = lines.map(({ id, contour }) => {
+      const path = {
+        kind: 'outline' as const,
+        id: freshId(paths, 'line'),
+        name: id.slice(0, 80),
+        data: writePathData(contour, IMPORT_DIGITS),
+      };
+      paths.push(path);
+      return path;
+    });
+    this.store.change({
+      label: made.length === 1 ? 'Add path from file' : 'Add paths from file',
+      recipe: (draft) => {
+        for (const path of made) addPath(path).recipe(draft);
+      },
+    });
+    this.work.choose(made[0].id);
+    this.closeFiles();
   }
 
-  protected radius(wheel: Wheel, radius: number): void {
-    this.store.change(resizeWheel(wheel.id, { by: 'radius', radius }));
-  }
-
-  protected side(id: string): void {
-    this.store.change(changeSide(id));
+  /** What was picked becomes a path that follows the outline. */
+  protected makeStretch(): void {
+    const { job } = this.store;
+    const { path, picks } = this.work;
+    const whole = job && path ? this.measured.of(job, path.id) : null;
+    if (!job || !path || !whole || picks.length < 2) return;
+    const id = freshId(job.paths, 'stretch');
+    this.store.change(
+      addPath({
+        kind: 'stretch',
+        id,
+        name: `Stretch of ${path.name}`.slice(0, 80),
+        of: path.id,
+        picks: picks.map((s) => Math.max(0, Math.min(1, s / whole.length))),
+        way: 'shorter',
+      }),
+    );
+    this.work.choose(id);
   }
 }

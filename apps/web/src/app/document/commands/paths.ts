@@ -1,0 +1,149 @@
+import {
+  mendPath,
+  withPitch,
+  type Backdrop,
+  type Job,
+  type JobPath,
+  type Mend,
+  type Wheel,
+} from '@coin-relay/model';
+import type { Draft } from 'immer';
+import type { Command } from './command';
+
+/** An id that nothing in the list has yet. */
+export function freshId(taken: readonly { readonly id: string }[], base: string): string {
+  const ids = new Set(taken.map(({ id }) => id));
+  for (let k = 1; ; k++) {
+    const id = k === 1 ? base : `${base}-${k}`;
+    if (!ids.has(id)) return id;
+  }
+}
+
+/** Adds a path, with the wheels that are its own. */
+export function addPath(path: JobPath, wheels: readonly Wheel[] = []): Command {
+  return {
+    label: 'Add path',
+    recipe: (job) => {
+      job.paths.push(path as Draft<JobPath>);
+      job.wheels.push(...wheels);
+    },
+  };
+}
+
+/** Removes a path that no run is on and no other path is made from, and the wheels only it goes round. */
+export function removePath(id: string): Command {
+  return {
+    label: 'Remove path',
+    recipe: (job) => {
+      if (job.runs.some((run) => run.path === id)) return;
+      if (job.paths.some((path) => 'of' in path && path.of === id)) return;
+      job.paths = job.paths.filter((path) => path.id !== id);
+      const used = new Set(
+        job.paths.flatMap((path) => (path.kind === 'route' ? path.stops.map((stop) => stop.wheel) : [])),
+      );
+      job.wheels = job.wheels.filter((wheel) => used.has(wheel.id));
+    },
+  };
+}
+
+export function renamePath(id: string, name: string): Command {
+  return {
+    label: 'Rename path',
+    recipe: (job) => {
+      const path = job.paths.find((p) => p.id === id);
+      if (path) path.name = name;
+    },
+  };
+}
+
+/** Puts a run on another path. */
+export function putRunOn(runId: string, pathId: string): Command {
+  return {
+    label: 'Put row on path',
+    recipe: (job) => {
+      const run = job.runs.find((r) => r.id === runId);
+      if (run) run.path = pathId;
+    },
+  };
+}
+
+/**
+ * Writes a changed path into the document: of a drawn path only the points that changed, so that
+ * a step of the history stays small.
+ * @param base the path the change was made from
+ */
+export function writePath(job: Draft<Job>, base: JobPath, next: JobPath): void {
+  const at = job.paths.findIndex((path) => path.id === base.id);
+  if (at < 0 || base === next) return;
+  const target = job.paths[at];
+  if (
+    base.kind === 'drawn' &&
+    next.kind === 'drawn' &&
+    target.kind === 'drawn' &&
+    base.closed === next.closed &&
+    base.points.length === next.points.length
+  ) {
+    next.points.forEach((point, i) => {
+      if (point !== base.points[i]) target.points[i] = point as Draft<typeof point>;
+    });
+    return;
+  }
+  job.paths[at] = next as Draft<JobPath>;
+}
+
+/** Replaces a path by a changed one. */
+export function changePath(base: JobPath, next: JobPath, label = 'Change path'): Command {
+  return { label, recipe: (job) => writePath(job, base, next) };
+}
+
+const MEND_LABELS: Readonly<Record<Mend['do'], string>> = {
+  reverse: 'Reverse path',
+  start: 'Move start',
+  round: 'Round corners',
+  smooth: 'Smooth path',
+  thin: 'Thin out path',
+  close: 'Close path',
+  straighten: 'Straighten path',
+  mirror: 'Mirror path',
+  scale: 'Scale path',
+  free: 'Free into points',
+};
+
+/**
+ * Mends a path.
+ * @param grow for scaling: the pieces of the runs on it grow with it
+ * @returns the command, and what came of it in words
+ * @throws RelayError naming what cannot be done
+ */
+export function mend(job: Job, path: JobPath, what: Mend, grow = false): { command: Command; words: string } {
+  const { path: next, wheels, words } = mendPath(job, path, what);
+  return {
+    words,
+    command: {
+      label: MEND_LABELS[what.do],
+      recipe: (draft) => {
+        writePath(draft, path, next);
+        for (const wheel of wheels) {
+          const at = draft.wheels.findIndex((w) => w.id === wheel.id);
+          if (at >= 0) draft.wheels[at] = wheel;
+        }
+        if (what.do !== 'scale' || !grow) return;
+        const growing = new Set(
+          draft.runs.filter((run) => run.path === path.id).flatMap((run) => run.sequence),
+        );
+        draft.pieces.forEach((piece, i) => {
+          if (growing.has(piece.id)) draft.pieces[i] = withPitch(piece, piece.pitch * what.factor);
+        });
+      },
+    },
+  };
+}
+
+export function setBackdrop(backdrop: Backdrop | null): Command {
+  return {
+    label: backdrop ? 'Change reference picture' : 'Remove reference picture',
+    recipe: (job) => {
+      job.backdrop = backdrop;
+    },
+  };
+}

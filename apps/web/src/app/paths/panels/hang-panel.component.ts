@@ -1,0 +1,144 @@
+import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { RelayError } from '@coin-relay/core';
+import { formatLength, hangingOf, pieceWords, type PathOf } from '@coin-relay/model';
+import { NzRadioModule } from 'ng-zorro-antd/radio';
+import { CountFieldComponent } from '../../shared/count-field.component';
+import { LengthFieldComponent } from '../../shared/length-field.component';
+import { injectPathPanel } from './path-of-kind';
+
+type By = PathOf<'hang'>['by'];
+
+/** A hanging row: its anchors, and its length, its depth or how many hang. */
+@Component({
+  selector: 'relay-hang-panel',
+  imports: [FormsModule, NzRadioModule, LengthFieldComponent, CountFieldComponent],
+  template: `
+    @if (panel.path(); as path) {
+      <p class="cost">Drag an anchor on the drawing, or pull the row down where it hangs.</p>
+      <fieldset>
+        <legend>What decides how deep it hangs</legend>
+        <nz-radio-group [ngModel]="path.by.by" (ngModelChange)="decide($event)" nzName="hangs-by">
+          <label nz-radio nzValue="length">length</label>
+          <label nz-radio nzValue="sag">sag</label>
+          <label nz-radio nzValue="count">{{ many() }}</label>
+        </nz-radio-group>
+      </fieldset>
+      <div class="line">
+        @switch (path.by.by) {
+          @case ('length') {
+            <span class="what">hangs, in all</span>
+            <relay-length-field
+              label="Length of the hanging row"
+              [value]="path.by.length"
+              [unit]="panel.unit()"
+              [least]="0.001"
+              (changed)="set({ by: 'length', length: $event })"
+            />
+          }
+          @case ('sag') {
+            <span class="what">below the line between the anchors</span>
+            <relay-length-field
+              label="Sag of the hanging row"
+              [value]="path.by.sag"
+              [unit]="panel.unit()"
+              [least]="0.001"
+              (changed)="set({ by: 'sag', sag: $event })"
+            />
+          }
+          @case ('count') {
+            <span class="what">{{ many() }} from anchor to anchor</span>
+            <relay-count-field
+              label="Count of the hanging row"
+              [value]="path.by.count"
+              [most]="20000"
+              (changed)="set({ by: 'count', count: $event, piece: path.by.piece })"
+            />
+          }
+        }
+      </div>
+      <p>{{ facts() }}</p>
+      <div class="line">
+        <span class="what">first anchor</span>
+        <relay-length-field
+          label="First anchor, to the right"
+          [value]="path.from.x"
+          [unit]="panel.unit()"
+          (changed)="move('from', $event, path.from.y)"
+        />
+        <relay-length-field
+          label="First anchor, up"
+          [value]="path.from.y"
+          [unit]="panel.unit()"
+          (changed)="move('from', path.from.x, $event)"
+        />
+      </div>
+      <div class="line">
+        <span class="what">last anchor</span>
+        <relay-length-field
+          label="Last anchor, to the right"
+          [value]="path.to.x"
+          [unit]="panel.unit()"
+          (changed)="move('to', $event, path.to.y)"
+        />
+        <relay-length-field
+          label="Last anchor, up"
+          [value]="path.to.y"
+          [unit]="panel.unit()"
+          (changed)="move('to', path.to.x, $event)"
+        />
+      </div>
+    }
+  `,
+  styleUrls: ['../../worksheet/steps/step.less'],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class HangPanelComponent {
+  protected readonly panel = injectPathPanel('hang');
+  private readonly hung = computed(() => {
+    const job = this.panel.job();
+    const path = this.panel.path();
+    if (!job || !path) return null;
+    try {
+      return hangingOf(job, path);
+    } catch (error) {
+      if (error instanceof RelayError) return null;
+      throw error;
+    }
+  });
+  private readonly piece = computed(() => {
+    const job = this.panel.job();
+    return job?.pieces.find((piece) => piece.id === job.runs[0]?.sequence[0]);
+  });
+  protected readonly many = computed(() => {
+    const piece = this.piece();
+    return piece ? pieceWords(piece)[1] : 'pieces';
+  });
+  protected readonly facts = computed(() => {
+    const hung = this.hung();
+    const unit = this.panel.unit();
+    return hung
+      ? `${formatLength(hung.length, unit)} long, sags ${formatLength(hung.sag, unit)}; a catenary with a = ${formatLength(hung.piece.a, unit)}.`
+      : '';
+  });
+
+  /** What hangs stays as it is; only what is typed changes. */
+  protected decide(by: By['by']): void {
+    const hung = this.hung();
+    const piece = this.piece();
+    const length = hung?.length ?? 300;
+    if (by === 'length') this.set({ by, length });
+    else if (by === 'sag') this.set({ by, sag: hung?.sag ?? 50 });
+    else if (piece) this.set({ by, count: Math.max(1, Math.round(length / piece.pitch)), piece: piece.id });
+  }
+
+  protected set(by: By): void {
+    const path = this.panel.path();
+    if (path) this.panel.change({ ...path, by }, 'Change hanging row');
+  }
+
+  protected move(end: 'from' | 'to', x: number, y: number): void {
+    const path = this.panel.path();
+    if (path) this.panel.change({ ...path, [end]: { x, y } }, 'Move anchor');
+  }
+}

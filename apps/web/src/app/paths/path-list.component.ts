@@ -1,0 +1,75 @@
+import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import type { Shape } from '@coin-relay/core';
+import { pathSummary, SHAPE_WORDS } from '@coin-relay/model';
+import { addPath, putRunOn, removePath, renamePath } from '../document/commands';
+import { JobStore } from '../document/job-store.service';
+import { newPath } from './new-path';
+import { PathWork } from './path-work.service';
+
+/** The paths of the job, which one the row is on, and how another one comes in. */
+@Component({
+  selector: 'relay-path-list',
+  templateUrl: './path-list.component.html',
+  styleUrls: ['../worksheet/steps/step.less', './path-list.component.less'],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PathListComponent {
+  private readonly store = inject(JobStore);
+  private readonly work = inject(PathWork);
+  private readonly job = toSignal(this.store.job$);
+  protected readonly at = toSignal(this.work.path$, { initialValue: null });
+  protected readonly shapes = Object.entries(SHAPE_WORDS) as [Shape['of'], string][];
+  /** Emits when lines are to come from a file. */
+  readonly fromFile = output();
+
+  protected readonly rows = computed(() => {
+    const job = this.job();
+    if (!job) return [];
+    return job.paths.map((path) => ({
+      path,
+      words: pathSummary(job, path),
+      carries: job.runs.some((run) => run.path === path.id),
+      needed: job.paths.some((other) => 'of' in other && other.of === path.id),
+    }));
+  });
+  protected readonly own = computed(() => this.rows().find(({ path }) => path.id === this.at()?.id));
+
+  protected choose(id: string): void {
+    this.work.choose(id);
+  }
+
+  protected rename(text: string): void {
+    const path = this.at();
+    const name = text.trim().slice(0, 80);
+    if (path && name !== '') this.store.change(renamePath(path.id, name));
+  }
+
+  protected carry(): void {
+    const run = this.job()?.runs[0];
+    const path = this.at();
+    if (run && path) this.store.change(putRunOn(run.id, path.id));
+  }
+
+  protected remove(): void {
+    const path = this.at();
+    if (!path) return;
+    this.store.change(removePath(path.id));
+    this.work.choose(null);
+  }
+
+  /** Adds what was chosen in the list, and goes to work on it. */
+  protected add(kind: string): void {
+    const job = this.job();
+    if (!job) return;
+    if (kind === 'file') this.fromFile.emit();
+    else if (kind === 'stretch') this.work.setMode('stretch');
+    else {
+      const made = newPath(job, kind, this.at());
+      if (!made) return;
+      this.store.change(addPath(made.path, made.wheels));
+      this.work.choose(made.path.id);
+      if (made.path.kind === 'drawn') this.work.setMode('place');
+    }
+  }
+}

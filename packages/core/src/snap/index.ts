@@ -1,0 +1,2 @@
+export { snapPoint } from './snap';
+export type { SnapGround, Snapped, SnapRules, SnapTo } from './snap';

@@ -1,0 +1,13 @@
+/** The parts of css-tree that are used, without its tables of all properties. */
+declare module 'css-tree/parser' {
+  import type { parse } from 'css-tree';
+
+  const parser: typeof parse;
+  export default parser;
+}
+declare module 'css-tree/walker' {
+  import type { walk } from 'css-tree';
+
+  const walker: typeof walk;
+  export default walker;
+}
