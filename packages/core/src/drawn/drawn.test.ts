@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { contourCorners } from '../edit';
+import { contourCorners, reverseContour } from '../edit';
 import {
   findCorners,
   measurePath,
@@ -21,6 +21,7 @@ import {
   drawnFromContour,
   insertMidway,
   insertPoint,
+  joinDrawn,
   levelPoints,
   movePoint,
   openAtPoint,
@@ -197,6 +198,26 @@ describe('ends', () => {
   it('closed with a straight stretch where the ends are apart', () => {
     const open: DrawnPath = { closed: false, points: square.points.slice(0, 3) };
     expect(lengthOf(closePath(open, 1))).toBeCloseTo(200 + Math.hypot(100, 100), 12);
+  });
+  it('broken and joined again it is as long, whichever way both run', () => {
+    const open = openAtPoint(mixed, 0);
+    const [a, b] = breakAtPoint(open, 3)!;
+    const back = drawnFromContour(reverseContour(drawnContour(b)));
+    for (const [one, two] of [
+      [a, b],
+      [b, a],
+      [a, back],
+      [back, a],
+    ]) {
+      const joined = joinDrawn(one, two, 1e-6);
+      expect(lengthOf(joined)).toBeCloseTo(lengthOf(mixed), 9);
+      expect(joined.points).toHaveLength(open.points.length);
+    }
+  });
+  it('ends that are apart are joined by a straight stretch between the nearest two', () => {
+    const at = (x: number): DrawnPath => drawnFromContour(outline(`M${x} 0H${x + 10}`));
+    expect(lengthOf(joinDrawn(at(0), at(15), 1))).toBe(25);
+    expect(lengthOf(joinDrawn(at(15), at(0), 1))).toBe(25);
   });
   it('broken in two, both parts together are as long', () => {
     const open = openAtPoint(mixed, 0);

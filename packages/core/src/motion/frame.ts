@@ -59,6 +59,16 @@ export function rowFrame(row: Row, travel: number, out: RowFrame): void {
   out.firstLink = -1 - whole;
 }
 
+/**
+ * Does link k of a frame lie on the path, in part at least? Open rows hold one link before their
+ * start and one beyond their end, which come in and leave as the row travels.
+ */
+export function isOnPath(row: Row, frame: RowFrame, k: number): boolean {
+  if (row.kind !== 'open') return true;
+  const slip = 1e-9 * row.length;
+  return frame.arc[k + 1] > slip && frame.arc[k] < row.length - slip;
+}
+
 /** Interpolates `count` places from column `from` of phases j − 1 … j + 2 into `out` from place `to` on. */
 function blend(
   row: Row,

@@ -1,6 +1,6 @@
 export { ROW_PHASES } from './row';
 export type { Row, RowKind } from './row';
-export { newRowFrame, rowFrame } from './frame';
+export { isOnPath, newRowFrame, rowFrame } from './frame';
 export type { RowFrame } from './frame';
 export { wheelAngle } from './wheel-turning';
 export type { WheelTurning } from './wheel-turning';

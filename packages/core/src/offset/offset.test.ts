@@ -2,7 +2,7 @@ import { EndType, inflatePathsD, JoinType } from 'clipper2-ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { shapeContour } from '../shape';
-import { measurePath, newReading, parsePathData, pathReader, type Contour } from '../path';
+import { findCorners, measurePath, newReading, parsePathData, pathReader, type Contour } from '../path';
 import { inArcs, parallelContours, plainDistance } from './index';
 
 const outline = (d: string): Contour => parsePathData(d)[0];
@@ -166,6 +166,24 @@ describe('curves', () => {
       }
     }
   });
+});
+
+it('ends that were joined a hair apart leave no spikes on either side', () => {
+  for (const [by, apart] of [
+    [20, 0.004],
+    [-20, 0.004],
+    [20, 0.4],
+    [-20, 0.4],
+    [5, 1.5],
+    [35, 1.5],
+  ]) {
+    const loop = outline(`M0 0H220A40 40 0 0 1 220 80L0 ${80 + apart}A40 40 0 0 1 0 0Z`);
+    const [line, ...more] = parallel(loop, by);
+    expect(more).toEqual([]);
+    expect(line.closed).toBe(true);
+    expect(lengthOf(line)).toBeCloseTo(440 + 2 * Math.PI * (40 - by), -1);
+    expect(findCorners(measurePath(line)).filter(({ turn }) => Math.abs(turn) > 0.1)).toEqual([]);
+  }
 });
 
 it('a distance that is none is refused', () => {

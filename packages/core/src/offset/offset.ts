@@ -22,7 +22,7 @@ const MOST_MITRE = (150 * Math.PI) / 180;
  * The parallel of a contour at a distance to its left (negative: to its right), without loops.
  * Lines and circular arcs are shifted exactly; other curves are first followed by arcs.
  *
- * Every piece is shifted, outer corners are bridged, and the line that results is cut wherever it
+ * Every piece is shifted, outer corners are bridged, and what results is cut wherever it
  * crosses itself; of the parts those are kept that come nowhere nearer to the contour than the
  * distance.
  *
@@ -36,11 +36,13 @@ export function parallelContours(given: Contour, by: number, options: OffsetOpti
     });
   const contour = tidyContour(given);
   const plain = inArcs(contour, options.tolerance);
-  const raw = shifted(plain, contour.closed, by, options.corners);
+  // Only curves that were followed by arcs need more than rounding does.
+  const exact = contour.pieces.every((piece) => piece.kind === 'line' || piece.kind === 'arc');
+  const slack = (exact ? 0 : options.tolerance * 2) + 1e-7 * Math.abs(by);
+  const raw = shifted(plain, contour.closed, by, { corners: options.corners, slack });
   const source = new Nearness(plain);
-  const slack = options.tolerance * 2 + 1e-7 * Math.abs(by);
   const kept = cutAtCrossings(raw).filter((part) => isClear(part, source, Math.abs(by) - slack));
-  const lines = joinParts(kept, Math.max(1e-6 * Math.abs(by), options.tolerance), contour.closed);
+  const lines = joinParts(kept, Math.max(1e-5 * Math.abs(by), 2 * options.tolerance), contour.closed);
   if (lines.length === 0)
     throw new RelayError(
       'parallel-invalid',
@@ -51,18 +53,49 @@ export function parallelContours(given: Contour, by: number, options: OffsetOpti
 }
 
 /** Every piece shifted, and bridged to the next. */
-function shifted(plain: readonly Plain[], closed: boolean, by: number, corners: 'round' | 'sharp'): Plain[] {
+function shifted(plain: readonly Plain[], closed: boolean, by: number, shift: Shift): Plain[] {
   const n = plain.length;
   const sides = plain.map((piece) => shiftPiece(piece, by));
+  for (let i = 0; i < (closed ? n : n - 1); i++) weld(plain, sides, i, (i + 1) % n, by, shift.slack);
   const made: Plain[] = [];
   for (let i = 0; i < n; i++) {
     const side = sides[i];
     if (side) made.push(side);
     const j = (i + 1) % n;
     if (j === 0 && !closed) continue;
-    made.push(...bridge(plain[i], plain[j], by, corners));
+    made.push(...bridge(plain[i], plain[j], by, shift));
   }
   return made;
+}
+
+interface Shift {
+  readonly corners: 'round' | 'sharp';
+  /** How much nearer than the distance a place still counts as clear, mm. */
+  readonly slack: number;
+}
+
+/** Does the path turn so little, to the inner side, that what overlaps there would not be told as too near? */
+const hardlyTurns = (turn: number, by: number, slack: number): boolean =>
+  turn * by > 0 && Math.abs(by) * (1 - Math.cos(turn / 2)) <= slack;
+
+/** There the shifted pieces overlap by a hair: each loses its half of that. */
+function weld(
+  plain: readonly Plain[],
+  sides: (Plain | null)[],
+  i: number,
+  j: number,
+  by: number,
+  slack: number,
+): void {
+  const [one, two] = [sides[i], sides[j]];
+  if (!one || !two || i === j) return;
+  const turn = angleBetween(pieceTangent(plain[i], 1), pieceTangent(plain[j], 0));
+  if (!hardlyTurns(turn, by, slack)) return;
+  const half = Math.abs(by) * Math.tan(turn * Math.sign(by) * 0.5);
+  const [first, second] = [plainLength(one), plainLength(two)];
+  if (!(half < first && half < second)) return;
+  sides[i] = subPiece(one, 0, 1 - half / first) as Plain;
+  sides[j] = subPiece(two, half / second, 1) as Plain;
 }
 
 /** A piece shifted to its left; null for an arc that the shift turns inside out. */
@@ -83,16 +116,16 @@ function shiftPiece(piece: Plain, by: number): Plain | null {
 }
 
 /** What joins two shifted pieces: nothing where they meet, else an arc about the corner, or both sides carried on. */
-function bridge(before: Plain, after: Plain, by: number, corners: 'round' | 'sharp'): Plain[] {
+function bridge(before: Plain, after: Plain, by: number, shift: Shift): Plain[] {
   const at = plainEnd(after, 0);
   const t = pieceTangent(before, 1);
   const u = pieceTangent(after, 0);
   const turn = angleBetween(t, u);
-  if (Math.abs(turn) < 1e-12) return [];
+  if (Math.abs(turn) < 1e-12 || hardlyTurns(turn, by, shift.slack)) return [];
   const a = { x: at.x - by * t.y, y: at.y + by * t.x };
   const b = { x: at.x - by * u.y, y: at.y + by * u.x };
   const outer = turn * by < 0;
-  if (outer && corners === 'sharp' && Math.abs(turn) < MOST_MITRE) {
+  if (outer && shift.corners === 'sharp' && Math.abs(turn) < MOST_MITRE) {
     const reach = Math.abs(by) * Math.tan(Math.abs(turn) / 2);
     const tip = { x: a.x + reach * t.x, y: a.y + reach * t.y };
     return [
@@ -196,15 +229,11 @@ function joinParts(parts: readonly Plain[], tolerance: number, closed: boolean):
     const isClosed = distance(plainEnd(line[0], 0), plainEnd(line[line.length - 1], 1)) <= tolerance;
     // Slivers between two nearly equal crossings are no lines.
     const whole: Contour = { pieces: line, closed: isClosed && (line.length > 1 || line[0].kind === 'arc') };
-    if ((!closed || whole.closed) && measurePathLength(line) > 10 * tolerance) lines.push(whole);
+    if ((!closed || whole.closed) && line.reduce((sum, part) => sum + plainLength(part), 0) > 10 * tolerance)
+      lines.push(whole);
   }
   return lines;
 }
 
-function measurePathLength(parts: readonly Plain[]): number {
-  return parts.reduce(
-    (sum, part) =>
-      sum + (part.kind === 'line' ? distance(part.a, part.b) : Math.abs(part.sweep) * part.radius),
-    0,
-  );
-}
+const plainLength = (piece: Plain): number =>
+  piece.kind === 'line' ? distance(piece.a, piece.b) : Math.abs(piece.sweep) * piece.radius;

@@ -44,34 +44,42 @@ export function closeApproaches(path: MeasuredPath, width: number): Approach[] {
     return closed ? Math.min(d, length - d) : d;
   };
   const reach = width + step;
-  const found: Approach[] = [];
-  const taken = new Uint8Array(count);
-  for (let i = 0; i < count && found.length < MOST_APPROACHES; i++) {
-    if (taken[i]) continue;
+  const nearest = new Int32Array(count).fill(-1);
+  const least = new Float64Array(count).fill(Infinity);
+  for (let i = 0; i < count; i++) {
     const x = xy[2 * i];
     const y = xy[2 * i + 1];
-    let nearest = -1;
-    let least = Infinity;
     for (const j of index.search(x - reach, y - reach, x + reach, y + reach)) {
       if (along(i, j) <= apart) continue;
       const d = Math.hypot(xy[2 * j] - x, xy[2 * j + 1] - y);
-      if (d < least) {
-        least = d;
-        nearest = j;
+      if (d < least[i]) {
+        least[i] = d;
+        nearest[i] = j;
       }
     }
-    if (nearest < 0) continue;
-    const close = refine((i + 0.5) * step, (nearest + 0.5) * step);
-    if (!(close.distance < width * (1 - 1e-9)) || spreads(close)) continue;
-    found.push(close);
-    // The rest of the same two parts is the same approach.
-    const around = Math.ceil(apart / step);
-    for (const s of close.s) {
-      const k = Math.floor(s / step);
-      for (let m = k - around; m <= k + around; m++) taken[((m % count) + count) % count] = 1;
+  }
+  const found: Approach[] = [];
+  // Samples in a row that are close to something are one approach, and so is its other side.
+  const taken = new Uint8Array(count);
+  for (let i = 0; i < count && found.length < MOST_APPROACHES; i++) {
+    if (nearest[i] < 0 || taken[i]) continue;
+    let best = i;
+    let end = i;
+    for (; end < count && nearest[end] >= 0; end++) {
+      if (least[end] < least[best]) best = end;
+      taken[end] = 1;
     }
+    for (let k = i; k < end; k++) takeAround(nearest[k]);
+    const close = refine((best + 0.5) * step, (nearest[best] + 0.5) * step);
+    if (close.distance < width * (1 - 1e-9) && !spreads(close)) found.push(close);
   }
   return found.sort((a, b) => a.distance - b.distance);
+
+  /** The other side of an approach, with the samples beside it that belong to the same one. */
+  function takeAround(k: number): void {
+    for (let m = k; m < count && nearest[m] >= 0 && !taken[m]; m++) taken[m] = 1;
+    for (let m = k - 1; m >= 0 && nearest[m] >= 0 && !taken[m]; m--) taken[m] = 1;
+  }
 
   /** Two legs that part from one corner or tight bend are no two parts of the path: nearer along it they are nearer still. */
   function spreads({ s: [s, t], distance }: Approach): boolean {

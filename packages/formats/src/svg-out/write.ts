@@ -1,4 +1,5 @@
 import {
+  isOnPath,
   newRowFrame,
   pathBounds,
   RelayError,
@@ -160,7 +161,7 @@ function linkElements(
   const lines: string[] = [];
   for (let k = 0; k < frame.links; k++) {
     const piece = sequence[(((k + frame.firstLink) % sequence.length) + sequence.length) % sequence.length];
-    if (!wanted(piece)) continue;
+    if (!wanted(piece) || !isOnPath(fit.row, frame, k)) continue;
     const use = `<use href="#${symbol}-${piece.id}"`;
     if (moves) {
       lines.push(movingLink(job, fit, k, piece, repeat, options.travel, use));

@@ -1,11 +1,11 @@
-import type { FitOutcome, Vec } from '@coin-relay/core';
+import type { Approach, FitOutcome, Vec } from '@coin-relay/core';
 import type { Backdrop, JobPiece } from '@coin-relay/model';
 import Konva from 'konva';
 import type { PathSketch } from '../fit/sketch';
 import type { Handle } from '../paths/kinds';
 import { THEME } from '../shared/theme';
 import { handleAt, paintHandles } from './handle-painter';
-import { paintMarks, paintPath } from './path-painter';
+import { paintApproaches, paintMarks, paintPath, paintTightest } from './path-painter';
 import { pictureBounds } from './picture-bounds';
 import { RowPainter } from './row-painter';
 import { SketchPainter } from './sketch-painter';
@@ -46,6 +46,8 @@ export class DrawingStage {
   private hovered: string | null = null;
   private stale = false;
   private blamed: readonly string[] = [];
+  private approaches: readonly Approach[] = [];
+  private inspects = false;
 
   constructor(
     container: HTMLDivElement,
@@ -113,6 +115,13 @@ export class DrawingStage {
     this.handleLayer.batchDraw();
   }
 
+  /** Where the path comes too close to itself; while the path is worked on its tightest bend is marked too. */
+  showApproaches(approaches: readonly Approach[], inspects: boolean): void {
+    this.approaches = approaches;
+    this.inspects = inspects;
+    this.machineLayer.batchDraw();
+  }
+
   moveTo(travel: number): void {
     this.travel = travel;
     this.painter?.moveTo(travel);
@@ -125,9 +134,12 @@ export class DrawingStage {
     this.machineLayer.batchDraw();
   }
 
+  /** Takes another size; the middle of what is seen stays the middle. */
   resize(width: number, height: number): void {
+    const dx = (width - this.stage.width()) / 2;
+    const dy = (height - this.stage.height()) / 2;
     this.stage.size({ width, height });
-    this.draw();
+    this.pan(dx, dy);
   }
 
   showAll(): void {
@@ -218,7 +230,11 @@ export class DrawingStage {
       ctx.globalAlpha = 1;
     }
     this.sketch.paint(ctx, pixel, this.atWork);
-    if (painter && !this.stale) paintMarks(ctx, painter.fit, pixel, this.selected, this.blamed);
+    if (painter && !this.stale) {
+      paintMarks(ctx, painter.fit, pixel, this.selected, this.blamed);
+      paintApproaches(ctx, painter.fit, this.approaches, pixel);
+      if (this.inspects) paintTightest(ctx, painter.fit, pixel);
+    }
     ctx.restore();
   }
 

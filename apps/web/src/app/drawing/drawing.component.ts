@@ -82,10 +82,7 @@ export class DrawingComponent {
       const { store, fits, context, work, paths } = this;
       const hands = new DrawingHands({ store, fits, context, work, paths, stage });
       const control = new PointerControl(element, hands);
-      const watcher = new ResizeObserver(() => {
-        stage.resize(element.clientWidth, element.clientHeight);
-        stage.showAll();
-      });
+      const watcher = new ResizeObserver(() => stage.resize(element.clientWidth, element.clientHeight));
       watcher.observe(element);
       const until = takeUntilDestroyed<unknown>(destroyed);
       this.fits.state$.pipe(until).subscribe(() => this.showFit(stage));
@@ -98,6 +95,13 @@ export class DrawingComponent {
       merge(fits.state$, work.path$)
         .pipe(until)
         .subscribe(() => stage.showSketches(fits.now.sketches, work.path?.id ?? null));
+      merge(fits.state$, context.step$, work.path$)
+        .pipe(until)
+        .subscribe(() => {
+          const { view } = fits.now;
+          const own = view?.resolved.path.id === work.path?.id;
+          stage.showApproaches(view?.approaches ?? [], own && context.at === 'path');
+        });
       this.playback.position$
         .pipe(takeUntilDestroyed(destroyed))
         .subscribe(({ travel }) => stage.moveTo(travel));
@@ -166,7 +170,8 @@ export class DrawingComponent {
   private showFit(stage: DrawingStage): void {
     const { view, problem, sketches } = this.fits.now;
     if (view) stage.show(view.fit, view.resolved.sequence, problem !== null, problem?.wheels ?? []);
-    if (!this.shown && (view || sketches.some((sketch) => sketch.bounds))) {
+    // All of it is shown once, when it is first known; from then on the view is the user's.
+    if (!this.shown && (view || problem)) {
       this.shown = true;
       stage.showSketches(sketches, this.work.path?.id ?? null);
       stage.showAll();

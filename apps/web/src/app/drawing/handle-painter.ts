@@ -114,7 +114,16 @@ function paintOne(ctx: CanvasRenderingContext2D, handle: Handle, p: Vec, view: V
       ctx.lineTo(p.x + 10, p.y - 12);
       ctx.lineTo(p.x, p.y - 8);
       break;
-    case 'rim':
+    case 'rim': {
+      // A grip on the rim, towards the lower right.
+      const radius = (handle.radius ?? 0) * view.scale;
+      if (radius <= 26) return;
+      ctx.lineWidth = 4;
+      ctx.arc(p.x, p.y, radius, Math.PI / 4 - 8 / radius, Math.PI / 4 + 8 / radius);
+      ctx.stroke();
+      ctx.lineWidth = 1.5;
+      return;
+    }
     case 'wheel':
       return;
   }

@@ -1,4 +1,4 @@
-import { newReading, pathReader, type FitOutcome } from '@coin-relay/core';
+import { newReading, pathReader, tightestBend, type Approach, type FitOutcome } from '@coin-relay/core';
 import { THEME } from '../shared/theme';
 
 /** The path itself as a thin line, and its start with the way it runs. */
@@ -53,6 +53,53 @@ export function paintMarks(
     ctx.lineWidth = 2.4 * pixel;
     ctx.stroke();
   }
+}
+
+/** Where the path comes too close to itself: a stroke across from one part to the other, with a bar at each end. */
+export function paintApproaches(
+  ctx: CanvasRenderingContext2D,
+  fit: FitOutcome,
+  approaches: readonly Approach[],
+  pixel: number,
+): void {
+  const read = pathReader(fit.layout.path);
+  const a = newReading();
+  const b = newReading();
+  ctx.strokeStyle = THEME.warning;
+  ctx.lineWidth = 2 * pixel;
+  for (const { s } of approaches) {
+    read(s[0], a);
+    read(s[1], b);
+    const size = Math.hypot(b[0] - a[0], b[1] - a[1]);
+    const [ux, uy] = size > 0 ? [(b[0] - a[0]) / size, (b[1] - a[1]) / size] : [a[2], a[3]];
+    const bar = 7 * pixel;
+    ctx.beginPath();
+    ctx.moveTo(a[0] - uy * bar, a[1] + ux * bar);
+    ctx.lineTo(a[0] + uy * bar, a[1] - ux * bar);
+    ctx.moveTo(b[0] - uy * bar, b[1] + ux * bar);
+    ctx.lineTo(b[0] + uy * bar, b[1] - ux * bar);
+    ctx.moveTo(a[0], a[1]);
+    ctx.lineTo(b[0], b[1]);
+    ctx.stroke();
+  }
+}
+
+/** The tightest bend: a short stroke across the path, on its inner side, with a ring. */
+export function paintTightest(ctx: CanvasRenderingContext2D, fit: FitOutcome, pixel: number): void {
+  const tightest = tightestBend(fit.layout.path);
+  if (!tightest) return;
+  const at = newReading();
+  pathReader(fit.layout.path)(tightest.s, at);
+  const side = Math.sign(at[4]) || 1;
+  const [nx, ny] = [-at[3] * side, at[2] * side];
+  ctx.beginPath();
+  ctx.moveTo(at[0] + nx * 8 * pixel, at[1] + ny * 8 * pixel);
+  ctx.lineTo(at[0] + nx * 24 * pixel, at[1] + ny * 24 * pixel);
+  ctx.moveTo(at[0] + nx * 24 * pixel + 3 * pixel, at[1] + ny * 24 * pixel);
+  ctx.arc(at[0] + nx * 24 * pixel, at[1] + ny * 24 * pixel, 3 * pixel, 0, 2 * Math.PI);
+  ctx.strokeStyle = THEME.brass;
+  ctx.lineWidth = 1.6 * pixel;
+  ctx.stroke();
 }
 
 /** A small flag that stands beside the start and points the way the path runs. */

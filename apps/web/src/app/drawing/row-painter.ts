@@ -1,4 +1,11 @@
-import { newRowFrame, rowFrame, wheelAngle, type FitOutcome, type RowFrame } from '@coin-relay/core';
+import {
+  isOnPath,
+  newRowFrame,
+  rowFrame,
+  wheelAngle,
+  type FitOutcome,
+  type RowFrame,
+} from '@coin-relay/core';
 import {
   bandOutline,
   FINISHES,
@@ -115,6 +122,7 @@ export class RowPainter {
     const { a, b, c, d, e, f } = ctx.getTransform();
     const flip = this.side;
     for (let k = 0; k < links; k++) {
+      if (!isOnPath(this.fit.row, this.frame, k)) continue;
       const piece = this.pieceAt(k);
       const parts = partsOf(piece);
       if (parts.length === 0) continue;

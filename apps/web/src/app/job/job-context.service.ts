@@ -13,6 +13,10 @@ export class JobContext {
   readonly step$ = this.step.asObservable();
   readonly wheel$ = this.wheel.asObservable();
 
+  get at(): Step {
+    return this.step.value;
+  }
+
   get selectedWheel(): string | null {
     return this.wheel.value;
   }

@@ -24,7 +24,7 @@ import { TapeComponent } from '../tape/tape.component';
 import { MeasuredPaths } from '../paths/measured-paths.service';
 import { PathWork } from '../paths/path-work.service';
 import { WorksheetComponent } from '../worksheet/worksheet.component';
-import { JobContext } from './job-context.service';
+import { JobContext, STEPS } from './job-context.service';
 import { JobKeys, SHORTCUTS } from './job-keys.service';
 
 /** One job at work: sentence, worksheet, drawing and tape. */
@@ -48,9 +48,13 @@ export class JobPage {
   private readonly router = inject(Router);
   private readonly title = inject(Title);
   private readonly keys = inject(JobKeys);
+  private readonly context = inject(JobContext);
+  private readonly work = inject(PathWork);
 
   /** The job's id, from the address. */
   readonly id = input.required<string>();
+  /** The step to begin with, from the address. */
+  readonly step = input<string>();
 
   protected readonly job = toSignal(this.store.job$);
   protected readonly steps = toSignal(this.store.steps$, { requireSync: true });
@@ -64,7 +68,7 @@ export class JobPage {
 
   constructor() {
     effect(() => {
-      this.store.open(this.id()).catch((error: unknown) => {
+      this.open(this.id()).catch((error: unknown) => {
         this.missing.set(error instanceof Error ? error.message : String(error));
       });
     });
@@ -76,6 +80,18 @@ export class JobPage {
       const name = this.job()?.name;
       if (name) this.title.setTitle(`${name} · Coin Relay`);
     });
+  }
+
+  private async open(id: string): Promise<void> {
+    await this.store.open(id);
+    const step = STEPS.find((name) => name === this.step());
+    if (step) this.context.openStep(step);
+    const { path } = this.work;
+    // An empty sheet waits for its first point.
+    if (path?.kind === 'drawn' && path.points.length === 0) {
+      this.context.openStep('path');
+      this.work.setMode('place');
+    }
   }
 
   protected undo(): void {

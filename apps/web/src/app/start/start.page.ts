@@ -14,6 +14,7 @@ import {
 import { firstValueFrom } from 'rxjs';
 import { JobApi } from '../api/job-api.service';
 import { freshId } from '../document/commands';
+import type { Step } from '../job/job-context.service';
 import { IMPORT_DIGITS, ImportComponent, jobOf, type TakenLines } from '../import/import.component';
 
 /** A new job: drawn, from a ready shape, round wheels, hung, or from a file. */
@@ -31,19 +32,19 @@ export class StartPage {
   protected readonly shapes = Object.entries(SHAPE_WORDS) as [Shape['of'], string][];
 
   protected draw(): void {
-    void this.open(() => drawnJob('New drawing'));
+    void this.open(() => drawnJob('New drawing'), 'path');
   }
 
   protected route(): void {
-    void this.open(() => routeJob('New route'));
+    void this.open(() => routeJob('New route'), 'path');
   }
 
   protected hang(): void {
-    void this.open(() => hangingJob('New hanging row'));
+    void this.open(() => hangingJob('New hanging row'), 'path');
   }
 
   protected shape(of: Shape['of']): void {
-    void this.open(() => shapeJob(`New ${SHAPE_WORDS[of].toLowerCase()}`, of));
+    void this.open(() => shapeJob(`New ${SHAPE_WORDS[of].toLowerCase()}`, of), 'path');
   }
 
   protected openJob({ name, text }: { name: string; text: string }): void {
@@ -69,11 +70,11 @@ export class StartPage {
     });
   }
 
-  private async open(make: () => Job): Promise<void> {
+  private async open(make: () => Job, step?: Step): Promise<void> {
     this.problem.set('');
     try {
       const made = await firstValueFrom(this.api.create(make()));
-      await this.router.navigate(['/job', made.id]);
+      await this.router.navigate(['/job', made.id], step ? { queryParams: { step } } : {});
     } catch (error) {
       this.problem.set(error instanceof Error ? error.message : String(error));
     }

@@ -1,4 +1,4 @@
-import { newReading, pathReader, SEGMENT, type FitOutcome } from '@coin-relay/core';
+import { isOnPath, newReading, pathReader, SEGMENT, type Approach, type FitOutcome } from '@coin-relay/core';
 import { formatLength, formatLengthNumber, type JobPiece, type Unit } from '@coin-relay/model';
 import { FINISHES } from '@coin-relay/formats';
 import { paintStraight } from '../drawing/paint-straight';
@@ -35,10 +35,22 @@ export function paintTapeGround(
   fit: FitOutcome,
   unit: Unit,
   selected: string | null,
+  approaches: readonly Approach[],
 ): void {
   paintBends(ctx, map, fit);
   paintWheels(ctx, map, fit, unit, selected);
   paintScale(ctx, map, unit);
+  for (const s of approaches.flatMap((approach) => approach.s)) {
+    const x = tapeX(map, s);
+    ctx.strokeStyle = THEME.warning;
+    ctx.lineWidth = 2;
+    ctx.beginPath();
+    ctx.moveTo(x, LANES.bends.top);
+    ctx.lineTo(x, LANES.bends.top + LANES.bends.height);
+    ctx.moveTo(x - 4, LANES.bends.top + 1);
+    ctx.lineTo(x + 4, LANES.bends.top + 1);
+    ctx.stroke();
+  }
   for (const obstacle of fit.obstacles) {
     const x = tapeX(map, obstacle.s);
     ctx.fillStyle = THEME.warning;
@@ -190,6 +202,7 @@ export function paintTapeLinks(
   );
   ctx.clip();
   for (let k = 0; k < links; k++) {
+    if (!isOnPath(fit.row, painter.frame, k)) continue;
     const piece = sequence[(((k + firstLink) % n) + n) % n];
     let from = arc[k];
     let to = arc[k + 1];
@@ -270,6 +283,7 @@ export function paintLens(
   ctx.stroke();
   for (const outer of [false, true]) {
     for (let k = 0; k < links; k++) {
+      if (!isOnPath(fit.row, painter.frame, k)) continue;
       const piece = sequence[(((k + firstLink) % n) + n) % n];
       if ((piece.family === 'roller-chain' && piece.part === 'outer') !== outer) continue;
       let s = arc[k];

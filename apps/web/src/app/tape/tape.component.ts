@@ -93,7 +93,7 @@ export class TapeComponent {
     const ground = document.createElement('canvas');
     const ctx = sizeCanvas(ground, canvas.clientWidth, canvas.clientHeight);
     const map = tapeMap(view.fit.layout.path.length, canvas.clientWidth);
-    paintTapeGround(ctx, map, view.fit, view.job.unit, this.context.selectedWheel);
+    paintTapeGround(ctx, map, view.fit, view.job.unit, this.context.selectedWheel, view.approaches);
     this.ground = ground;
     sizeCanvas(this.lens().nativeElement, LENS, LENS);
     this.paint();

@@ -5,7 +5,9 @@ import {
   changeStretch,
   closePath,
   deletePoints,
+  drawnFromContour,
   insertMidway,
+  joinDrawn,
   levelPoints,
   movePoint,
   nextIndex,
@@ -18,14 +20,18 @@ import {
   stretchCount,
   type DrawnPath,
 } from '@coin-relay/core';
-import { withDrawn } from '@coin-relay/model';
-import { addPath, freshId, writePath } from '../../document/commands';
+import { pathContour, withDrawn } from '@coin-relay/model';
+import { addPath, freshId, removePath, writePath } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
 import { LengthFieldComponent } from '../../shared/length-field.component';
 import { NumberFieldComponent } from '../../shared/number-field.component';
+import { MeasuredPaths } from '../measured-paths.service';
 import { PathWork } from '../path-work.service';
 import { injectPathPanel } from './path-of-kind';
 import { PointTableComponent } from './point-table.component';
+
+/** Ends nearer than this become one point when paths are joined, mm. */
+const JOIN_REACH = 0.1;
 
 /** A drawn path: its points in numbers, and what can be done to those that are chosen. */
 @Component({
@@ -47,6 +53,7 @@ import { PointTableComponent } from './point-table.component';
 export class DrawnPanelComponent {
   private readonly store = inject(JobStore);
   private readonly work = inject(PathWork);
+  private readonly measured = inject(MeasuredPaths);
   protected readonly panel = injectPathPanel('drawn');
   private readonly choice = toSignal(this.work.choice$, { requireSync: true });
   protected readonly mode = toSignal(this.work.mode$, { requireSync: true });
@@ -66,6 +73,17 @@ export class DrawnPanelComponent {
   protected readonly flows = computed(() => {
     const path = this.panel.path();
     return this.chosen().every((i) => path?.points[i]?.flowing);
+  });
+  /** Other open paths that this one can be joined to. */
+  protected readonly joinable = computed(() => {
+    const job = this.panel.job();
+    const path = this.panel.path();
+    if (!job || !path || path.closed || path.points.length < 2) return [];
+    return job.paths.filter((other) => {
+      if (other.id === path.id) return false;
+      const measured = this.measured.of(job, other.id);
+      return measured !== null && !measured.closed;
+    });
   });
   protected readonly canBreak = computed(() => {
     const path = this.panel.path();
@@ -189,6 +207,23 @@ export class DrawnPanelComponent {
       recipe: (draft) => {
         writePath(draft, path, withDrawn(path, parts[0]));
         addPath(rest).recipe(draft);
+      },
+    });
+    this.work.choosePoints([]);
+  }
+
+  /** Joins another open path to this one; it goes where nothing else needs it. */
+  protected join(id: string): void {
+    const path = this.panel.path();
+    const { job } = this.store;
+    const other = job?.paths.find((p) => p.id === id);
+    if (!path || !job || !other) return;
+    const joined = joinDrawn(path, drawnFromContour(pathContour(job, other)), JOIN_REACH);
+    this.store.change({
+      label: 'Join paths',
+      recipe: (draft) => {
+        writePath(draft, path, withDrawn(path, joined));
+        removePath(id).recipe(draft);
       },
     });
     this.work.choosePoints([]);

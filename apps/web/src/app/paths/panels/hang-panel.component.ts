@@ -59,7 +59,7 @@ type By = PathOf<'hang'>['by'];
       </div>
       <p>{{ facts() }}</p>
       <div class="line">
-        <span class="what">first anchor</span>
+        <span class="what">from</span>
         <relay-length-field
           label="First anchor, to the right"
           [value]="path.from.x"
@@ -74,7 +74,7 @@ type By = PathOf<'hang'>['by'];
         />
       </div>
       <div class="line">
-        <span class="what">last anchor</span>
+        <span class="what">to</span>
         <relay-length-field
           label="Last anchor, to the right"
           [value]="path.to.x"

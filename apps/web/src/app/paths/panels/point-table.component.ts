@@ -1,14 +1,14 @@
 import {
+  afterRenderEffect,
   ChangeDetectionStrategy,
   Component,
   computed,
-  ElementRef,
   inject,
   input,
   output,
   viewChild,
 } from '@angular/core';
-import { ScrollingModule } from '@angular/cdk/scrolling';
+import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrolling';
 import { formatLengthNumber, parseLength, type PathOf, type Unit } from '@coin-relay/model';
 import { PathWork } from '../path-work.service';
 
@@ -100,7 +100,7 @@ export class PointTableComponent {
   readonly moved = output<{ index: number; x: number; y: number }>();
   readonly pasted = output<{ rows: readonly { x: number; y: number }[]; from: number }>();
   readonly choose = output<{ index: number; more: boolean }>();
-  private readonly port = viewChild.required<unknown, ElementRef<HTMLElement>>('port', { read: ElementRef });
+  private readonly port = viewChild.required(CdkVirtualScrollViewport);
 
   protected readonly axes = ['x', 'y'] as const;
   protected readonly rows = computed((): Row[] =>
@@ -114,6 +114,14 @@ export class PointTableComponent {
   );
   protected readonly height = computed(() => Math.min(6, this.rows().length) * 27);
   protected readonly byIndex = (_: number, row: Row): number => row.index;
+
+  constructor() {
+    // The list does not see by itself that it has become higher.
+    afterRenderEffect(() => {
+      this.height();
+      this.port().checkViewportSize();
+    });
+  }
 
   protected type(index: number, axis: 'x' | 'y', event: Event): void {
     const field = event.target as HTMLInputElement;
@@ -133,7 +141,7 @@ export class PointTableComponent {
     event.preventDefault();
     const field = event.target as HTMLInputElement;
     field.blur();
-    const next = this.port().nativeElement.querySelector<HTMLInputElement>(
+    const next = this.port().elementRef.nativeElement.querySelector<HTMLInputElement>(
       `[data-cell="${axis}${index + 1}"]`,
     );
     next?.focus();
