@@ -56,6 +56,8 @@ export function paintHandles(
   hovered: string | null,
 ): void {
   const every = Math.max(1, Math.ceil(handles.length / MOST_DRAWN));
+  // Many points are drawn smaller, so that the row under them shows.
+  const size = handles.length > 60 ? 2.2 : 4;
   ctx.lineWidth = 1.5;
   handles.forEach((handle, i) => {
     if (i % every !== 0 && !handle.chosen && handle.look !== 'arm') return;
@@ -63,17 +65,17 @@ export function paintHandles(
     ctx.strokeStyle = THEME.accent;
     ctx.fillStyle = handle.chosen || handle.id === hovered ? THEME.accent : 'rgba(253, 251, 245, 0.85)';
     ctx.beginPath();
-    paintOne(ctx, handle, p, view);
+    paintOne(ctx, handle, p, view, size);
   });
 }
 
-function paintOne(ctx: CanvasRenderingContext2D, handle: Handle, p: Vec, view: ViewPort): void {
+function paintOne(ctx: CanvasRenderingContext2D, handle: Handle, p: Vec, view: ViewPort, size: number): void {
   switch (handle.look) {
     case 'sharp':
-      ctx.rect(p.x - 4, p.y - 4, 8, 8);
+      ctx.rect(p.x - size, p.y - size, 2 * size, 2 * size);
       break;
     case 'flowing':
-      ctx.arc(p.x, p.y, 4.5, 0, 2 * Math.PI);
+      ctx.arc(p.x, p.y, size + 0.5, 0, 2 * Math.PI);
       break;
     case 'arm': {
       const from = handle.from ? toScreen(view, handle.from.x, handle.from.y) : p;

@@ -78,7 +78,10 @@ export class LengthFieldComponent {
   protected take(): void {
     if (this.text() === this.shown()) return;
     const mm = this.parsed();
-    if (mm !== null) this.changed.emit(mm);
+    if (mm === null) return;
+    this.changed.emit(mm);
+    // A value that is not kept (a factor, say) is not there to be taken a second time.
+    this.text.set(this.shown());
   }
 
   protected reset(): void {

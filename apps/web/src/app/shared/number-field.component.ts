@@ -67,7 +67,10 @@ export class NumberFieldComponent {
   protected take(): void {
     if (this.text() === this.shown()) return;
     const value = this.parsed();
-    if (value !== null) this.changed.emit(value);
+    if (value === null) return;
+    this.changed.emit(value);
+    // A value that is not kept (a factor, say) is not there to be taken a second time.
+    this.text.set(this.shown());
   }
 
   protected reset(): void {

@@ -47,13 +47,13 @@ export class TapeComponent {
 
   protected readonly heading = computed(() => {
     const view = this.state().view;
-    if (!view) return '';
+    if (!view) return 'nothing to lay out yet';
     const { fit, job } = view;
     return `the ${fit.layout.path.closed ? 'loop' : 'path'} laid out straight, 0 to ${formatLength(fit.layout.path.length, job.unit)}`;
   });
   protected readonly closing = computed(() => {
     const view = this.state().view;
-    if (!view) return '';
+    if (!view) return 'no closing place yet';
     const { fit, job } = view;
     if (fit.row.kind === 'still') return 'not closed';
     if (fit.gap < -1e-9) return `overlap ${formatLength(-fit.gap, job.unit)}`;

@@ -1,0 +1,475 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Locator, Page } from '@playwright/test';
+import {
+  copyOf,
+  countIn,
+  expect,
+  expectAccessible,
+  expectSaved,
+  onScreen,
+  openJob,
+  openStep,
+  sentence,
+  test,
+  verdict,
+} from './support';
+
+const folder = mkdtempSync(join(tmpdir(), 'coin-relay-paths-'));
+const file = (name: string, content: string | Buffer): string => {
+  const path = join(folder, name);
+  writeFileSync(path, content);
+  return path;
+};
+
+const panel = (page: Page): Locator => page.locator('relay-path-step');
+const start = async (page: Page, name: string): Promise<void> => {
+  await page.goto('/start');
+  await page.getByRole('button', { name, exact: true }).click();
+  await expect(page).toHaveURL(/\/job\//);
+  await expect(panel(page)).toBeVisible();
+};
+const point = (page: Page, n: number, axis: string): Locator =>
+  page.getByLabel(`Point ${n}, ${axis}`, { exact: true });
+const type = async (field: Locator, text: string): Promise<void> => {
+  await field.fill(text);
+  await field.press('Enter');
+};
+/** Clicks at places of the drawing, mm. */
+const clickAt = async (page: Page, ...places: [number, number][]): Promise<void> => {
+  for (const [x, y] of places) {
+    const at = await onScreen(page, x, y);
+    await page.mouse.click(at.x, at.y);
+  }
+};
+const dragFrom = async (page: Page, from: [number, number], to: [number, number]): Promise<void> => {
+  const a = await onScreen(page, ...from);
+  const b = await onScreen(page, ...to);
+  await page.mouse.move(a.x, a.y);
+  await page.mouse.down();
+  await page.mouse.move((a.x + b.x) / 2, (a.y + b.y) / 2, { steps: 3 });
+  await page.mouse.move(b.x, b.y, { steps: 3 });
+  await page.mouse.up();
+};
+/** Shows all of the drawing, and waits until the page says where things are now. */
+const showAll = async (page: Page): Promise<void> => {
+  await page.getByRole('button', { name: 'show all' }).click();
+  await page.waitForTimeout(300);
+};
+/** The length the path step states, mm. */
+const lengthOf = async (page: Page): Promise<number> =>
+  Number(/([\d.]+)\smm (?:round|long),/.exec((await panel(page).innerText()).replace(/\u00a0/g, ' '))?.[1]);
+
+test.describe('drawing by hand', () => {
+  test('a closed path is placed, pulled, closed, and carries a row; every step can be undone', async ({
+    page,
+  }) => {
+    await start(page, 'an empty sheet to draw on');
+    await expect(page.getByText('Click to place points')).toBeVisible();
+    await expectAccessible(page);
+    await clickAt(page, [-120, -60], [100, -60]);
+    await expect(sentence(page)).toContainText(/Drawn path, 2\d\d\.\d+.mm long/);
+    // Pressed and pulled: the point flows.
+    await dragFrom(page, [120, 40], [90, 90]);
+    await expect(point(page, 3, 'up')).toHaveValue(/^3[89]|^4[01]/);
+    await clickAt(page, [-120, 60]);
+    await clickAt(page, [-120, -60]);
+    await expect(page.getByText('Click to place points')).toBeHidden();
+    await expect(sentence(page)).toContainText('round, at a pitch of');
+    await expect(panel(page)).toContainText('3 corners');
+
+    await panel(page).locator('summary', { hasText: 'Mend it' }).click();
+    await type(page.getByLabel('Radius of rounded corners'), '15');
+    await panel(page).getByRole('button', { name: 'round to' }).click();
+    await expect(page.getByText('3 corners rounded.')).toBeVisible();
+    await expect(panel(page)).toContainText('no corners');
+    await expect(verdict(page)).toContainText('closes exactly');
+    await expectAccessible(page);
+    await expectSaved(page);
+    await page.reload();
+    await expect(verdict(page)).toContainText('closes exactly');
+    for (let k = 0; k < 6; k++) await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(sentence(page)).toContainText('at least two points');
+  });
+
+  test('points are typed down a column, pasted as rows, inserted, bent, nudged, levelled and deleted', async ({
+    page,
+    context,
+  }) => {
+    await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+    await start(page, 'an empty sheet to draw on');
+    await page.keyboard.press('Escape');
+    await page.evaluate(() => navigator.clipboard.writeText('0\t0\n200\t0\n200\t100\n0\t100'));
+    await page.getByLabel('New point, to the right').focus();
+    await page.keyboard.press('Control+v');
+    await expect(page.getByText('4 points pasted.')).toBeVisible();
+    await panel(page).getByRole('button', { name: 'close it' }).first().click();
+    await expect.poll(() => lengthOf(page)).toBe(600);
+
+    // Enter goes down the column; sums and units are read.
+    await point(page, 2, 'to the right').fill('20 cm + 5 cm');
+    await point(page, 2, 'to the right').press('Enter');
+    await expect(point(page, 3, 'to the right')).toBeFocused();
+    await point(page, 3, 'to the right').fill('250');
+    await point(page, 3, 'to the right').press('Enter');
+    await expect.poll(() => lengthOf(page)).toBe(700);
+    await point(page, 1, 'up').fill('nonsense');
+    await point(page, 1, 'up').press('Enter');
+    await expect(page.getByText('“nonsense” is not a length.')).toBeVisible();
+    await expect(point(page, 1, 'up')).toHaveValue('0');
+
+    await showAll(page);
+    const middle = await onScreen(page, 120, 0);
+    await page.mouse.dblclick(middle.x, middle.y);
+    await expect(page.getByText(/^Point 2$/)).toBeVisible();
+    await expect(point(page, 5, 'up')).toHaveValue('100');
+    await page.keyboard.press('Shift+ArrowDown');
+    await expect(point(page, 2, 'up')).toHaveValue(/^-10/);
+    await page.keyboard.press('Delete');
+    await expect.poll(() => lengthOf(page)).toBe(700);
+
+    // A straight stretch pulled becomes a curve through the pointer.
+    await dragFrom(page, [125, 100], [125, 160]);
+    await expect(panel(page)).toContainText('curve');
+    await page.getByRole('button', { name: 'Undo' }).click();
+
+    await page.getByLabel('Choose point 3').click();
+    await page.getByLabel('Choose point 4').click({ modifiers: ['Shift'] });
+    await type(page.getByLabel('Move points up by'), '40');
+    await expect.poll(() => lengthOf(page)).toBe(780);
+    await panel(page).getByRole('button', { name: 'make flowing' }).click();
+    await expect(panel(page)).toContainText('2 corners');
+    await panel(page).getByRole('button', { name: 'straight', exact: true }).click();
+    await page.getByLabel('Choose point 1').click();
+    await page.getByLabel('Choose point 2').click({ modifiers: ['Shift'] });
+    await panel(page).getByRole('button', { name: 'point midway' }).click();
+    await expect(point(page, 2, 'to the right')).toHaveValue('125');
+  });
+
+  test('points keep to the grid, to whole angles and to other points while they are dragged', async ({
+    page,
+  }) => {
+    await start(page, 'an empty sheet to draw on');
+    await page.keyboard.press('Escape');
+    for (const [x, y] of ['0 0', '100 0', '100 80'].map((row) => row.split(' '))) {
+      await page.getByLabel('New point, to the right').fill(x);
+      await page.getByLabel('New point, up').fill(y);
+      await page.getByLabel('New point, up').press('Enter');
+    }
+    await showAll(page);
+    await panel(page).getByText('Snapping').click();
+    await panel(page).getByText('a grid').click();
+    await type(page.getByLabel('Step of the grid'), '5');
+    await dragFrom(page, [100, 80], [61.2, 73.4]);
+    await expect(point(page, 3, 'to the right')).toHaveValue('60');
+    await expect(point(page, 3, 'up')).toHaveValue('75');
+    await dragFrom(page, [60, 75], [1, 1]);
+    await expect(point(page, 3, 'up')).toHaveValue('0');
+    await panel(page).getByText('steps of an angle').click();
+    await type(page.getByLabel('Step of angle'), '30');
+    await dragFrom(page, [100, 0], [86, 51]);
+    // 30 degrees from the first point, at a whole step of the grid along it.
+    const x = Number(await point(page, 2, 'to the right').inputValue());
+    const y = Number(await point(page, 2, 'up').inputValue());
+    expect(Math.atan2(y, x)).toBeCloseTo(Math.PI / 6, 4);
+    expect(Math.hypot(x, y)).toBeCloseTo(100, 2);
+  });
+});
+
+test.describe('ready shapes', () => {
+  test('a circle is dragged and typed, stays a circle, and is freed into points', async ({ page }) => {
+    await start(page, 'circle');
+    await expect(sentence(page)).toContainText(/Circle, 502\.65.mm round/);
+    await dragFrom(page, [80, 0], [100, 0]);
+    await expect(page.getByLabel('Circle, radius')).toHaveValue(/^(99|100)/);
+    await type(page.getByLabel('Circle, radius'), '100');
+    await expect(sentence(page)).toContainText(/628\.32.mm round/);
+    await panel(page).locator('summary', { hasText: 'Mend it' }).click();
+    await panel(page).getByRole('button', { name: 'turn it round' }).click();
+    await expect(page.getByLabel('Circle, radius')).toHaveValue('100');
+    await panel(page).getByRole('button', { name: 'free into points' }).click();
+    await expect(point(page, 1, 'to the right')).toHaveValue('100');
+    await expect(sentence(page)).toContainText(/628\.32.mm round/);
+  });
+
+  test('scaled, the pieces are counted anew or grow with it', async ({ page }) => {
+    await start(page, 'rounded rectangle');
+    const before = await countIn(page);
+    await panel(page).locator('summary', { hasText: 'Mend it' }).click();
+    await type(page.getByLabel('Scale by a factor'), '2');
+    await expect.poll(() => countIn(page)).toBeGreaterThan(before * 1.9);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect.poll(() => countIn(page)).toBe(before);
+    await panel(page).getByText('pieces grow with it').click();
+    await type(page.getByLabel('Scale by a factor'), '2');
+    await expect(sentence(page)).toContainText(/at a pitch of 25\.40.mm/);
+    expect(await countIn(page)).toBe(before);
+    const length = await lengthOf(page);
+    await type(page.getByLabel('Scale to a length of'), String(length / 2));
+    await expect.poll(() => lengthOf(page)).toBeCloseTo(length / 2, 1);
+  });
+
+  test('every shape is accessible and fits', async ({ page }) => {
+    for (const name of ['ellipse', 'two-arc loop', 'polygon', 'arc', 'straight line']) {
+      await start(page, name);
+      await expect(sentence(page)).toContainText('would fit');
+      await expectAccessible(page);
+    }
+  });
+});
+
+test.describe('routes', () => {
+  test('three wheels: one is dropped in, dragged at its rim, moved in the order, and taken out', async ({
+    page,
+  }) => {
+    await start(page, 'a route round two wheels');
+    await expect(sentence(page)).toContainText('Route round two wheels');
+    await panel(page).getByRole('button', { name: 'drop in a wheel' }).click();
+    await clickAt(page, [150, 90]);
+    await expect(sentence(page)).toContainText('Route round three wheels');
+    const radius = page.getByLabel(/Radius of the wheel 1/);
+    await type(radius, '20');
+    await dragFrom(
+      page,
+      [150 + 20 * Math.SQRT1_2, 90 - 20 * Math.SQRT1_2],
+      [150 + 30 * Math.SQRT1_2, 90 - 30 * Math.SQRT1_2],
+    );
+    await expect.poll(async () => Number(await radius.inputValue())).toBeGreaterThan(27);
+    await expectAccessible(page);
+    const rows = panel(page).locator('tbody tr');
+    await expect(rows.nth(2)).toContainText('wheel 1');
+    await panel(page).getByRole('button', { name: 'earlier' }).click();
+    await expect(rows.nth(1)).toContainText('wheel 1');
+    await panel(page).getByRole('button', { name: 'take it out' }).click();
+    await expect(sentence(page)).toContainText('Route round two wheels');
+  });
+
+  test('slack hangs in a span, and the links follow it', async ({ page, request }) => {
+    await openJob(page, await copyOf(request, 'demo-coin-lift'));
+    await openStep(page, 'Path');
+    const before = await lengthOf(page);
+    await panel(page).getByRole('button', { name: 'drive sprocket', exact: true }).click();
+    await type(page.getByLabel('Slack in the span after it'), '20');
+    await expect(panel(page)).toContainText(/it sags \d+\.\d+.mm/);
+    await expect.poll(() => lengthOf(page)).toBeGreaterThan(before + 15);
+    await expect(verdict(page)).toContainText('closes exactly');
+    await type(page.getByLabel('Slack in the span after it'), '5 m');
+    await expect(page.locator('relay-drawing .problem')).toContainText('at most four times its own length');
+  });
+
+  test('an open route starts on a bare point; one that breaks is named and the rest still draws', async ({
+    page,
+  }) => {
+    await start(page, 'a route round two wheels');
+    await panel(page).getByText('closed', { exact: true }).click();
+    await expect(sentence(page)).toContainText('Open route round two wheels');
+    await panel(page).getByRole('button', { name: 'left sprocket', exact: true }).click();
+    await page.getByLabel('Size by').selectOption('point');
+    await expect(panel(page)).toContainText('a point');
+    await expect(verdict(page)).toContainText('reaches the end exactly');
+    await panel(page).getByText('closed', { exact: true }).click();
+    await expect(sentence(page)).toContainText('Route round two wheels');
+    await type(page.locator('relay-wheel-note').getByLabel('Centre, to the right'), '290');
+    await expect(page.locator('relay-drawing .problem')).toContainText(/right sprocket.*left sprocket/);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(sentence(page)).toContainText('Route round two wheels');
+  });
+});
+
+test('a row is hung between two anchors: by length, by sag, by a whole count', async ({ page }) => {
+  await start(page, 'a hanging row');
+  await expect(sentence(page)).toContainText(/Hanging row, 360\.00.mm long/);
+  await panel(page).getByText('sag', { exact: true }).click();
+  await type(page.getByLabel('Sag of the hanging row'), '40');
+  await expect(panel(page)).toContainText(/sags 40\.00.mm/);
+  await dragFrom(page, [300, 40], [260, 80]);
+  await expect
+    .poll(async () => Number(await page.getByLabel('Last anchor, up').inputValue()))
+    .toBeGreaterThan(70);
+  await panel(page).getByText('links', { exact: true }).click();
+  await type(page.getByLabel('Count of the hanging row'), '30');
+  await expect.poll(() => countIn(page)).toBe(30);
+  await expect(sentence(page)).toContainText(/the pitch becomes 12\.7000.mm \(.0\.00.%\)/);
+  await expectAccessible(page);
+  await type(page.getByLabel('Count of the hanging row'), '3');
+  await expect(sentence(page)).toContainText(/do not reach: the anchors are/);
+});
+
+test.describe('paths made from others', () => {
+  test('a parallel and a stretch follow their outline, and the row goes on them', async ({ page }) => {
+    await start(page, 'rounded rectangle');
+    await page.getByLabel('Add a path').selectOption('parallel');
+    await expect(page.getByLabel('Distance of the parallel')).toHaveValue('-20');
+    const beside = await lengthOf(page);
+    await panel(page).getByRole('button', { name: 'put the row on this path' }).click();
+    await expect(sentence(page)).toContainText('Beside Rounded rectangle');
+    await panel(page)
+      .getByRole('button', { name: /^Rounded rectangle/ })
+      .click();
+    await type(page.getByLabel('Rounded rectangle, width'), '360');
+    await expect(sentence(page)).toContainText(`${(beside + 200).toFixed(2)}`);
+
+    await page.getByLabel('Add a path').selectOption('stretch');
+    await clickAt(page, [-100, -70], [100, -70]);
+    await expect(panel(page)).toContainText('2 places picked');
+    await panel(page).getByRole('button', { name: 'make it a path' }).click();
+    await expect.poll(() => lengthOf(page)).toBeCloseTo(200, -1);
+    await panel(page).getByText('longer way').click();
+    await expect.poll(() => lengthOf(page)).toBeGreaterThan(500);
+    await expectAccessible(page);
+  });
+
+  test('the start goes where it is clicked; a path too close to itself is found', async ({ page }) => {
+    await start(page, 'rounded rectangle');
+    await panel(page).locator('summary', { hasText: 'Mend it' }).click();
+    await panel(page).getByRole('button', { name: 'begin elsewhere' }).click();
+    await clickAt(page, [0, 70]);
+    await expect(page.getByText('Click on the path where it is to begin.')).toBeHidden();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await type(page.getByLabel('Rounded rectangle, corners rounded to'), '4');
+    await type(page.getByLabel('Rounded rectangle, height'), '9');
+    await expect(panel(page)).toContainText('too close to itself');
+    await openStep(page, 'Check');
+    await expect(page.locator('relay-check-step')).toContainText(/The path comes within 9\.00.mm of itself/);
+  });
+});
+
+test.describe('files', () => {
+  const group = (...values: (string | number)[]): string => values.map((value) => `${value}\n`).join('');
+  const line = (x0: number, y0: number, x1: number, y1: number): string =>
+    group(0, 'LINE', 8, 'frame', 10, x0, 20, y0, 11, x1, 21, y1);
+  const dxf = (entities: string): string =>
+    group(0, 'SECTION', 2, 'HEADER', 9, '$INSUNITS', 70, 5, 0, 'ENDSEC', 0, 'SECTION', 2, 'ENTITIES') +
+    entities +
+    group(0, 'ENDSEC', 0, 'EOF');
+
+  test('a DXF in centimetres: pieces that meet are joined, the tolerance says what it joins, two lines come along', async ({
+    page,
+  }) => {
+    const frame =
+      line(0, 0, 20, 0) +
+      line(20, 0, 20, 10) +
+      line(20, 10.03, 0, 10) +
+      line(0, 10, 0, 0) +
+      group(0, 'CIRCLE', 8, 'holes', 10, 10, 20, 5, 40, 3) +
+      group(0, 'MTEXT', 8, '0', 1, 'pier');
+    await page.goto('/start');
+    await page
+      .locator('input[type=file]')
+      .first()
+      .setInputFiles(file('coin slide.dxf', dxf(frame)));
+    await expect(page.getByRole('heading', { name: 'coin slide.dxf: 2 lines' })).toBeVisible();
+    await expect(page.getByText('one unit is 10 mm')).toBeVisible();
+    await expect(page.getByText('1 × MTEXT: text has no line to run on')).toBeVisible();
+    await expect(page.locator('tr', { hasText: 'LINE-1' })).toContainText('open');
+    await type(page.getByLabel('Ends meet within'), '0.5');
+    await expect(page.getByText(/4 pieces become 1 line; the widest gap closed is 0\.3000.mm/)).toBeVisible();
+    await expect(page.locator('tr', { hasText: 'LINE-1' })).toContainText('closed');
+    await expectAccessible(page);
+    await page.locator('tr', { hasText: 'CIRCLE' }).locator('label').click();
+    await page.getByRole('button', { name: 'Put a link on it' }).click();
+    await expect(sentence(page)).toContainText(/coin slide, 600\.\d\d.mm round/);
+    await openStep(page, 'Path');
+    await expect(panel(page).getByRole('button', { name: 'CIRCLE-5' })).toBeVisible();
+  });
+
+  test('a drawing of another program and a table of points are brought into an open job', async ({
+    page,
+  }) => {
+    await start(page, 'circle');
+    const svg = `<?xml version="1.0"?><svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="4in" height="2in" viewBox="0 0 400 200">
+      <style>.guide{display:none}.line{fill:none;stroke:#222}</style><defs><path id="rail" class="line" d="M0 0h100"/></defs>
+      <g transform="translate(20 30) scale(2)"><use xlink:href="#rail"/></g><rect class="guide" width="400" height="200"/></svg>`;
+    await page.getByLabel('Add a path').selectOption('file');
+    const dialog = page.locator('dialog.files');
+    await dialog.locator('input[type=file]').setInputFiles(file('rail.svg', svg));
+    // 200 units of a hundredth of an inch.
+    await expect(dialog.locator('tbody tr')).toContainText(/50\.80.mm/);
+    await dialog.getByRole('button', { name: 'Put a link on it' }).click();
+    await expect(dialog).toBeHidden();
+    await expect.poll(() => lengthOf(page)).toBe(50.8);
+    await page.getByLabel('Add a path').selectOption('file');
+    await dialog.locator('input[type=file]').setInputFiles(file('points.csv', 'x;y\n0;0\n30,5;0\n30,5;40\n'));
+    await expect(dialog.locator('tbody tr')).toContainText(/70\.50.mm/);
+    await dialog.getByRole('button', { name: 'Put a link on it' }).click();
+    await expect.poll(() => lengthOf(page)).toBe(70.5);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(panel(page).getByRole('button', { name: /points-1/ })).toBeHidden();
+  });
+
+  test('a DXF polyline of 20,000 points opens in the preview, is thinned out and drawn', async ({ page }) => {
+    const n = 20_000;
+    const vertices = Array.from({ length: n }, (_, i) => {
+      const a = (2 * Math.PI * i) / n;
+      return group(
+        10,
+        (60 * Math.cos(a)).toFixed(5),
+        20,
+        (25 * Math.sin(a) + 4 * Math.sin(3 * a)).toFixed(5),
+      );
+    }).join('');
+    await page.goto('/start');
+    await page
+      .locator('input[type=file]')
+      .first()
+      .setInputFiles(file('scan.dxf', dxf(group(0, 'LWPOLYLINE', 8, '0', 90, n, 70, 1) + vertices)));
+    await expect(page.getByRole('heading', { name: 'scan.dxf: 1 line' })).toBeVisible();
+    await page.getByRole('button', { name: 'Put a link on it' }).click();
+    await expect(verdict(page)).toContainText(/closes exactly|cannot pass/);
+    await openStep(page, 'Path');
+    await panel(page).locator('summary', { hasText: 'Mend it' }).click();
+    await panel(page).getByRole('button', { name: 'thin out' }).click();
+    await expect(
+      page.getByText(/20000 pieces became \d+; no point is further off than 0\.\d+ mm/),
+    ).toBeVisible();
+  });
+
+  const broken: [string, string, RegExp][] = [
+    [
+      'cut.dxf',
+      dxf(line(0, 0, 1, 1)).slice(0, -9),
+      /cut\.dxf: The file ends at line \d+ without its end mark/,
+    ],
+    ['not.dxf', 'a picture of a cat', /not\.dxf: This is not a DXF file/],
+    ['wide.csv', '0,0\n1,wide', /wide\.csv: Row 2 of the table has no point/],
+    ['far.dxf', dxf(line(0, 0, 1e12, 1)), /holds no line a row could run on/],
+    ['song.mp3', 'ID3', /song\.mp3 is none of the files that are read/],
+    [
+      'round.svg',
+      '<svg xmlns="http://www.w3.org/2000/svg"><g id="a"><use href="#a"/></g></svg>',
+      /holds no line/,
+    ],
+  ];
+  for (const [name, content, message] of broken) {
+    test(`${name} says what is wrong`, async ({ page }) => {
+      await page.goto('/start');
+      await page.locator('input[type=file]').first().setInputFiles(file(name, content));
+      await expect(page.getByRole('alert')).toContainText(message);
+    });
+  }
+});
+
+test('a reference picture is brought in, scaled by two points and faded; what is none is refused', async ({
+  page,
+}) => {
+  await start(page, 'circle');
+  await panel(page).getByText('Reference picture').click();
+  const field = page.getByLabel('Reference picture');
+  await field.setInputFiles(file('cat.png', 'not a picture'));
+  await expect(page.getByRole('alert')).toContainText('cat.png is no picture that can be shown');
+  const shot = await page.screenshot({ clip: { x: 0, y: 0, width: 400, height: 200 } });
+  await field.setInputFiles(file('plan.png', shot));
+  await expect(page.getByLabel('How strongly the picture is shown')).toBeVisible();
+  await page.getByRole('button', { name: 'scale it by two points' }).click();
+  await clickAt(page, [-40, 0], [60, 0]);
+  await expect(page.getByLabel('Distance of the two points')).toHaveValue(/^(99|100)/);
+  await type(page.getByLabel('Distance of the two points'), '50');
+  await expectSaved(page);
+  const id = page.url().split('/job/')[1].split('?')[0];
+  const { job } = (await (await page.request.get(`/api/jobs/${id}`)).json()) as {
+    job: { backdrop: { millimetresPerPixel: number; picture: string } };
+  };
+  expect(job.backdrop.millimetresPerPixel).toBeCloseTo(0.5, 1);
+  expect((await page.request.get(`/api/pictures/${job.backdrop.picture}`)).status()).toBe(200);
+});
