@@ -34,7 +34,7 @@ export function arcLengthTable(curve: PieceCurve, tolerance: number, inverseTole
   const d = new Float64Array(6);
   const speed = (t: number): number => {
     curve.derivatives(t, d);
-    return Math.hypot(d[2], d[3]);
+    return Math.sqrt(d[2] * d[2] + d[3] * d[3]);
   };
   const end = (t: number): End => {
     curve.derivatives(t, d);

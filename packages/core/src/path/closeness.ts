@@ -27,7 +27,7 @@ export function closeApproaches(path: MeasuredPath, width: number): Approach[] {
   const { length, closed } = path;
   const read = pathReader(path);
   const at = newReading();
-  const count = Math.min(MOST_SAMPLES, Math.max(8, Math.ceil((length / width) * 6)));
+  const count = Math.min(MOST_SAMPLES, Math.max(8, Math.ceil((length / width) * 4)));
   const step = length / count;
   const xy = new Float64Array(2 * count);
   const index = new Flatbush(count);

@@ -47,6 +47,7 @@ export function findCorners(path: MeasuredPath): Corner[] {
   const after = newReading();
   for (let k = path.closed ? 0 : 1; k < count; k++) {
     const previous = k === 0 ? count - 1 : k - 1;
+    if (isWithinCurve(path, previous, k)) continue;
     segmentEnd(path, previous, 1, before);
     segmentEnd(path, k, 0, after);
     const turn = Math.atan2(
@@ -56,6 +57,18 @@ export function findCorners(path: MeasuredPath): Corner[] {
     if (Math.abs(turn) > CORNER_ANGLE) corners.push({ s: path.starts[k], x: after[0], y: after[1], turn });
   }
   return corners;
+}
+
+/** Two parts of one curve meet smoothly, but at a cusp, where its table has parts of hardly any length. */
+function isWithinCurve(path: MeasuredPath, before: number, after: number): boolean {
+  const { pieceOf, starts, length } = path;
+  const tiny = 1e-6 * length;
+  return (
+    after > 0 &&
+    pieceOf[before] === pieceOf[after] &&
+    starts[before + 1] - starts[before] > tiny &&
+    starts[after + 1] - starts[after] > tiny
+  );
 }
 
 /**

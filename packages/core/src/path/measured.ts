@@ -1,10 +1,14 @@
 import { RelayError } from '../error';
 import { LIMITS } from '../limits';
+import { distance } from '../math';
 import { arcLengthTable } from './arc-length-table';
 import type { CatenaryPiece, Contour, CubicPiece, EllipsePiece, Piece } from './piece';
 import { pieceCurve } from './pieces';
 
-/** Relative errors allowed to a curve's length and to its inverse, inside the promised 1e-10 and 1e-9. */
+/**
+ * Errors allowed, inside the promised 1e-10 and 1e-9: to a curve's length as a part of its own,
+ * to the place found for a length as a part of the whole path.
+ */
 const LENGTH_TOLERANCE = 1e-12;
 const INVERSE_TOLERANCE = 2e-10;
 
@@ -69,9 +73,10 @@ export function measurePath(contour: Contour): MeasuredPath {
     for (let k = 0; k < SEGMENT_STRIDE; k++) data.push(values[k] ?? 0);
     s += length;
   };
+  const whole = contour.pieces.reduce((sum, piece) => sum + roughLength(piece), 0);
   contour.pieces.forEach((piece, index) => {
     pieceStarts.push(s);
-    addPiece(piece, index, extent, push);
+    addPiece(piece, index, extent, whole, push);
   });
   pieceStarts.push(s);
   starts.push(s);
@@ -91,7 +96,7 @@ export function measurePath(contour: Contour): MeasuredPath {
 
 type Push = (kind: SegmentKind, length: number, piece: number, values: readonly number[]) => void;
 
-function addPiece(piece: Piece, index: number, extent: number, push: Push): void {
+function addPiece(piece: Piece, index: number, extent: number, whole: number, push: Push): void {
   const curve = pieceCurve(piece);
   const exact = curve.exactLength;
   if (exact !== null && !(exact > extent * 1e-14)) return;
@@ -131,12 +136,12 @@ function addPiece(piece: Piece, index: number, extent: number, push: Push): void
       return;
     case 'cubic':
     case 'ellipse': {
-      const size = piece.kind === 'cubic' ? polygonLength(piece) : piece.rx + piece.ry;
+      const size = roughLength(piece);
       const rest = piece.kind === 'cubic' ? powerBasis(piece) : ellipseNumbers(piece);
       for (const part of arcLengthTable(
         curve,
         Math.max(size * LENGTH_TOLERANCE, extent * 1e-15),
-        size * INVERSE_TOLERANCE,
+        whole * INVERSE_TOLERANCE,
       )) {
         const c = part.coefficients;
         const parameter =
@@ -176,12 +181,20 @@ function ellipseNumbers(piece: EllipsePiece): number[] {
   ];
 }
 
-function polygonLength({ p0, p1, p2, p3 }: CubicPiece): number {
-  return (
-    Math.hypot(p1.x - p0.x, p1.y - p0.y) +
-    Math.hypot(p2.x - p1.x, p2.y - p1.y) +
-    Math.hypot(p3.x - p2.x, p3.y - p2.y)
-  );
+/** About how long a piece is: exact for what has a closed form, never too short for the others. */
+function roughLength(piece: Piece): number {
+  switch (piece.kind) {
+    case 'line':
+      return distance(piece.a, piece.b);
+    case 'arc':
+      return Math.abs(piece.sweep) * piece.radius;
+    case 'ellipse':
+      return Math.abs(piece.sweep) * Math.max(piece.rx, piece.ry);
+    case 'catenary':
+      return Math.abs(piece.to - piece.from);
+    case 'cubic':
+      return distance(piece.p0, piece.p1) + distance(piece.p1, piece.p2) + distance(piece.p2, piece.p3);
+  }
 }
 
 /** The largest absolute coordinate or radius: NaN where any number is not one. */
