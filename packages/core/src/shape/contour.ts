@@ -1,8 +1,7 @@
 import { RelayError, mm } from '../error';
-import { TAU } from '../math';
+import { asinClamped, TAU, type Vec } from '../math';
 import { reverseContour, startAt } from '../edit/cut';
 import { measurePath, placeContour, type Contour, type Piece } from '../path';
-import { routeRoundWheels } from '../route';
 import { LIMITS } from '../limits';
 import type { Shape } from './shape';
 
@@ -37,13 +36,7 @@ function ownContour(shape: Shape): Contour {
     case 'rectangle':
       return rectangle(shape.width, shape.height, shape.corner);
     case 'two-arc':
-      return routeRoundWheels(
-        [
-          { id: 'first', x: 0, y: 0, radius: shape.first, turn: 'ccw' },
-          { id: 'second', x: shape.distance, y: 0, radius: shape.second, turn: 'ccw' },
-        ],
-        true,
-      ).contour;
+      return twoArcs(shape.distance, shape.first, shape.second);
     case 'polygon':
       return polygon(shape.sides, shape.radius);
     case 'arc':
@@ -86,6 +79,25 @@ function rectangle(width: number, height: number, corner: number): Contour {
   line(-x, y - corner, -x, -y + corner);
   turn(-x + corner, -y + corner, Math.PI);
   return { closed: true, pieces };
+}
+
+/** Round two circles by their outer tangents, from the lower contact of the first on. They may overlap. */
+function twoArcs(d: number, first: number, second: number): Contour {
+  const lean = asinClamped((first - second) / d);
+  const contact = (cx: number, radius: number, angle: number): Vec => ({
+    x: cx + radius * Math.cos(angle),
+    y: radius * Math.sin(angle),
+  });
+  const low = lean - Math.PI / 2;
+  return {
+    closed: true,
+    pieces: [
+      { kind: 'line', a: contact(0, first, low), b: contact(d, second, low) },
+      { kind: 'arc', centre: { x: d, y: 0 }, radius: second, start: low, sweep: -2 * low },
+      { kind: 'line', a: contact(d, second, -low), b: contact(0, first, -low) },
+      { kind: 'arc', centre: { x: 0, y: 0 }, radius: first, start: -low, sweep: TAU + 2 * low },
+    ],
+  };
 }
 
 function polygon(sides: number, radius: number): Contour {

@@ -31,6 +31,12 @@ describe('lengths in closed form', () => {
       11,
     );
   });
+  it('two arcs may overlap, and have no corners', () => {
+    const short: Shape = { of: 'two-arc', x: 0, y: 0, distance: 8, first: 30, second: 26, tilt: 1 };
+    const beta = Math.asin(4 / 8);
+    expect(lengthOf(short)).toBeCloseTo(16 * Math.cos(beta) + 56 * Math.PI + 8 * beta, 10);
+    expect(contourCorners(shapeContour(short))).toEqual([]);
+  });
   it('a rectangle whose corners are all of it is a circle', () => {
     const round: Shape = { of: 'rectangle', x: 0, y: 0, width: 50, height: 50, corner: 25, tilt: 0 };
     expect(lengthOf(round)).toBeCloseTo(50 * Math.PI, 10);

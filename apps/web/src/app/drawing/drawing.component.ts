@@ -18,9 +18,9 @@ import { JobContext } from '../job/job-context.service';
 import { Playback } from '../playback/playback.service';
 import { MeasuredPaths } from '../paths/measured-paths.service';
 import { PathWork, type PathMode } from '../paths/path-work.service';
-import { DrawingHands } from './drawing-hands';
+import { DrawingHands } from './hands/drawing-hands';
 import { DrawingStage } from './drawing-stage';
-import { PointerControl } from './pointer';
+import { PointerControl } from './hands/pointer';
 import { roundStep, toScreen, type ViewPort } from './view-port';
 import { WheelNoteComponent } from './wheel-note.component';
 

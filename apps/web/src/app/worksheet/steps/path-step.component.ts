@@ -4,6 +4,7 @@ import {
   computed,
   type ElementRef,
   inject,
+  signal,
   viewChild,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
@@ -79,6 +80,16 @@ export class PathStepComponent {
       close: close === 0 ? '' : `, too close to itself at ${close === 1 ? '1 place' : `${close} places`}`,
     };
   });
+
+  /** Parts that are folded open; the others are not worked out. */
+  protected readonly shown = signal<ReadonlySet<string>>(new Set());
+
+  protected show(part: string, open: boolean): void {
+    const parts = new Set(this.shown());
+    if (open) parts.add(part);
+    else parts.delete(part);
+    this.shown.set(parts);
+  }
 
   protected bringIn(): void {
     this.files().nativeElement.showModal();
