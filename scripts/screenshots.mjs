@@ -54,15 +54,84 @@ await page.locator('relay-fit-step').getByText('nothing', { exact: true }).click
 await take('gap');
 await page.getByRole('button', { name: 'Undo' }).click();
 
+// A path drawn by hand on an empty sheet: clicks, and a press that is pulled.
+const press = async (x, y, to) => {
+  const surface = page.locator('relay-drawing .surface');
+  const [scale, x0, y0] = (await surface.getAttribute('data-view')).split(' ').map(Number);
+  const box = await surface.boundingBox();
+  const place = ([u, v]) => [box.x + x0 + u * scale, box.y + y0 - v * scale];
+  await page.mouse.move(...place([x, y]));
+  await page.mouse.down();
+  if (to) await page.mouse.move(...place(to), { steps: 4 });
+  await page.mouse.up();
+  await page.waitForTimeout(250);
+};
 await page.goto(`${at}/start`);
-const drawing = join(data, 'festoon.svg');
+await page.getByRole('button', { name: 'an empty sheet to draw on' }).click();
+await page.getByText('Click to place points').waitFor();
+await page.waitForTimeout(900);
+await press(-150, -40, [-110, -80]);
+await press(-20, -90);
+await press(130, -60, [160, -20]);
+await press(110, 70, [60, 90]);
+await press(-60, 60, [-110, 60]);
+await press(-150, -40);
+await page.getByLabel('Choose point 3').click();
+await take('draw');
+
+await page.goto(`${at}/job/demo-coin-lift?step=path`);
+await page.locator('relay-sentence .verdict').waitFor();
+await page.getByRole('button', { name: 'drive sprocket', exact: true }).click();
+await page.getByLabel('Slack in the span after it').fill('9');
+await page.getByLabel('Slack in the span after it').press('Enter');
+await take('route');
+await page.getByRole('button', { name: 'Undo' }).click();
+
+await page.goto(`${at}/job/demo-barrier-chain?step=path`);
+await page.locator('relay-sentence .verdict').waitFor();
+await take('hang');
+
+await page.goto(`${at}/start`);
+const drawing = join(data, 'coin slide.dxf');
+const groups = (...values) => values.map((value) => `${value}\n`).join('');
+const line = (x0, y0, x1, y1) => groups(0, 'LINE', 8, 'frame', 10, x0, 20, y0, 11, x1, 21, y1);
+const half = (x, from, to) => groups(0, 'ARC', 8, 'frame', 10, x, 20, 45, 40, 45, 50, from, 51, to);
 writeFileSync(
   drawing,
-  `<svg xmlns="http://www.w3.org/2000/svg" width="320mm" height="160mm" viewBox="0 0 640 320">
-  <path id="rail" d="M120 60C200 20 320 20 400 60S560 100 560 180A80 80 0 0 1 480 260H140A100 100 0 0 1 120 60Z"/>
-  <circle id="lamp" cx="180" cy="165" r="46"/><polyline id="stay" points="300 150 380 190 460 140"/><text x="20" y="300">pier end</text></svg>`,
+  groups(0, 'SECTION', 2, 'HEADER', 9, '$INSUNITS', 70, 4, 0, 'ENDSEC', 0, 'SECTION', 2, 'ENTITIES') +
+    line(45, 0, 275, 0) +
+    half(275, 270, 90) +
+    line(275, 90, 45, 90.004) +
+    half(45, 90, 270) +
+    groups(0, 'CIRCLE', 8, 'holes', 10, 70, 20, 45, 40, 14) +
+    groups(
+      0,
+      'LWPOLYLINE',
+      8,
+      'rail',
+      90,
+      3,
+      70,
+      0,
+      10,
+      110,
+      20,
+      34,
+      42,
+      0.6,
+      10,
+      180,
+      20,
+      34,
+      10,
+      230,
+      20,
+      62,
+    ) +
+    groups(0, 'TEXT', 8, 'notes', 1, 'slide, left side') +
+    groups(0, 'ENDSEC', 0, 'EOF'),
 );
-await page.locator('input[type=file]').setInputFiles(drawing);
+await page.locator('input[type=file]').first().setInputFiles(drawing);
 await page.getByRole('button', { name: 'Put a link on it' }).waitFor();
 await take('start');
 

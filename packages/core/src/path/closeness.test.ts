@@ -17,6 +17,13 @@ describe('where a path comes too close to itself', () => {
     expect(cross.x).toBeCloseTo(600 / 7, 3);
     expect(cross.s[0]).toBeCloseTo((600 / 7) * Math.SQRT2, 3);
   });
+  it('two long legs side by side are one approach, also over the closing place', () => {
+    const found = closeApproaches(
+      path('M-126 -5H126A4 4 0 0 1 130 -1V1A4 4 0 0 1 126 5H-126A4 4 0 0 1 -130 1V-1A4 4 0 0 1 -126 -5Z'),
+      11.8,
+    );
+    expect(found.map((approach) => Math.round(approach.distance * 1e6) / 1e6)).toEqual([10]);
+  });
   it('bends that are wide enough are not approaches, nor is the closing place', () => {
     expect(closeApproaches(path('M0 0H300A20 20 0 0 1 300 40H0A20 20 0 0 1 0 0Z'), 39)).toEqual([]);
     expect(closeApproaches(path('M50 0A50 50 0 0 1 -50 0A50 50 0 0 1 50 0Z'), 20)).toEqual([]);

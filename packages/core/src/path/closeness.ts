@@ -61,15 +61,18 @@ export function closeApproaches(path: MeasuredPath, width: number): Approach[] {
   const found: Approach[] = [];
   // Samples in a row that are close to something are one approach, and so is its other side.
   const taken = new Uint8Array(count);
+  // Round a closed path rows go over the closing place, so that the count begins outside of one.
+  const first = closed ? Math.max(0, nearest.indexOf(-1)) : 0;
+  const sample = (k: number): number => (first + k) % count;
   for (let i = 0; i < count && found.length < MOST_APPROACHES; i++) {
-    if (nearest[i] < 0 || taken[i]) continue;
-    let best = i;
+    if (nearest[sample(i)] < 0 || taken[sample(i)]) continue;
+    let best = sample(i);
     let end = i;
-    for (; end < count && nearest[end] >= 0; end++) {
-      if (least[end] < least[best]) best = end;
-      taken[end] = 1;
+    for (; end < count && nearest[sample(end)] >= 0; end++) {
+      if (least[sample(end)] < least[best]) best = sample(end);
+      taken[sample(end)] = 1;
     }
-    for (let k = i; k < end; k++) takeAround(nearest[k]);
+    for (let k = i; k < end; k++) takeAround(nearest[sample(k)]);
     const close = refine((best + 0.5) * step, (nearest[best] + 0.5) * step);
     if (close.distance < width * (1 - 1e-9) && !spreads(close)) found.push(close);
   }
@@ -77,8 +80,13 @@ export function closeApproaches(path: MeasuredPath, width: number): Approach[] {
 
   /** The other side of an approach, with the samples beside it that belong to the same one. */
   function takeAround(k: number): void {
-    for (let m = k; m < count && nearest[m] >= 0 && !taken[m]; m++) taken[m] = 1;
-    for (let m = k - 1; m >= 0 && nearest[m] >= 0 && !taken[m]; m--) taken[m] = 1;
+    for (const way of [1, -1]) {
+      for (let m = k, n = 0; n < count; n++, m += way) {
+        const at = closed ? (m + count) % count : m;
+        if (at < 0 || at >= count || nearest[at] < 0 || (taken[at] && n > 0)) break;
+        taken[at] = 1;
+      }
+    }
   }
 
   /** Two legs that part from one corner or tight bend are no two parts of the path: nearer along it they are nearer still. */

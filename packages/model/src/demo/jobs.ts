@@ -12,6 +12,7 @@ import { JOB_FORMAT, JOB_VERSION, type Job, type Wheel } from '../job/schema';
 /** The arcade's machines, the one to look at first last. People, places and machines are invented. */
 export function demoJobs(): readonly { id: string; job: Job }[] {
   return [
+    { id: 'demo-barrier-chain', job: barrierChain() },
     { id: 'demo-drum-drive', job: drumDrive() },
     { id: 'demo-tin-beetle', job: tinBeetle() },
     { id: 'demo-coin-lift', job: coinLift() },
@@ -80,6 +81,34 @@ function tinBeetle(): Job {
     pieces,
     runs: [run('Track', sequence, 1, 'pitch')],
     motion: { framesPerSecond: 24, frames: 96, drives: [{ run: 'row', pitches: 6 }] },
+  };
+}
+
+/** Thirty links between two posts of the ticket barrier, and the line of the step in front of it. */
+function barrierChain(): Job {
+  const { pieces, sequence } = chainPieces(chainSize('10A'));
+  return {
+    ...frame('Barrier chain'),
+    wheels: [],
+    paths: [
+      {
+        kind: 'hang',
+        id: 'loop',
+        name: 'Between the posts',
+        from: { x: 0, y: 0 },
+        to: { x: 420, y: 35 },
+        by: { by: 'count', count: 30, piece: 'inner' },
+      },
+      {
+        kind: 'shape',
+        id: 'step',
+        name: 'Front step',
+        shape: { of: 'rectangle', x: 210, y: -150, width: 520, height: 50, corner: 8, tilt: 0 },
+      },
+    ],
+    pieces,
+    runs: [run('Chain', sequence, 2, 'path')],
+    motion: { framesPerSecond: 24, frames: 120, drives: [{ run: 'row', pitches: 0 }] },
   };
 }
 

@@ -65,9 +65,7 @@ export class DrawingComponent {
       initialValue: null,
     },
   );
-  private readonly fitView = toSignal(this.fits.state$.pipe(map((state) => state.view)), {
-    initialValue: null,
-  });
+  private readonly fitState = toSignal(this.fits.state$, { requireSync: true });
   protected readonly said = toSignal(this.work.note$, { initialValue: '' });
   protected readonly mode = toSignal(this.work.mode$, { initialValue: 'arrange' as PathMode });
   protected readonly modeWords = computed(() => MODE_WORDS[this.mode()]);
@@ -125,7 +123,11 @@ export class DrawingComponent {
   /** Where the note of the selected wheel stands, and which wheel that is. */
   protected note(): { id: string; x: number; y: number } | null {
     const id = this.selected();
-    const wheel = this.fitView()?.fit.layout.wheels.find((w) => w.id === id);
+    // While the route is broken its wheels stand where the sketch has them.
+    const { view: fitted, sketches } = this.fitState();
+    const wheel = [...sketches.flatMap(({ wheels }) => wheels), ...(fitted?.fit.layout.wheels ?? [])].find(
+      (w) => w.id === id,
+    );
     if (!wheel) return null;
     const view = this.view();
     const below = toScreen(view, wheel.x, wheel.y - wheel.radius);

@@ -113,6 +113,7 @@ export class PathWork implements OnDestroy {
     if (mode === this.modeState.value) return;
     this.pickState.next([]);
     this.measureState.next([]);
+    this.say('');
     this.modeState.next(mode);
   }
 

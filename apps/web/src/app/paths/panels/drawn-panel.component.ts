@@ -102,8 +102,8 @@ export class DrawnPanelComponent {
     const incoming = before === null ? undefined : path.points[before]?.next;
     const outgoing = i < stretchCount(path) ? path.points[i]?.next : undefined;
     return [
-      ...(incoming?.kind === 'curve' ? [{ side: 'in' as const, words: 'handle back', at: incoming.in }] : []),
-      ...(outgoing?.kind === 'curve' ? [{ side: 'out' as const, words: 'handle on', at: outgoing.out }] : []),
+      ...(incoming?.kind === 'curve' ? [{ side: 'in' as const, words: 'back', at: incoming.in }] : []),
+      ...(outgoing?.kind === 'curve' ? [{ side: 'out' as const, words: 'on', at: outgoing.out }] : []),
     ];
   });
 
