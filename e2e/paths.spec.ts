@@ -329,7 +329,7 @@ test.describe('paths made from others', () => {
     await page.getByRole('button', { name: 'Undo' }).click();
     await type(page.getByLabel('Rounded rectangle, corners rounded to'), '4');
     await type(page.getByLabel('Rounded rectangle, height'), '9');
-    await expect(panel(page)).toContainText('too close to itself');
+    await expect(panel(page)).toContainText('Too close to itself');
     await openStep(page, 'Check');
     await expect(page.locator('relay-check-step')).toContainText(/The path comes within 9\.00.mm of itself/);
   });

@@ -53,7 +53,16 @@ export async function openStep(page: Page, name: string): Promise<void> {
 /** Where a point of the model is on the page. */
 export async function onScreen(page: Page, x: number, y: number): Promise<{ x: number; y: number }> {
   const surface = page.locator('relay-drawing .surface');
-  const [scale, x0, y0] = ((await surface.getAttribute('data-view')) ?? '').split(' ').map(Number);
+  // The view settles once the job is shown, and after it was zoomed.
+  let text = '';
+  await expect
+    .poll(async () => {
+      const before = text;
+      text = (await surface.getAttribute('data-view')) ?? '';
+      return text !== '1 0 0' && text === before;
+    })
+    .toBe(true);
+  const [scale, x0, y0] = text.split(' ').map(Number);
   const box = (await surface.boundingBox())!;
   return { x: box.x + x0 + x * scale, y: box.y + y0 - y * scale };
 }

@@ -1,5 +1,5 @@
 import { Bezier } from 'bezier-js';
-import { ramerDouglasPeuckerD } from 'clipper2-ts';
+import { EndType, inflatePathsD, JoinType, ramerDouglasPeuckerD } from 'clipper2-ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { measurePath, newReading, parsePathData, pathReader, type Contour } from '../path';
@@ -170,6 +170,26 @@ describe('rounding corners', () => {
       expect(lengthOf(contour)).toBeCloseTo(lengthOf(polygon) + change, 9);
       expect(contourCorners(contour)).toEqual([]);
     }
+  });
+
+  it('agrees with a general polygon library: a convex polygon shrunk and grown again by the radius (clipper2)', () => {
+    const points = [0, 1, 2, 3, 4, 5, 6].map((i) => ({
+      x: (60 + 8 * (i % 3)) * Math.cos((2 * Math.PI * i) / 7),
+      y: (50 + 5 * (i % 2)) * Math.sin((2 * Math.PI * i) / 7),
+    }));
+    const grow = (paths: { x: number; y: number }[][], by: number): { x: number; y: number }[][] =>
+      inflatePathsD(paths, by, JoinType.Round, EndType.Polygon, 20, 6, 1e-4);
+    const [reference] = grow(grow([points], -9), 9);
+    const perimeter = reference.reduce((sum, p, i) => {
+      const q = reference[(i + 1) % reference.length];
+      return sum + Math.hypot(p.x - q.x, p.y - q.y);
+    }, 0);
+    const { contour, misfits } = roundCorners(
+      outline(`M${points.map((p) => `${p.x} ${p.y}`).join('L')}Z`),
+      9,
+    );
+    expect(misfits).toEqual([]);
+    expect(Math.abs(lengthOf(contour) - perimeter)).toBeLessThan(0.02);
   });
 
   it('corners between arcs and curves: the fillet is tangent to both', () => {

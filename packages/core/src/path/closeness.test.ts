@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { closeApproaches, measurePath, parsePathData } from './index';
 
@@ -30,6 +31,19 @@ describe('where a path comes too close to itself', () => {
     expect(
       closeApproaches(path('M0 0H300A20 20 0 0 1 300 40H0A20 20 0 0 1 0 0Z'), 41).length,
     ).toBeGreaterThan(0);
+  });
+  it('ends for any crossing, however flat (property)', () => {
+    const far = fc.double({ min: -200, max: 200, noNaN: true });
+    fc.assert(
+      fc.property(fc.array(fc.tuple(far, far), { minLength: 4, maxLength: 9 }), (points) => {
+        const found = closeApproaches(path(`M${points.map((p) => p.join(' ')).join('L')}Z`), 11.81);
+        for (const { s, distance } of found) {
+          expect(s[0]).toBeLessThanOrEqual(s[1]);
+          expect(distance).toBeLessThan(11.81);
+        }
+      }),
+      { numRuns: 300, seed: 23 },
+    );
   });
   it('no width, no approach', () => {
     expect(closeApproaches(path('M0 0H10'), 0)).toEqual([]);

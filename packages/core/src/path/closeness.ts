@@ -15,6 +15,9 @@ export interface Approach {
 /** Most samples of a path: longer paths are sampled more coarsely. */
 const MOST_SAMPLES = 40_000;
 const MOST_APPROACHES = 200;
+/** Moves of one search for the nearest pair of places, and what each has to gain, of its step. */
+const MOST_MOVES = 2_000;
+const GAIN = 1e-3;
 
 /**
  * Where a path comes closer to itself than a width. Places count as of two parts when the path
@@ -115,7 +118,8 @@ export function closeApproaches(path: MeasuredPath, width: number): Approach[] {
     let s = s0;
     let t = t0;
     let best = gap(s, t);
-    for (let h = step; h > 1e-10 * length && best > 0;) {
+    let moves = 0;
+    for (let h = step; h > 1e-10 * length && best > 0 && moves < MOST_MOVES;) {
       let moved = false;
       for (const [ds, dt] of [
         [h, 0],
@@ -131,7 +135,9 @@ export function closeApproaches(path: MeasuredPath, width: number): Approach[] {
         if ((closed ? Math.min(far, length - far) : far) <= apart) continue;
         if (!closed && !(s + ds >= 0 && s + ds <= length && t + dt >= 0 && t + dt <= length)) continue;
         const d = gap(s + ds, t + dt);
-        if (d < best) {
+        // Only what gains a fair part of the step is a move: there is no creeping along a valley.
+        if (d < best - GAIN * h) {
+          moves++;
           best = d;
           s += ds;
           t += dt;

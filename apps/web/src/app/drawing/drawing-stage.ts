@@ -5,7 +5,7 @@ import type { PathSketch } from '../fit/sketch';
 import type { Handle } from '../paths/kinds';
 import { THEME } from '../shared/theme';
 import { handleAt, paintHandles } from './handle-painter';
-import { paintApproaches, paintMarks, paintPath, paintTightest } from './path-painter';
+import { paintApproaches, paintCorners, paintMarks, paintPath, paintTightest } from './path-painter';
 import { pictureBounds } from './picture-bounds';
 import { RowPainter } from './row-painter';
 import { SketchPainter } from './sketch-painter';
@@ -115,7 +115,7 @@ export class DrawingStage {
     this.handleLayer.batchDraw();
   }
 
-  /** Where the path comes too close to itself; while the path is worked on its tightest bend is marked too. */
+  /** Where the path comes too close to itself; while the path is worked on its tightest bend and its corners are marked too. */
   showApproaches(approaches: readonly Approach[], inspects: boolean): void {
     this.approaches = approaches;
     this.inspects = inspects;
@@ -233,7 +233,10 @@ export class DrawingStage {
     if (painter && !this.stale) {
       paintMarks(ctx, painter.fit, pixel, this.selected, this.blamed);
       paintApproaches(ctx, painter.fit, this.approaches, pixel);
-      if (this.inspects) paintTightest(ctx, painter.fit, pixel);
+      if (this.inspects) {
+        paintTightest(ctx, painter.fit, pixel);
+        paintCorners(ctx, painter.fit, pixel);
+      }
     }
     ctx.restore();
   }

@@ -1,4 +1,11 @@
-import { newReading, pathReader, tightestBend, type Approach, type FitOutcome } from '@coin-relay/core';
+import {
+  findCorners,
+  newReading,
+  pathReader,
+  tightestBend,
+  type Approach,
+  type FitOutcome,
+} from '@coin-relay/core';
 import { THEME } from '../shared/theme';
 
 /** The path itself as a thin line, and its start with the way it runs. */
@@ -80,6 +87,32 @@ export function paintApproaches(
     ctx.lineTo(b[0] + uy * bar, b[1] - ux * bar);
     ctx.moveTo(a[0], a[1]);
     ctx.lineTo(b[0], b[1]);
+    ctx.stroke();
+  }
+}
+
+/** Corners marked on the drawing; of more the first ones. */
+const MOST_CORNERS = 400;
+
+/** The corners: an open angle on the outer side of each. */
+export function paintCorners(ctx: CanvasRenderingContext2D, fit: FitOutcome, pixel: number): void {
+  const { path } = fit.layout;
+  const read = pathReader(path);
+  const at = newReading();
+  ctx.strokeStyle = THEME.brass;
+  ctx.lineWidth = 1.6 * pixel;
+  for (const { s, x, y, turn } of findCorners(path).slice(0, MOST_CORNERS)) {
+    read(s, at);
+    // Outwards lies against the middle of the way in and the way out.
+    const out = Math.atan2(at[3], at[2]) - turn / 2 - (Math.sign(turn) * Math.PI) / 2;
+    const reach = 15 * pixel;
+    const tip = { x: x + reach * Math.cos(out), y: y + reach * Math.sin(out) };
+    ctx.beginPath();
+    for (const side of [-1, 1]) {
+      const angle = out + Math.PI + side * 0.6;
+      ctx.moveTo(tip.x, tip.y);
+      ctx.lineTo(tip.x + 7 * pixel * Math.cos(angle), tip.y + 7 * pixel * Math.sin(angle));
+    }
     ctx.stroke();
   }
 }

@@ -21,7 +21,33 @@ export class FitWorker implements OnDestroy {
     return this.remote;
   }
 
+  /**
+   * Waits for a task at most so long; then the thread is stopped, with whatever else it had to do,
+   * and the next task gets a new one.
+   * @param otherwise the answer of a task that was stopped
+   */
+  async within<T>(milliseconds: number, task: Promise<T>, otherwise: T): Promise<T> {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const late = new Promise<T>((resolve) => {
+      timer = setTimeout(() => {
+        this.stop();
+        resolve(otherwise);
+      }, milliseconds);
+    });
+    try {
+      return await Promise.race([task, late]);
+    } finally {
+      clearTimeout(timer);
+    }
+  }
+
   ngOnDestroy(): void {
+    this.stop();
+  }
+
+  private stop(): void {
     this.worker?.terminate();
+    this.worker = null;
+    this.remote = null;
   }
 }

@@ -41,7 +41,7 @@ beforeEach(() => {
   const root = Injector.create({
     providers: [
       { provide: JobStore, useValue: store },
-      { provide: FitWorker, useValue: { tasks } },
+      { provide: FitWorker, useValue: { tasks, within: (_ms: number, task: Promise<unknown>) => task } },
     ],
   }) as EnvironmentInjector;
   fits = createEnvironmentInjector([FitService], root).get(FitService);

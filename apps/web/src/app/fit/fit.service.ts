@@ -29,6 +29,15 @@ export interface FitState {
   readonly of: Job | null;
 }
 
+/** Longest a fit may take, ms. */
+const MOST_TIME = 20_000;
+const TOO_LONG: Reply<FitResult> = {
+  ok: false,
+  code: 'internal',
+  message: `The fit took over ${MOST_TIME / 1000} s and was stopped. Undo the last change, or put in fewer links.`,
+  wheels: [],
+};
+
 /** Fits the open job's first run again after every change, in the worker. One for one job view. */
 @Injectable()
 export class FitService implements OnDestroy {
@@ -70,7 +79,7 @@ export class FitService implements OnDestroy {
 
   private async work(job: Job): Promise<{ reply: Reply<FitResult>; sketches: readonly PathSketch[] }> {
     const run = job.runs[0];
-    const reply = await this.worker.tasks.fit(job, run?.id ?? '');
+    const reply = await this.worker.within(MOST_TIME, this.worker.tasks.fit(job, run?.id ?? ''), TOO_LONG);
     const ids = job.paths.map((path) => path.id).filter((id) => !reply.ok || id !== run?.path);
     return { reply, sketches: ids.length > 0 ? await this.worker.tasks.sketch(job, ids) : [] };
   }

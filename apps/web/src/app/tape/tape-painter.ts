@@ -1,4 +1,12 @@
-import { isOnPath, newReading, pathReader, SEGMENT, type Approach, type FitOutcome } from '@coin-relay/core';
+import {
+  findCorners,
+  isOnPath,
+  newReading,
+  pathReader,
+  SEGMENT,
+  type Approach,
+  type FitOutcome,
+} from '@coin-relay/core';
 import { formatLength, formatLengthNumber, type JobPiece, type Unit } from '@coin-relay/model';
 import { FINISHES } from '@coin-relay/formats';
 import { paintStraight } from '../drawing/paint-straight';
@@ -14,6 +22,8 @@ export const LANES = {
 } as const;
 
 const PAD = 44;
+/** Corners marked; of more the first ones. */
+const MOST_CORNERS = 400;
 
 /** The horizontal map of the tape: mm of path to px. */
 export interface TapeMap {
@@ -40,6 +50,7 @@ export function paintTapeGround(
   paintBends(ctx, map, fit);
   paintWheels(ctx, map, fit, unit, selected);
   paintScale(ctx, map, unit);
+  paintCorners(ctx, map, fit);
   for (const s of approaches.flatMap((approach) => approach.s)) {
     const x = tapeX(map, s);
     ctx.strokeStyle = THEME.warning;
@@ -95,6 +106,22 @@ function paintBends(ctx: CanvasRenderingContext2D, map: TapeMap, fit: FitOutcome
     ctx.lineTo(tapeX(map, map.length), y);
     ctx.stroke();
     ctx.setLineDash([]);
+  }
+}
+
+/** Corners: open triangles at the foot of the bend lane. */
+function paintCorners(ctx: CanvasRenderingContext2D, map: TapeMap, fit: FitOutcome): void {
+  const foot = LANES.bends.top + LANES.bends.height;
+  ctx.strokeStyle = THEME.ink;
+  ctx.lineWidth = 1;
+  for (const { s } of findCorners(fit.layout.path).slice(0, MOST_CORNERS)) {
+    const x = tapeX(map, s);
+    ctx.beginPath();
+    ctx.moveTo(x - 4, foot);
+    ctx.lineTo(x, foot - 8);
+    ctx.lineTo(x + 4, foot);
+    ctx.closePath();
+    ctx.stroke();
   }
 }
 

@@ -77,7 +77,10 @@ export class PathStepComponent {
         ? `tightest bend ${formatLength(tightest.radius, job.unit)} at ${formatLength(tightest.s, job.unit)}`
         : 'straight all the way',
       corners: corners === 0 ? 'no corners' : corners === 1 ? '1 corner' : `${corners} corners`,
-      close: close === 0 ? '' : `, too close to itself at ${close === 1 ? '1 place' : `${close} places`}`,
+      close:
+        close === 0
+          ? ''
+          : `Too close to itself at ${close === 1 ? '1 place' : `${close} places`}: see Check.`,
     };
   });
 
