@@ -1,5 +1,5 @@
 import { angleBetween, distance, TAU, type Vec } from '../math';
-import { pieceCurve, type ArcPiece, type Contour, type LinePiece, type Piece } from '../path';
+import { pieceCurve, pieceEnd, type ArcPiece, type Contour, type LinePiece, type Piece } from '../path';
 import { pieceTangent } from '../drawn/contour';
 import { subPiece } from '../edit/cut-piece';
 
@@ -16,6 +16,10 @@ export function inArcs(contour: Contour, tolerance: number): Plain[] {
 }
 
 function curveInArcs(piece: Piece, tolerance: number, depth: number): Plain[] {
+  const ends = [0, 0.25, 0.5, 0.75, 1].map((t) => pieceEnd(piece, t));
+  // What is smaller than the tolerance has no shape left to follow.
+  if (ends.every((p) => distance(p, ends[0]) <= tolerance))
+    return depth > 0 && distance(ends[0], ends[4]) > 0 ? [{ kind: 'line', a: ends[0], b: ends[4] }] : [];
   const arcs = biarc(piece);
   if (depth >= MOST_HALVINGS || (depth > 0 && deviation(piece, arcs) <= tolerance)) return arcs;
   return [

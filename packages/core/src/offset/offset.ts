@@ -36,6 +36,8 @@ export function parallelContours(given: Contour, by: number, options: OffsetOpti
     });
   const contour = tidyContour(given);
   const plain = inArcs(contour, options.tolerance);
+  if (plain.length === 0)
+    throw new RelayError('path-zero-length', 'The path is too small to have a parallel.');
   // Only curves that were followed by arcs need more than rounding does.
   const exact = contour.pieces.every((piece) => piece.kind === 'line' || piece.kind === 'arc');
   const slack = (exact ? 0 : options.tolerance * 2) + 1e-7 * Math.abs(by);

@@ -18,6 +18,8 @@ interface End {
 }
 
 const MAX_DEPTH = 48;
+/** Parts of one curve; a curve that wants more is at the end of what doubles can tell apart. */
+const MOST_PARTS = 4_096;
 
 /**
  * Cuts a curve into parts whose arc length inverts to the parameter by a quintic Hermite
@@ -48,7 +50,7 @@ export function arcLengthTable(curve: PieceCurve, tolerance: number, inverseTole
     const first = integrateOnce(speed, a.t, mid);
     const second = integrateOnce(speed, mid, b.t);
     const length = first + second;
-    const last = depth >= MAX_DEPTH || length <= tolerance;
+    const last = depth >= MAX_DEPTH || parts.length >= MOST_PARTS || !(length > tolerance);
     if (last) {
       if (length > 0) parts.push({ length, coefficients: straight(a.t, b.t, length) });
       return;

@@ -33,9 +33,10 @@ describe('where a path comes too close to itself', () => {
     ).toBeGreaterThan(0);
   });
   it('ends for any crossing, however flat (property)', () => {
-    const far = fc.double({ min: -200, max: 200, noNaN: true });
+    const far = fc.integer({ min: -2000, max: 2000 }).map((n) => n / 10);
     fc.assert(
       fc.property(fc.array(fc.tuple(far, far), { minLength: 4, maxLength: 9 }), (points) => {
+        fc.pre(new Set(points.map(String)).size > 1);
         const found = closeApproaches(path(`M${points.map((p) => p.join(' ')).join('L')}Z`), 11.81);
         for (const { s, distance } of found) {
           expect(s[0]).toBeLessThanOrEqual(s[1]);

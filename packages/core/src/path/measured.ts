@@ -60,6 +60,7 @@ export function measurePath(contour: Contour): MeasuredPath {
       `The path has a coordinate that is not a number, or beyond ${LIMITS.coordinate / 1e6} km. Every coordinate must be finite.`,
     );
   }
+  if (!(extent > LEAST_LENGTH)) noLength();
   const kinds: number[] = [];
   const data: number[] = [];
   const starts: number[] = [];
@@ -80,9 +81,7 @@ export function measurePath(contour: Contour): MeasuredPath {
   });
   pieceStarts.push(s);
   starts.push(s);
-  if (!(s > extent * 1e-12)) {
-    throw new RelayError('path-zero-length', 'The path has no length: all its points lie in one place.');
-  }
+  if (!(s > Math.max(extent * 1e-12, LEAST_LENGTH))) noLength();
   return {
     length: s,
     closed: contour.closed,
@@ -92,6 +91,13 @@ export function measurePath(contour: Contour): MeasuredPath {
     pieceOf: Uint32Array.from(pieceOf),
     pieceStarts: Float64Array.from(pieceStarts),
   };
+}
+
+/** Shorter paths have no length, mm: a millionth of a nanometre. */
+const LEAST_LENGTH = 1e-12;
+
+function noLength(): never {
+  throw new RelayError('path-zero-length', 'The path has no length: all its points lie in one place.');
 }
 
 type Push = (kind: SegmentKind, length: number, piece: number, values: readonly number[]) => void;
