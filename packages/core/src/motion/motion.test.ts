@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_REQUEST, fitRow, placePins, type FitOutcome, type FitSource, type WheelSpec } from '../fit';
 import { parsePathData } from '../path';
-import { newRowFrame, rowFrame, wheelAngle } from './index';
+import { isOnPath, newRowFrame, rowFrame, wheelAngle } from './index';
 
 const wheel = (
   id: string,
@@ -140,5 +140,24 @@ describe('wheels', () => {
   it('under bending pieces a plain wheel turns by arc: p / R a pitch', () => {
     const fit = fitOf(TRACK, 20, { pieces: 'bending' });
     expect(fit.turnings[0].perPitch).toBeCloseTo(fit.effectivePitch! / 55, 12);
+  });
+});
+
+describe('open rows', () => {
+  const fit = fitRow(
+    {
+      kind: 'contour',
+      contour: { pieces: [{ kind: 'line', a: { x: 0, y: 0 }, b: { x: 100, y: 0 } }], closed: false },
+    },
+    { ...DEFAULT_REQUEST, pitch: 10 },
+  );
+  const shown = (travel: number): number => {
+    const frame = newRowFrame(fit.row);
+    rowFrame(fit.row, travel, frame);
+    return Array.from({ length: frame.links }, (_, k) => isOnPath(fit.row, frame, k)).filter(Boolean).length;
+  };
+  it('at rest show just their links; while they travel one comes in as one leaves', () => {
+    expect([shown(0), shown(1), shown(-3)]).toEqual([10, 10, 10]);
+    expect([shown(0.5), shown(7.25)]).toEqual([11, 11]);
   });
 });
