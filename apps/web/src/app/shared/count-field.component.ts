@@ -1,6 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { NzInputModule } from 'ng-zorro-antd/input';
+import { TypedField } from './typed-field';
 
 /** A whole number that is typed, or stepped with the arrow keys. Tells of it on Enter, on leaving, and at each step. */
 @Component({
@@ -38,31 +39,20 @@ import { NzInputModule } from 'ng-zorro-antd/input';
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class CountFieldComponent {
-  readonly value = input.required<number>();
-  readonly label = input.required<string>();
+export class CountFieldComponent extends TypedField {
   readonly least = input(1);
   readonly most = input(100_000);
-  readonly changed = output<number>();
 
-  protected readonly text = signal('');
-  protected readonly wrong = computed(() => this.parsed() === null);
-
-  constructor() {
-    effect(() => this.text.set(String(this.value())));
+  protected shown(): string {
+    return String(this.value());
   }
 
-  private parsed(): number | null {
+  protected parsed(): number | null {
     const text = this.text().trim();
     const value = Number(text);
     return text !== '' && Number.isInteger(value) && value >= this.least() && value <= this.most()
       ? value
       : null;
-  }
-
-  protected take(): void {
-    const value = this.parsed();
-    if (value !== null && value !== this.value()) this.changed.emit(value);
   }
 
   protected step(event: Event, by: number): void {
@@ -72,9 +62,5 @@ export class CountFieldComponent {
     if (next < this.least() || next > this.most()) return;
     this.text.set(String(next));
     this.changed.emit(next);
-  }
-
-  protected reset(): void {
-    this.text.set(String(this.value()));
   }
 }

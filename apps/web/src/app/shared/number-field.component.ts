@@ -1,6 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { NzInputModule } from 'ng-zorro-antd/input';
+import { TypedField } from './typed-field';
 
 /** A number that is typed, with what it counts behind it. Tells of it on Enter or on leaving. */
 @Component({
@@ -42,38 +43,18 @@ import { NzInputModule } from 'ng-zorro-antd/input';
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class NumberFieldComponent {
-  readonly value = input.required<number>();
-  readonly label = input.required<string>();
+export class NumberFieldComponent extends TypedField {
   readonly suffix = input('');
   readonly least = input(-1e6);
   readonly most = input(1e6);
-  readonly changed = output<number>();
 
-  protected readonly text = signal('');
-  protected readonly wrong = computed(() => this.parsed() === null);
-  private readonly shown = computed(() => String(Number(this.value().toFixed(4))));
-
-  constructor() {
-    effect(() => this.text.set(this.shown()));
+  protected shown(): string {
+    return String(Number(this.value().toFixed(4)));
   }
 
-  private parsed(): number | null {
+  protected parsed(): number | null {
     const text = this.text().trim().replace(',', '.').replace('−', '-');
     const value = Number(text);
     return text !== '' && value >= this.least() && value <= this.most() ? value : null;
-  }
-
-  protected take(): void {
-    if (this.text() === this.shown()) return;
-    const value = this.parsed();
-    if (value === null) return;
-    this.changed.emit(value);
-    // A value that is not kept (a factor, say) is not there to be taken a second time.
-    this.text.set(this.shown());
-  }
-
-  protected reset(): void {
-    this.text.set(this.shown());
   }
 }
