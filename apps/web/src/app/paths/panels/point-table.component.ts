@@ -112,7 +112,8 @@ export class PointTableComponent {
       next: index < this.path().points.length - 1 || this.path().closed ? WORDS[next.kind] : '',
     })),
   );
-  protected readonly height = computed(() => Math.min(6, this.rows().length) * 27);
+  /** Half a row shows that there are more below. */
+  protected readonly height = computed(() => Math.min(6.5, this.rows().length) * 27);
   protected readonly byIndex = (_: number, row: Row): number => row.index;
 
   constructor() {
