@@ -23,5 +23,5 @@ const { jobJsonSchema, openApiDocument } = await import(pathToFileURL(temporary)
 rmSync(temporary);
 mkdirSync(out, { recursive: true });
 const write = (name, value) => writeFileSync(`${out}/${name}`, `${JSON.stringify(value, null, 2)}\n`);
-write('job-v1.schema.json', jobJsonSchema());
+write('job-v2.schema.json', jobJsonSchema());
 write('openapi.json', openApiDocument());

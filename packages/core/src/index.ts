@@ -12,3 +12,5 @@ export * from './chain';
 export * from './fit';
 export * from './motion';
 export * from './snap';
+export * from './set-out';
+export * from './bend';

@@ -1,6 +1,7 @@
 export * from './job';
 export * from './units';
 export * from './catalogue';
+export * from './pieces';
 export * from './resolve';
 export * from './mend';
 export * from './words';

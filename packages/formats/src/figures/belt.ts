@@ -1,30 +1,61 @@
 import { newReading, pathReader, type MeasuredPath } from '@coin-relay/core';
-import type { JobPiece } from '@coin-relay/model';
-import { data, short, type Figure } from './figure';
+import type { JobPiece, PieceOf } from '@coin-relay/model';
+import { data, rectangle, short, type Figure } from './figure';
 
-type BeltPiece = Extract<JobPiece, { family: 'toothed-belt' }>;
+type BandPiece = PieceOf<'toothed-belt' | 'plain-belt'>;
 
 /** A tooth of a belt about its own place: the band's pitch line is y = 0, the pulleys' side y positive. */
-export function beltTooth(piece: BeltPiece): Figure {
+export function beltTooth(piece: PieceOf<'toothed-belt'>): Figure {
   const root = piece.pitch * 0.26;
   const tip = piece.pitch * 0.17;
   const foot = bandSides(piece).inner;
   const top = foot + piece.tooth;
+  // Round teeth are arcs as high as the tooth on the width of its foot.
+  const r = (root * root + piece.tooth * piece.tooth) / (2 * Math.max(piece.tooth, 1e-6));
+  const outline =
+    piece.form === 'round' && piece.tooth > 0
+      ? data`M${-root} ${foot - 0.05}L${-root} ${foot}A${r} ${r} 0 0 0 ${root} ${foot}L${root} ${foot - 0.05}Z`
+      : data`M${-root} ${foot - 0.05}L${-tip} ${top}L${tip} ${top}L${root} ${foot - 0.05}Z`;
+  return { main: 'rubber', parts: [{ d: outline, fill: 'rubber', line: false }] };
+}
+
+/** What repeats along a plain belt: the cord in its middle, and a mark that shows it run. */
+export function beltMark(piece: PieceOf<'plain-belt'>, span: number): Figure {
+  const { inner, outer } = bandSides(piece);
+  const t = piece.thickness;
+  const lean = t * 0.9;
+  const m = span / 2;
+  const cord = rectangle(0, -t * 0.04, span, t * 0.04);
+  // A splice: the belt's two ends cut aslant and joined.
+  const splice = (x: number): string =>
+    data`M${x} ${-outer}L${x + lean} ${inner}L${x + lean + t * 0.12} ${inner}L${x + t * 0.12} ${-outer}Z`;
   return {
+    main: bandMaterial(piece),
     parts: [
-      {
-        d: data`M${-root} ${foot - 0.05}L${-tip} ${top}L${tip} ${top}L${root} ${foot - 0.05}Z`,
-        fill: 'rubber',
-        line: false,
-      },
+      { d: cord, fill: 'thread', line: false },
+      { d: splice(m - lean) + splice(m), fill: 'thread', line: false },
     ],
   };
 }
 
-/** How far the band's faces lie from its pitch line, mm: towards the pulleys and away from them. */
-export function bandSides(piece: BeltPiece): { inner: number; outer: number } {
+export function bandMaterial(piece: BandPiece): string {
+  return piece.family === 'plain-belt' && piece.section === 'flat' ? 'leather' : 'rubber';
+}
+
+/** How far a band's faces lie from its pitch line, mm: towards the pulleys and away from them. */
+export function bandSides(piece: BandPiece): { inner: number; outer: number } {
+  if (piece.family === 'plain-belt') {
+    const share = piece.section === 'flat' ? 0.5 : 0.65;
+    return { inner: piece.thickness * share, outer: piece.thickness * (1 - share) };
+  }
   const body = piece.thickness - piece.tooth;
   return { inner: body * 0.35, outer: body * 0.65 };
+}
+
+/** The band a row is part of, or null. */
+export function bandOf(sequence: readonly JobPiece[]): BandPiece | null {
+  const [first] = sequence;
+  return first?.family === 'toothed-belt' || first?.family === 'plain-belt' ? first : null;
 }
 
 /**
@@ -32,7 +63,7 @@ export function bandSides(piece: BeltPiece): { inner: number; outer: number } {
  * point, in steps of at most 4 degrees.
  * @param side +1 where the pulleys lie to the left of the path, −1 to the right
  */
-export function bandOutline(path: MeasuredPath, piece: BeltPiece, side: 1 | -1): string {
+export function bandOutline(path: MeasuredPath, piece: BandPiece, side: 1 | -1): string {
   const { inner, outer } = bandSides(piece);
   const left = edge(path, side * inner);
   const right = edge(path, -side * outer);

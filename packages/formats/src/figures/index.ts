@@ -1,7 +1,8 @@
 export { circle, short } from './figure';
-export type { Figure, FigurePart, Finish } from './figure';
+export type { Figure, FigurePart } from './figure';
 export { FINISHES, INK } from './finishes';
+export { colourOf, finishedFigure, mainPart, wireShapes } from './finished';
 export { pieceFigure, pieceLayer, pieceSeat } from './piece-figure';
 export type { Seat } from './piece-figure';
 export { wheelFigure } from './wheels';
-export { bandOutline, bandSides } from './belt';
+export { bandMaterial, bandOf, bandOutline, bandSides } from './belt';

@@ -1,29 +1,88 @@
-import type { JobPiece } from '@coin-relay/model';
-import { circle, data, hole, type Figure, type FigurePart } from './figure';
+import type { PieceOf } from '@coin-relay/model';
+import { circle, data, hole, polygon, rectangle, rounded, type Figure, type FigurePart } from './figure';
 
-type ChainPiece = Extract<JobPiece, { family: 'roller-chain' }>;
+type ChainPiece = PieceOf<'roller-chain'>;
 
 /**
  * A link of a roller chain from pin to pin, the first pin at the origin and the second at
- * (span, 0): a waisted plate with its bores. The inner link shows its rollers, the outer one its
- * pins; a carrier holds a cup on the side away from the wheels (y negative).
+ * (span, 0). From the side: a waisted plate with its bores; the inner link shows its rollers, the
+ * outer one its pins. From above: plates on edge, rollers and pins between them, row beside row.
+ * What it carries stands out of the path (y negative).
  */
 export function chainLink(piece: ChainPiece, span: number): Figure {
+  return piece.view === 'top' ? fromAbove(piece, span) : fromTheSide(piece, span);
+}
+
+function fromTheSide(piece: ChainPiece, span: number): Figure {
   const r = piece.plateHeight / 2;
+  const carried = attachment(piece, span, r);
+  if (piece.part === 'inner') {
+    return {
+      main: 'steel',
+      parts: [
+        ...carried,
+        {
+          d: circle(0, 0, piece.roller / 2) + circle(span, 0, piece.roller / 2),
+          fill: 'shade',
+          line: true,
+        },
+        { d: plate(span, r * 0.94, 0.62, piece.pin / 2), fill: 'steel', line: true },
+      ],
+    };
+  }
+  return {
+    main: 'brass',
+    parts: [
+      ...carried,
+      { d: plate(span, r, 0.64, 0), fill: 'brass', line: true },
+      { d: circle(0, 0, piece.pin / 2) + circle(span, 0, piece.pin / 2), fill: 'paper', line: true },
+    ],
+  };
+}
+
+/** Plates are drawn as thick as a seventh of the width between them, about as real ones are. */
+function fromAbove(piece: ChainPiece, span: number): Figure {
+  const { width, rows, rowPitch, pin, roller, plateHeight } = piece;
+  const thick = Math.max(width * 0.16, pin * 0.2);
+  const inner = width / 2;
+  const r = plateHeight / 2;
   const parts: FigurePart[] = [];
+  const middles = Array.from({ length: rows }, (_, i) => (i - (rows - 1) / 2) * rowPitch);
+  const half = middles[rows - 1] + inner + 2.6 * thick;
+  const plates = (offset: number, reach: number): string =>
+    middles
+      .flatMap((m) => [-1, 1].map((side) => m + side * (inner + offset * thick)))
+      .map((y) => rounded(-reach, y - thick / 2, span + reach, y + thick / 2, thick * 0.4))
+      .join('');
   if (piece.part === 'inner') {
     parts.push({
-      d: circle(0, 0, piece.roller / 2) + circle(span, 0, piece.roller / 2),
+      d: [0, span]
+        .flatMap((x) =>
+          middles.map((m) =>
+            rounded(x - roller / 2, m - inner * 0.96, x + roller / 2, m + inner * 0.96, roller * 0.12),
+          ),
+        )
+        .join(''),
       fill: 'shade',
       line: true,
     });
-    parts.push({ d: plate(span, r * 0.94, 0.62, piece.pin / 2), fill: 'steel', line: true });
-    return { parts };
+    parts.push({ d: plates(0.55, r * 0.94), fill: 'steel', line: true });
+    return { main: 'steel', parts };
   }
-  if (piece.carrier) parts.push(...cup(span, r));
-  parts.push({ d: plate(span, r, 0.64, 0), fill: 'brass', line: true });
-  parts.push({ d: circle(0, 0, piece.pin / 2) + circle(span, 0, piece.pin / 2), fill: 'paper', line: true });
-  return { parts };
+  parts.push({
+    d: [0, span].map((x) => rounded(x - pin / 2, -half, x + pin / 2, half, pin * 0.2)).join(''),
+    fill: 'paper',
+    line: true,
+  });
+  parts.push({ d: plates(1.75, r), fill: 'brass', line: true });
+  if (piece.attachment !== 'none') {
+    parts.push({
+      d: rounded(span * 0.2, -half - span * 0.7, span * 0.8, -half + thick, span * 0.1),
+      fill: 'leather',
+      line: true,
+    });
+  }
+  return { main: 'brass', parts };
 }
 
 /** A figure-of-eight plate: end arcs of radius r, drawn in to `waist` · r between the pins, with two bores. */
@@ -48,6 +107,54 @@ function plate(span: number, r: number, waist: number, bore: number): string {
   );
 }
 
+function attachment(piece: ChainPiece, span: number, r: number): FigurePart[] {
+  switch (piece.attachment) {
+    case 'none':
+      return [];
+    case 'cup':
+      return cup(span, r);
+    case 'tab':
+      return tab(span, r);
+    case 'paddle':
+      return paddle(span, r);
+  }
+}
+
+/** A bent tab with a hole for a bolt. */
+function tab(span: number, r: number): FigurePart[] {
+  const m = span / 2;
+  const w = span * 0.3;
+  const low = -r - span * 0.42;
+  return [
+    {
+      d: rounded(m - w, low, m + w, -r * 0.4, span * 0.09) + hole(m, low + span * 0.2, span * 0.1),
+      fill: 'brass',
+      line: true,
+    },
+  ];
+}
+
+/** A paddle that pushes: a blade on a foot. */
+function paddle(span: number, r: number): FigurePart[] {
+  const m = span / 2;
+  const t = Math.max(span * 0.08, 0.4);
+  return [
+    {
+      d: polygon(
+        [m - span * 0.3, -r * 0.45],
+        [m - t, -r - span * 0.25],
+        [m - t, -r - span * 1.1],
+        [m + t, -r - span * 1.1],
+        [m + t, -r - span * 0.25],
+        [m + span * 0.3, -r * 0.45],
+      ),
+      fill: 'leather',
+      line: true,
+      behind: true,
+    },
+  ];
+}
+
 /** A cup on a bracket, open forward, big enough for a coin. It hangs beside the chain, so it passes behind wheels. */
 function cup(span: number, r: number): FigurePart[] {
   const m = span / 2;
@@ -58,16 +165,26 @@ function cup(span: number, r: number): FigurePart[] {
   const lip = m + span * 0.62;
   return [
     {
-      d: data`M${m - t * 1.6} ${top}L${m - t * 1.6} ${low}L${lip} ${low}L${lip + t} ${low + span * 0.4}L${lip} ${low + span * 0.44}L${lip - t * 0.7} ${low + t * 1.5}L${m + t * 0.4} ${low + t * 1.5}L${m + t * 0.4} ${top}Z`,
+      d: polygon(
+        [m - t * 1.6, top],
+        [m - t * 1.6, low],
+        [lip, low],
+        [lip + t, low + span * 0.4],
+        [lip, low + span * 0.44],
+        [lip - t * 0.7, low + t * 1.5],
+        [m + t * 0.4, low + t * 1.5],
+        [m + t * 0.4, top],
+      ),
       fill: 'leather',
       line: true,
       behind: true,
     },
-    { d: coin(m + span * 0.3, low + t * 1.5, span * 0.27, t * 1.1), fill: 'brass', line: true, behind: true },
+    // A coin lying in the cup, seen from the edge.
+    {
+      d: rectangle(m + span * 0.03, low + t * 1.5, m + span * 0.57, low + t * 2.6),
+      fill: 'brass',
+      line: true,
+      behind: true,
+    },
   ];
-}
-
-/** A coin lying in the cup, seen from the edge. */
-function coin(x: number, y: number, half: number, thick: number): string {
-  return data`M${x - half} ${y}L${x + half} ${y}L${x + half} ${y + thick}L${x - half} ${y + thick}Z`;
 }

@@ -1,7 +1,7 @@
-import type { JobPiece } from '@coin-relay/model';
+import type { PieceOf } from '@coin-relay/model';
 import { circle, data, type Figure } from './figure';
 
-type ShoePiece = Extract<JobPiece, { family: 'track-shoe' }>;
+type ShoePiece = PieceOf<'track-shoe'>;
 
 /**
  * A track shoe from pin (0, 0) to pin (span, 0): a plate with hinge knuckles at both pins, a
@@ -24,6 +24,7 @@ export function trackShoe(piece: ShoePiece, span: number): Figure {
   const lug = (from: number, to: number): string =>
     data`M${from} ${t * 0.5}L${to} ${t * 0.5}L${to} ${-t * 0.5}L${from} ${-t * 0.5}Z`;
   return {
+    main: 'steel',
     parts: [
       { d: guide, fill: 'shade', line: true, behind: true },
       { d: lug(0, start + t * 0.2) + lug(span - start - t * 0.2, span), fill: 'shade', line: true },

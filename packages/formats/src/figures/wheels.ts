@@ -1,5 +1,6 @@
 import type { LaidWheel } from '@coin-relay/core';
-import type { JobPiece } from '@coin-relay/model';
+import { isBand, type JobPiece } from '@coin-relay/model';
+import { bandSides } from './belt';
 import { circle, data, hole, short, type Figure } from './figure';
 
 /**
@@ -12,18 +13,27 @@ export function wheelFigure(wheel: LaidWheel, piece: JobPiece, pitch: number): F
   }
   if (wheel.teeth !== null && piece.family === 'toothed-belt')
     return pulley(wheel.radius, wheel.teeth, piece);
+  // Teeth for other pieces: as high as such pieces are thick.
+  if (wheel.teeth !== null) return sprocket(wheel.radius, wheel.teeth, pitch * 0.5, pitch);
   return plainWheel(Math.max(wheel.radius - runningDepth(piece), wheel.radius * 0.5));
 }
 
 /** How far inside the row's line a plain wheel's face lies, mm. */
 function runningDepth(piece: JobPiece): number {
+  if (isBand(piece)) return bandSides(piece).inner;
   switch (piece.family) {
     case 'roller-chain':
-      return piece.roller / 2;
+      return piece.view === 'side' ? piece.roller / 2 : piece.width / 2;
     case 'track-shoe':
       return piece.thickness / 2;
-    case 'toothed-belt':
-      return (piece.thickness - piece.tooth) * 0.65;
+    case 'round-link':
+      return piece.wire / 2;
+    case 'tube':
+      return piece.outer / 2;
+    case 'stitch':
+      return piece.thread / 2;
+    default:
+      return 0;
   }
 }
 

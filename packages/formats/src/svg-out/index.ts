@@ -1,3 +1,3 @@
-export { writeSvg, MOST_STATIONS } from './write';
-export type { SvgOptions } from './write';
-export { insideSide } from './side';
+export { writeSvg } from './write';
+export type { DrawnRow, SvgOptions } from './write';
+export { MOST_STATIONS } from './motion';

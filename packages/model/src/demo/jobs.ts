@@ -7,19 +7,24 @@ import {
   type BeltSize,
   type ChainSize,
 } from '../catalogue';
-import { JOB_FORMAT, JOB_VERSION, type Job, type Wheel } from '../job/schema';
+import type { Job, Wheel } from '../job/schema';
+import { frame, run } from './frame';
+import { anchorChain, bellowsSeam, coinSlide, lampFestoon, prizeCarousel } from './trimmings';
 
 /** The arcade's machines, the one to look at first last. People, places and machines are invented. */
 export function demoJobs(): readonly { id: string; job: Job }[] {
   return [
+    { id: 'demo-anchor-chain', job: anchorChain() },
+    { id: 'demo-prize-carousel', job: prizeCarousel() },
+    { id: 'demo-coin-slide', job: coinSlide() },
+    { id: 'demo-bellows-seam', job: bellowsSeam() },
+    { id: 'demo-lamp-festoon', job: lampFestoon() },
     { id: 'demo-barrier-chain', job: barrierChain() },
     { id: 'demo-drum-drive', job: drumDrive() },
     { id: 'demo-tin-beetle', job: tinBeetle() },
     { id: 'demo-coin-lift', job: coinLift() },
   ];
 }
-
-const PLACE = 'Gull Pier Arcade';
 
 function coinLift(): Job {
   const { pieces, sequence } = chainPieces(chainSize('08B'), 6);
@@ -137,25 +142,6 @@ function drumDrive(): Job {
     pieces,
     runs: [run('Belt', sequence, 1, 'pitch')],
     motion: { framesPerSecond: 24, frames: 96, drives: [{ run: 'row', pitches: 24 }] },
-  };
-}
-
-function frame(name: string): Pick<Job, 'format' | 'version' | 'name' | 'place' | 'unit'> {
-  return { format: JOB_FORMAT, version: JOB_VERSION, name, place: PLACE, unit: 'mm' };
-}
-
-function run(
-  name: string,
-  sequence: string[],
-  multiple: number,
-  hold: 'path' | 'pitch',
-): Job['runs'][number] {
-  return {
-    id: 'row',
-    name,
-    path: 'loop',
-    sequence,
-    fit: { hold, rounding: 'nearest', multiple, count: null },
   };
 }
 

@@ -1,10 +1,10 @@
 import { z } from 'zod';
-import { JobSchema } from './schema';
+import { JOB_VERSION, JobSchema } from './schema';
 
 /** The JSON Schema (2020-12) of a job document. References between parts are not in it: the reader checks them. */
 export function jobJsonSchema(): Record<string, unknown> {
   return {
     ...z.toJSONSchema(JobSchema, { target: 'draft-2020-12' }),
-    title: 'Coin Relay job, version 1',
+    title: `Coin Relay job, version ${JOB_VERSION}`,
   };
 }

@@ -1,12 +1,13 @@
 import { RelayError } from '@coin-relay/core';
 import type { z } from 'zod';
+import { toVersion2 } from './version-2';
 import { JOB_FORMAT, JOB_VERSION, JobSchema, type Job } from './schema';
 
 /** One step of the migration: takes a document of one version to the next. */
 export type MigrationStep = (document: Record<string, unknown>) => Record<string, unknown>;
 
-/** Steps by the version they start from. Version 1 is the first, so there is none yet. */
-export const MIGRATIONS: ReadonlyMap<number, MigrationStep> = new Map();
+/** Steps by the version they start from. */
+export const MIGRATIONS: ReadonlyMap<number, MigrationStep> = new Map([[1, toVersion2]]);
 
 /**
  * Reads a job document of any version up to the current one.

@@ -1,15 +1,17 @@
 import { LIMITS } from '@coin-relay/core';
 import { z } from 'zod';
 import { coordinate, id, length, name } from './fields';
+import { MaterialSchema, PieceSchema, pitchConflict, type JobPiece } from './piece-schema';
+import { SetOutSchema, setOutNeeds } from './set-out-schema';
 import { PathSchema, pathNeeds } from './path-schema';
 
 export { PathSchema } from './path-schema';
+export * from './piece-schema';
+export * from './set-out-schema';
 
 /** The version this program writes. Older documents are migrated, later ones refused. */
-export const JOB_VERSION = 1;
+export const JOB_VERSION = 2;
 export const JOB_FORMAT = 'coin-relay-job';
-
-const sizeOrNone = z.number().min(0).max(LIMITS.coordinate);
 
 export const UnitSchema = z
   .enum(['mm', 'cm', 'm', 'in'])
@@ -35,44 +37,6 @@ export const WheelSchema = z
     ]),
   })
   .describe('A wheel: centre in mm, x to the right and y up.');
-
-const pieceBase = { id, name, pitch: length.describe('From pin to pin, mm.') };
-
-export const PieceSchema = z.discriminatedUnion('family', [
-  z
-    .object({
-      family: z.literal('roller-chain'),
-      ...pieceBase,
-      size: z
-        .string()
-        .max(20)
-        .describe('Trade designation, for instance 08B; empty for a size of one’s own.'),
-      part: z.enum(['inner', 'outer']),
-      plateHeight: length,
-      roller: length.describe('Roller diameter, mm.'),
-      pin: length.describe('Pin diameter, mm.'),
-      carrier: z.boolean().describe('Carries a cup out of the path.'),
-    })
-    .describe('A stiff link of a roller chain.'),
-  z
-    .object({
-      family: z.literal('track-shoe'),
-      ...pieceBase,
-      thickness: length,
-      horn: sizeOrNone,
-      grouser: sizeOrNone,
-    })
-    .describe('A stiff shoe of a track, with a guide horn inside and a grouser outside.'),
-  z
-    .object({
-      family: z.literal('toothed-belt'),
-      ...pieceBase,
-      size: z.string().max(20),
-      thickness: length,
-      tooth: sizeOrNone,
-    })
-    .describe('One tooth and its stretch of a belt: it bends with the path.'),
-]);
 
 export const FitSchema = z.object({
   hold: z
@@ -101,6 +65,7 @@ export const RunSchema = z
       .min(1)
       .max(200)
       .describe('Pieces in turn, repeated along the row; all of one pitch.'),
+    setOut: SetOutSchema.optional().describe('Where it is not plain.'),
     fit: FitSchema,
   })
   .describe('One row of pieces on one path.');
@@ -133,6 +98,7 @@ const JobShape = z.object({
   paths: z.array(PathSchema).max(100),
   pieces: z.array(PieceSchema).max(200),
   runs: z.array(RunSchema).max(50),
+  materials: z.array(MaterialSchema).max(100).optional(),
   motion: MotionSchema,
   backdrop: BackdropSchema.nullable().optional(),
 });
@@ -166,15 +132,20 @@ export const JobSchema = JobShape.superRefine((job, context) => {
   job.runs.forEach((run, i) => {
     need('path', run.path, ['runs', i, 'path']);
     run.sequence.forEach((piece, k) => need('piece', piece, ['runs', i, 'sequence', k]));
-    const pieces = run.sequence.map((piece) => job.pieces.find((p) => p.id === piece));
-    const [first] = pieces;
-    if (first && pieces.some((p) => p && (p.pitch !== first.pitch || isStiff(p) !== isStiff(first)))) {
-      context.addIssue({
-        code: 'custom',
-        path: ['runs', i, 'sequence'],
-        message: 'the pieces of one run must have one pitch and all be stiff or all bend',
-      });
+    const { setOut } = run;
+    if (setOut) {
+      for (const { kind, id: wanted, at } of setOutNeeds(setOut))
+        need(kind, wanted, ['runs', i, 'setOut', ...at]);
+      if (setOut.steps.length > 0 && setOut.steps.length !== run.sequence.length) {
+        context.addIssue({
+          code: 'custom',
+          path: ['runs', i, 'setOut', 'steps'],
+          message: `there are ${setOut.steps.length} for a sequence of ${run.sequence.length}`,
+        });
+      }
     }
+    const message = pitchConflict(piecesOfRun(job, run));
+    if (message) context.addIssue({ code: 'custom', path: ['runs', i, 'sequence'], message });
   });
   job.motion.drives.forEach((drive, i) => need('run', drive.run, ['motion', 'drives', i, 'run']));
 });
@@ -211,13 +182,16 @@ export type PathOf<K extends PathKind> = Extract<JobPath, { kind: K }>;
 export type RoutePath = PathOf<'route'>;
 export type OutlinePath = PathOf<'outline'>;
 export type Backdrop = z.infer<typeof BackdropSchema>;
-export type JobPiece = z.infer<typeof PieceSchema>;
 export type RunFit = z.infer<typeof FitSchema>;
 export type Run = z.infer<typeof RunSchema>;
 export type Motion = z.infer<typeof MotionSchema>;
 export type Job = z.infer<typeof JobShape>;
 
-/** Does the piece keep its shape from pin to pin? */
-export function isStiff(piece: JobPiece): boolean {
-  return piece.family !== 'toothed-belt';
+/** Every piece a run uses, once each: those of its sequence first, then those of rules and single places. */
+export function piecesOfRun(job: Pick<Job, 'pieces'>, run: Run): JobPiece[] {
+  const named = run.setOut
+    ? setOutNeeds(run.setOut).flatMap(({ kind, id: wanted }) => (kind === 'piece' ? [wanted] : []))
+    : [];
+  const ids = new Set([...run.sequence, ...named]);
+  return [...ids].flatMap((wanted) => job.pieces.find((piece) => piece.id === wanted) ?? []);
 }

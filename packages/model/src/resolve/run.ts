@@ -1,5 +1,5 @@
 import { RelayError, type FitRequest, type FitSource } from '@coin-relay/core';
-import { isStiff, type Job, type JobPath, type JobPiece, type Run } from '../job/schema';
+import { behaviourOf, isStiff, type Job, type JobPath, type JobPiece, type Run } from '../job/schema';
 import { sourceOf } from './path';
 
 /** A run with everything it refers to. */
@@ -51,8 +51,9 @@ export function resolveRun(job: Job, runId?: string): ResolvedRun {
     sequence,
     source: sourceOf(job, path),
     request: {
-      pitch: first.pitch,
-      pieces: isStiff(first) ? 'stiff' : 'bending',
+      // Carried pieces may have a spacing of their own; those between pins say the pitch.
+      pitch: (sequence.find((piece) => behaviourOf(piece) !== 'carried') ?? first).pitch,
+      pieces: sequence.some(isStiff) ? 'stiff' : 'bending',
       multiple: run.fit.multiple,
       rounding: run.fit.rounding,
       hold: run.fit.hold,

@@ -1,4 +1,5 @@
 import type { FitOutcome, Obstacle } from '@coin-relay/core';
+import { FAMILIES } from '../catalogue/families';
 import type { Job, JobPiece, Unit } from '../job/schema';
 import { formatExact, formatLength } from '../units';
 import type { ResolvedRun } from '../resolve';
@@ -19,14 +20,8 @@ export interface FitSentence {
 
 /** What one piece of a row is called in its trade, and several of them. */
 export function pieceWords(piece: JobPiece): readonly [one: string, many: string] {
-  switch (piece.family) {
-    case 'roller-chain':
-      return ['link', 'links'];
-    case 'track-shoe':
-      return ['shoe', 'shoes'];
-    case 'toothed-belt':
-      return ['tooth', 'teeth'];
-  }
+  const { one, many } = FAMILIES[piece.family];
+  return [one, many];
 }
 
 /** A run's fit in one sentence with live numbers, and whether it closes. */

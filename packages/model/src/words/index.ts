@@ -3,4 +3,4 @@ export type { FitSentence, SentencePart, SentenceSubject } from './fit-sentence'
 export { findingsOf } from './findings';
 export type { Finding } from './findings';
 export { pathSummary, pathWords, SHAPE_WORDS } from './path-words';
-export { motionSummary, ordinal, pieceSummary, sequenceSummary } from './summaries';
+export { motionSummary, ordinal, pieceSummary, setOutSummary } from './summaries';

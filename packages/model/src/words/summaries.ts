@@ -1,25 +1,46 @@
-import type { Job, JobPiece, Run } from '../job/schema';
+import { FAMILIES } from '../catalogue/families';
+import { behaviourOf, type Job, type JobPiece, type Run } from '../job/schema';
 import { formatExact } from '../units';
 
 /** One line for a link: family, size, pitch, and how it behaves. */
 export function pieceSummary(job: Job, piece: JobPiece): string {
   const pitch = formatExact(piece.pitch, job.unit);
-  switch (piece.family) {
-    case 'roller-chain':
-      return `Roller chain${piece.size ? ` ${piece.size}` : ''}, ${pitch}, stiff`;
-    case 'track-shoe':
-      return `Track shoe, ${pitch}, stiff`;
-    case 'toothed-belt':
-      return `Toothed belt${piece.size ? ` ${piece.size}` : ''}, ${pitch}, bending`;
-  }
+  const size = 'size' in piece && typeof piece.size === 'string' && piece.size !== '' ? ` ${piece.size}` : '';
+  const name = piece.family === 'own' ? piece.name : `${FAMILIES[piece.family].title}${size}`;
+  return `${name}, ${pitch}, ${behaviourOf(piece)}`;
 }
 
-/** One line for a sequence: what comes in turn. */
-export function sequenceSummary(job: Job, run: Run): string {
+/** One line for a set-out: what comes in turn, and what else decides what goes where. */
+export function setOutSummary(job: Job, run: Run): string {
+  const { setOut } = run;
+  const words = [orderWords(job, run)];
+  if (!setOut) return words[0];
+  const { rules, byHand, handed, rows, twin, boundary, reach } = setOut;
+  const leftOut = byHand.filter((touch) => touch.leftOut).length;
+  const touched = byHand.length - leftOut;
+  if (rules.length > 0) words.push(rules.length === 1 ? '1 rule' : `${rules.length} rules`);
+  if (leftOut > 0) words.push(`${leftOut} left out`);
+  if (touched > 0) words.push(`${touched} by hand`);
+  if (handed && handed.items.length > 0) words.push(`${handed.items.length} handed out`);
+  if (rows.count > 1) words.push(`${rows.count} rows`);
+  if (twin) words.push('mirrored twin');
+  if (boundary) words.push(`kept ${boundary.keep}`);
+  if (reach) words.push('stretched');
+  return words.join('; ');
+}
+
+function orderWords(job: Job, run: Run): string {
   const pieces = run.sequence.map((id) => job.pieces.find((piece) => piece.id === id));
   const [first] = pieces;
+  if (run.setOut?.order.by === 'weight') return `${run.sequence.length} pieces by weight`;
   if (run.sequence.length === 1) return `${first?.name ?? 'One piece'}, all alike`;
-  const cups = pieces.filter((piece) => piece?.family === 'roller-chain' && piece.carrier).length;
+  if (pieces.some((piece) => piece?.family !== 'roller-chain')) {
+    const names = new Set(pieces.map((piece) => piece?.name ?? ''));
+    return names.size <= 3 ? `${[...names].join(', ')} in turn` : `${run.sequence.length} in turn`;
+  }
+  const cups = pieces.filter(
+    (piece) => piece?.family === 'roller-chain' && piece.attachment === 'cup',
+  ).length;
   const turns = 'Inner and outer in turn';
   return cups > 0 ? `${turns}; a cup on every ${ordinal(run.sequence.length / cups)}` : turns;
 }

@@ -88,6 +88,10 @@ export class JobStore implements OnDestroy {
     return this.state.value?.job ?? null;
   }
 
+  get id(): string | null {
+    return this.state.value?.id ?? null;
+  }
+
   /** Opens a job with its history. Rejects with an ApiError where there is none. */
   async open(id: string): Promise<void> {
     const loaded = await firstValueFrom(this.api.load(id));

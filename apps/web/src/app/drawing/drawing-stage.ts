@@ -1,19 +1,33 @@
 import type { Approach, FitOutcome, Vec } from '@coin-relay/core';
-import type { Backdrop, JobPiece } from '@coin-relay/model';
+import type { Backdrop, JobPiece, ResolvedSetOut } from '@coin-relay/model';
 import Konva from 'konva';
 import type { PathSketch } from '../fit/sketch';
 import type { Handle } from '../paths/kinds';
+import type { PictureShelf } from '../shared/picture-shelf';
 import { THEME } from '../shared/theme';
 import { handleAt, paintHandles } from './handle-painter';
 import { paintApproaches, paintCorners, paintMarks, paintPath, paintTightest } from './path-painter';
+import { placeAt, placesIn } from './place-finder';
+import { paintPlaces } from './place-painter';
 import { pictureBounds } from './picture-bounds';
 import { RowPainter } from './row-painter';
 import { SketchPainter } from './sketch-painter';
-import { fitView, roundStep, toScreen, zoomAbout, type Bounds, type ViewPort } from './view-port';
+import {
+  fitView,
+  roundAll,
+  roundStep,
+  toModel,
+  toScreen,
+  zoomAbout,
+  type Bounds,
+  type ViewPort,
+} from './view-port';
 
 /** Room round the picture, px, when all of it is shown. */
 const MARGIN = 46;
 /** What an empty sheet shows, mm. */
+/** How far beside a link a press still is on it, px. */
+const PLACE_REACH = 3;
 const EMPTY: Bounds = [-200, -150, 200, 150];
 
 /** What is drawn besides the row: a line to the pointer, a box, marked places. */
@@ -22,6 +36,14 @@ export interface Overlay {
   /** Screen pixels. */
   readonly box?: readonly [Vec, Vec] | null;
   readonly marks?: readonly Vec[];
+}
+
+/** A row to be shown. */
+export interface ShownRow {
+  readonly run: string;
+  readonly fit: FitOutcome;
+  readonly setOut: ResolvedSetOut;
+  readonly sequence: readonly JobPiece[];
 }
 
 /**
@@ -36,11 +58,12 @@ export class DrawingStage {
   private readonly handleLayer = new Konva.Layer({ listening: false });
   private view: ViewPort = { scale: 1, x: 0, y: 0 };
   private painter: RowPainter | null = null;
+  private painters: readonly RowPainter[] = [];
   private sketch = new SketchPainter([]);
   private handles: readonly Handle[] = [];
   private overlay: Overlay = {};
   private backdrop: { readonly at: Backdrop; readonly image: CanvasImageSource } | null = null;
-  private travel = 0;
+  private travelOf: (run: string) => number = () => 0;
   private atWork: string | null = null;
   private selected: string | null = null;
   private hovered: string | null = null;
@@ -48,10 +71,12 @@ export class DrawingStage {
   private blamed: readonly string[] = [];
   private approaches: readonly Approach[] = [];
   private inspects = false;
+  private chosen: ReadonlySet<number> = new Set();
 
   constructor(
     container: HTMLDivElement,
     private readonly viewChanged: (view: ViewPort) => void,
+    private readonly pictures: PictureShelf | null = null,
   ) {
     this.stage = new Konva.Stage({
       container,
@@ -70,12 +95,19 @@ export class DrawingStage {
     this.stage.destroy();
   }
 
-  /** Shows a fit. `stale` greys it: it is the last good one, not that of the newest document. */
-  show(fit: FitOutcome, sequence: readonly JobPiece[], stale: boolean, blamed: readonly string[]): void {
-    if (this.painter?.fit !== fit) {
-      this.painter = new RowPainter(fit, sequence);
-      this.painter.moveTo(this.travel);
-    }
+  /**
+   * Shows rows in their order, one of which is worked on. `stale` greys that one: it is the last
+   * good one, not that of the newest document.
+   */
+  show(rows: readonly ShownRow[], atWork: string | null, stale: boolean, blamed: readonly string[]): void {
+    const known = this.painters;
+    this.painters = rows.map(({ run, fit, setOut, sequence }) => {
+      const found = known.find((painter) => painter.run === run && painter.setOut === setOut);
+      const painter = found ?? new RowPainter(fit, setOut, sequence, this.pictures, run);
+      painter.moveTo(this.travelOf(run));
+      return painter;
+    });
+    this.painter = this.painters.find(({ run }) => run === atWork) ?? null;
     this.stale = stale;
     this.blamed = blamed;
     this.machineLayer.batchDraw();
@@ -85,6 +117,11 @@ export class DrawingStage {
   showSketches(sketches: readonly PathSketch[], atWork: string | null): void {
     if (sketches !== this.sketch.sketches) this.sketch = new SketchPainter(sketches);
     this.atWork = atWork;
+    this.machineLayer.batchDraw();
+  }
+
+  /** Paints the row anew: a picture it needs has come. */
+  repaint(): void {
     this.machineLayer.batchDraw();
   }
 
@@ -101,6 +138,27 @@ export class DrawingStage {
   setBackdrop(at: Backdrop | null, image: CanvasImageSource | null): void {
     this.backdrop = at && image ? { at, image } : null;
     this.paperLayer.batchDraw();
+  }
+
+  /** The places that are chosen. */
+  showPlaces(chosen: ReadonlySet<number>): void {
+    this.chosen = chosen;
+    this.machineLayer.batchDraw();
+  }
+
+  /** The place of the row at work under a place of the drawing. */
+  placeAt(at: Vec): number | null {
+    if (!this.painter || this.stale) return null;
+    const p = toModel(this.view, at.x, at.y);
+    return placeAt(this.painter.scene, p.x, p.y, PLACE_REACH / this.view.scale);
+  }
+
+  /** The places of the row at work within a box of the drawing. */
+  placesIn(a: Vec, b: Vec): number[] {
+    if (!this.painter || this.stale) return [];
+    const p = toModel(this.view, Math.min(a.x, b.x), Math.max(a.y, b.y));
+    const q = toModel(this.view, Math.max(a.x, b.x), Math.min(a.y, b.y));
+    return placesIn(this.painter.scene, p.x, p.y, q.x, q.y);
   }
 
   /** The handle under a place of the drawing. */
@@ -122,9 +180,10 @@ export class DrawingStage {
     this.machineLayer.batchDraw();
   }
 
-  moveTo(travel: number): void {
-    this.travel = travel;
-    this.painter?.moveTo(travel);
+  /** Puts the rows to where they stand; `travelOf` a run is in pitches. */
+  moveTo(travelOf: (run: string) => number): void {
+    this.travelOf = travelOf;
+    for (const painter of this.painters) painter.moveTo(travelOf(painter.run));
     this.machineLayer.batchDraw();
   }
 
@@ -161,14 +220,11 @@ export class DrawingStage {
 
   private bounds(): Bounds {
     const boxes: Bounds[] = this.sketch.sketches.flatMap(({ bounds }) => (bounds ? [bounds] : []));
-    if (this.painter && !this.stale) boxes.push(pictureBounds(this.painter.fit));
-    if (boxes.length === 0) return this.painter ? pictureBounds(this.painter.fit) : EMPTY;
-    return [
-      Math.min(...boxes.map((box) => box[0])),
-      Math.min(...boxes.map((box) => box[1])),
-      Math.max(...boxes.map((box) => box[2])),
-      Math.max(...boxes.map((box) => box[3])),
-    ];
+    boxes.push(
+      ...this.painters.filter((painter) => painter !== this.painter || !this.stale).map(pictureBounds),
+    );
+    if (boxes.length === 0) return this.painter ? pictureBounds(this.painter) : EMPTY;
+    return roundAll(boxes);
   }
 
   private setView(view: ViewPort): void {
@@ -224,14 +280,15 @@ export class DrawingStage {
     ctx.save();
     ctx.translate(view.x, view.y);
     ctx.scale(view.scale, -view.scale);
-    if (painter) {
-      ctx.globalAlpha = this.stale ? 0.25 : 1;
-      painter.paint(ctx, this.travel, pixel, () => paintPath(ctx, painter.fit, pixel));
+    for (const row of this.painters) {
+      ctx.globalAlpha = row === painter && this.stale ? 0.25 : 1;
+      row.paint(ctx, this.travelOf(row.run), pixel, () => paintPath(ctx, row.fit, pixel));
       ctx.globalAlpha = 1;
     }
     this.sketch.paint(ctx, pixel, this.atWork);
     if (painter && !this.stale) {
       paintMarks(ctx, painter.fit, pixel, this.selected, this.blamed);
+      paintPlaces(ctx, painter.scene, this.chosen, pixel);
       paintApproaches(ctx, painter.fit, this.approaches, pixel);
       if (this.inspects) {
         paintTightest(ctx, painter.fit, pixel);

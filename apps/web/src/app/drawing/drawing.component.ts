@@ -13,13 +13,17 @@ import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { formatLengthNumber, type Backdrop } from '@coin-relay/model';
 import { distinctUntilChanged, from, map, merge, switchMap } from 'rxjs';
 import { JobStore } from '../document/job-store.service';
-import { FitService } from '../fit/fit.service';
+import { FitService, type FitView } from '../fit/fit.service';
 import { JobContext } from '../job/job-context.service';
 import { Playback } from '../playback/playback.service';
+import { PictureShelf } from '../shared/picture-shelf';
+import { PlaceChoice } from '../set-out/place-choice.service';
 import { MeasuredPaths } from '../paths/measured-paths.service';
 import { PathWork, type PathMode } from '../paths/path-work.service';
 import { DrawingHands } from './hands/drawing-hands';
-import { DrawingStage } from './drawing-stage';
+import { DrawingStage, type ShownRow } from './drawing-stage';
+import { HandsInTurn } from './hands/hands-in-turn';
+import { PlaceHands } from './hands/place-hands';
 import { PointerControl } from './hands/pointer';
 import { roundStep, toScreen, type ViewPort } from './view-port';
 import { WheelNoteComponent } from './wheel-note.component';
@@ -54,6 +58,8 @@ export class DrawingComponent {
   private readonly playback = inject(Playback);
   private readonly work = inject(PathWork);
   private readonly paths = inject(MeasuredPaths);
+  private readonly pictures = inject(PictureShelf);
+  private readonly places = inject(PlaceChoice);
   private readonly surface = viewChild.required<ElementRef<HTMLDivElement>>('surface');
   private stage: DrawingStage | null = null;
   private shown = false;
@@ -75,19 +81,24 @@ export class DrawingComponent {
     const destroyed = inject(DestroyRef);
     afterNextRender(() => {
       const element = this.surface().nativeElement;
-      const stage = new DrawingStage(element, (view) => this.view.set(view));
+      const stage = new DrawingStage(element, (view) => this.view.set(view), this.pictures);
       this.stage = stage;
       const { store, fits, context, work, paths } = this;
       const hands = new DrawingHands({ store, fits, context, work, paths, stage });
-      const control = new PointerControl(element, hands);
+      const placeHands = new PlaceHands(stage, this.places);
+      const control = new PointerControl(
+        element,
+        new HandsInTurn(() => (context.at === 'set-out' ? placeHands : hands)),
+      );
       const watcher = new ResizeObserver(() => stage.resize(element.clientWidth, element.clientHeight));
       watcher.observe(element);
       const until = takeUntilDestroyed<unknown>(destroyed);
       this.fits.state$.pipe(until).subscribe(() => this.showFit(stage));
-      merge(store.job$, fits.state$, work.choice$, work.mode$, work.picks$, work.measured$)
+      merge(store.job$, fits.state$, context.step$, work.choice$, work.mode$, work.picks$, work.measured$)
         .pipe(until)
         .subscribe(() => {
-          stage.setHandles(hands.handles());
+          // While places are set out, what moves the path is out of the way.
+          stage.setHandles(context.at === 'set-out' ? [] : hands.handles());
           stage.setOverlay({ marks: hands.marks() });
         });
       merge(fits.state$, work.path$)
@@ -102,8 +113,10 @@ export class DrawingComponent {
         });
       this.playback.position$
         .pipe(takeUntilDestroyed(destroyed))
-        .subscribe(({ travel }) => stage.moveTo(travel));
+        .subscribe(() => stage.moveTo((run) => this.playback.travelOf(run)));
       this.context.wheel$.pipe(takeUntilDestroyed(destroyed)).subscribe((id) => stage.select(id));
+      this.places.places$.pipe(until).subscribe((chosen) => stage.showPlaces(chosen as ReadonlySet<number>));
+      this.pictures.arrived$.pipe(until).subscribe(() => stage.repaint());
       store.job$
         .pipe(
           takeUntilDestroyed(destroyed),
@@ -170,8 +183,11 @@ export class DrawingComponent {
   }
 
   private showFit(stage: DrawingStage): void {
-    const { view, problem, sketches } = this.fits.now;
-    if (view) stage.show(view.fit, view.resolved.sequence, problem !== null, problem?.wheels ?? []);
+    const { view, others, problem, sketches } = this.fits.now;
+    const order = new Map((view?.job ?? this.store.job)?.runs.map(({ id }, i) => [id, i]));
+    const place = ({ run }: ShownRow): number => order.get(run) ?? 0;
+    const rows = [...(view ? [view] : []), ...others].map(shownRow).sort((a, b) => place(a) - place(b));
+    stage.show(rows, view?.resolved.run.id ?? null, problem !== null, problem?.wheels ?? []);
     // All of it is shown once, when it is first known; from then on the view is the user's.
     if (!this.shown && (view || problem)) {
       this.shown = true;
@@ -179,6 +195,10 @@ export class DrawingComponent {
       stage.showAll();
     }
   }
+}
+
+function shownRow({ fit, setOut, resolved }: FitView): ShownRow {
+  return { run: resolved.run.id, fit, setOut, sequence: resolved.sequence };
 }
 
 /** Fetches a reference picture; one that is gone is not shown. */

@@ -1,5 +1,14 @@
-import { bandSides, FINISHES, INK, pieceFigure } from '@coin-relay/formats';
-import type { JobPiece } from '@coin-relay/model';
+import { bandMaterial, bandSides, colourOf, finishedFigure } from '@coin-relay/formats';
+import { isBand, PLAIN_SETTING, type JobPiece, type Material } from '@coin-relay/model';
+import { figureParts, fillParts } from './piece-looks';
+
+/** How a piece is painted besides what it is. */
+export interface StraightLook {
+  readonly materials: readonly Material[];
+  /** The number of a material; −1: its own. */
+  readonly finish?: number;
+  readonly wire?: number;
+}
 
 /** Paints a piece laid straight from the origin along x, as it is before any bend: for samples and lenses. */
 export function paintStraight(
@@ -7,20 +16,21 @@ export function paintStraight(
   piece: JobPiece,
   span: number,
   pixel: number,
+  { materials, finish = -1, wire = 0 }: StraightLook,
 ): void {
-  if (piece.family === 'toothed-belt') {
+  const colour = (material: string): string => colourOf(materials, material);
+  if (isBand(piece)) {
     const { inner, outer } = bandSides(piece);
-    ctx.fillStyle = FINISHES.rubber;
+    ctx.fillStyle = colour(piece.finish?.material ?? bandMaterial(piece));
     ctx.fillRect(-pixel / 2, -outer, span + pixel, inner + outer);
   }
-  ctx.lineWidth = pixel;
-  ctx.strokeStyle = INK;
-  for (const { d, fill, line } of pieceFigure(piece, span).parts) {
-    const path = new Path2D(d);
-    if (fill) {
-      ctx.fillStyle = FINISHES[fill];
-      ctx.fill(path, 'evenodd');
-    }
-    if (line) ctx.stroke(path);
-  }
+  const { line, turn, flip, scale } = piece.setting ?? PLAIN_SETTING;
+  const middle = piece.family === 'toothed-belt' ? 0 : span / 2;
+  ctx.save();
+  ctx.translate(middle, 0);
+  ctx.rotate(turn);
+  ctx.scale(scale, scale * (flip ? -1 : 1));
+  ctx.translate(-middle, -line);
+  fillParts(ctx, figureParts(finishedFigure(piece, span, materials, finish, wire), colour), pixel / scale);
+  ctx.restore();
 }

@@ -1,37 +1,33 @@
+import { wheelAngle, type FitOutcome, type RowFrame } from '@coin-relay/core';
 import {
-  isOnPath,
-  newRowFrame,
-  rowFrame,
-  wheelAngle,
-  type FitOutcome,
-  type RowFrame,
-} from '@coin-relay/core';
-import {
+  areKept,
+  bandMaterial,
+  bandOf,
   bandOutline,
-  FINISHES,
+  bentPoints,
+  colourOf,
+  drawOrder,
   INK,
-  insideSide,
-  pieceFigure,
-  pieceLayer,
-  pieceSeat,
+  isKeptWhole,
+  moveScene,
+  pieceNumberAt,
+  placeMatrix,
+  rowCopies,
+  rowScene,
+  stretchAt,
+  stretchMatrix,
+  twinMatrix,
   wheelFigure,
-  type Figure,
+  type DrawTurn,
+  type RowScene,
+  type ScenePiece,
 } from '@coin-relay/formats';
-import type { JobPiece } from '@coin-relay/model';
+import type { JobPiece, ResolvedSetOut } from '@coin-relay/model';
+import type { PictureShelf } from '../shared/picture-shelf';
+import { figureParts, fillParts, PieceLooks, type PaintPart, type PieceLook } from './piece-looks';
 
-interface PaintPart {
-  readonly path: Path2D;
-  readonly fill: string | null;
-  readonly line: boolean;
-}
-
-interface PaintPiece {
-  readonly parts: readonly PaintPart[];
-  /** What of it lies behind the wheels. */
-  readonly behind: readonly PaintPart[];
-  readonly layer: 0 | 1;
-  readonly onPin: boolean;
-}
+/** A canvas map: x' = a x + c y + e, y' = b x + d y + f. */
+type Map6 = readonly [number, number, number, number, number, number];
 
 /**
  * Paints one fitted row and its wheels. Outlines are made once, when the fit changes; painting a
@@ -39,48 +35,54 @@ interface PaintPiece {
  * so that one unit is a millimetre and y runs up.
  */
 export class RowPainter {
-  readonly frame: RowFrame;
-  private readonly pieces: readonly PaintPiece[];
+  readonly scene: RowScene;
+  private readonly looks: PieceLooks;
   private readonly wheels: readonly (readonly PaintPart[])[];
-  private readonly band: PaintPart | null;
-  private readonly side: 1 | -1;
+  private readonly band: Pick<PaintPart, 'path' | 'fill' | 'line'> | null;
+  private readonly clip: Path2D | null;
+  private readonly offsets: readonly number[];
+  private readonly hangs: boolean;
+  private order: readonly DrawTurn[] | null = null;
+  private points = new Float64Array(0);
+  private readonly m = new Float64Array(6);
 
   constructor(
     readonly fit: FitOutcome,
+    readonly setOut: ResolvedSetOut,
     sequence: readonly JobPiece[],
+    private readonly pictures: PictureShelf | null = null,
+    /** The run it shows. */
+    readonly run = '',
   ) {
-    const span = fit.effectivePitch ?? fit.request.pitch;
-    this.frame = newRowFrame(fit.row);
-    this.side = insideSide(fit.layout.path);
-    const made = new Map<string, PaintPiece>();
-    this.pieces = sequence.map((piece) => {
-      const known = made.get(piece.id);
-      if (known) return known;
-      const { parts } = pieceFigure(piece, span);
-      const paint: PaintPiece = {
-        parts: paintParts({ parts: parts.filter((part) => !part.behind) }),
-        behind: paintParts({ parts: parts.filter((part) => part.behind) }),
-        layer: pieceLayer(piece),
-        onPin: pieceSeat(piece) === 'on-pin',
-      };
-      made.set(piece.id, paint);
-      return paint;
-    });
+    this.scene = rowScene(fit, setOut);
+    this.looks = new PieceLooks(this.scene);
+    const colour = (material: string): string => colourOf(setOut.materials, material);
     const [first] = sequence;
-    this.wheels = fit.layout.wheels.map((wheel) => paintParts(wheelFigure(wheel, first, span)));
-    this.band =
-      first.family === 'toothed-belt'
-        ? {
-            path: new Path2D(bandOutline(fit.layout.path, first, this.side)),
-            fill: FINISHES.rubber,
-            line: false,
-          }
-        : null;
+    this.wheels = fit.layout.wheels.map((wheel) =>
+      figureParts(wheelFigure(wheel, first, this.scene.span), colour),
+    );
+    const band = bandOf(sequence);
+    this.band = band
+      ? {
+          path: new Path2D(bandOutline(fit.layout.path, band, this.scene.side)),
+          fill: colour(band.finish?.material ?? bandMaterial(band)),
+          line: false,
+        }
+      : null;
+    this.offsets = rowCopies(setOut.setOut.rows);
+    this.clip = clipOf(setOut);
+    this.hangs = this.scene.pieces.some((_, n) => this.looks.at(-1, n).behind.length > 0);
+  }
+
+  get frame(): RowFrame {
+    return this.scene.frame;
   }
 
   /** Puts the row to where it stands after some travel, in pitches. */
   moveTo(travel: number): void {
-    rowFrame(this.fit.row, travel, this.frame);
+    moveScene(this.scene, travel);
+    // Round a closed path the same links are there at every moment; along an open one they come and go.
+    if (this.fit.row.kind !== 'ring') this.order = null;
   }
 
   /**
@@ -88,13 +90,27 @@ export class RowPainter {
    * @param pixel the size of a screen pixel in mm: outlines are about one pixel wide
    */
   paint(ctx: CanvasRenderingContext2D, travel: number, pixel: number, between: () => void): void {
-    if (this.pieces.some((piece) => piece.behind.length > 0))
-      this.paintLinks(ctx, pixel, (piece) => piece.behind);
+    const { twin } = this.setOut.setOut;
+    if (twin) {
+      const m = twinMatrix(twin);
+      ctx.save();
+      ctx.transform(m[0], m[1], m[2], m[3], m[4], m[5]);
+      this.paintOnce(ctx, travel, pixel, () => undefined);
+      ctx.restore();
+    }
+    this.paintOnce(ctx, travel, pixel, between);
+  }
+
+  private paintOnce(ctx: CanvasRenderingContext2D, travel: number, pixel: number, between: () => void): void {
+    if (this.hangs) this.paintLinks(ctx, pixel, (look) => look.behind);
     this.paintWheels(ctx, travel, pixel);
     between();
-    if (this.band) fillParts(ctx, [this.band], pixel);
-    for (const layer of [0, 1])
-      this.paintLinks(ctx, pixel, (piece) => (piece.layer === layer ? piece.parts : []));
+    if (this.band) {
+      this.clipped(ctx, () => {
+        if (this.band) fillParts(ctx, [this.band], pixel);
+      });
+    }
+    this.paintLinks(ctx, pixel, (look) => look.front);
   }
 
   private paintWheels(ctx: CanvasRenderingContext2D, travel: number, pixel: number): void {
@@ -107,66 +123,154 @@ export class RowPainter {
     });
   }
 
-  /** The piece at place k of the frame. */
-  pieceAt(k: number): PaintPiece {
-    const n = this.pieces.length;
-    return this.pieces[(((k + this.frame.firstLink) % n) + n) % n];
+  private clipped(ctx: CanvasRenderingContext2D, paint: () => void): void {
+    if (!this.clip) {
+      paint();
+      return;
+    }
+    ctx.save();
+    ctx.clip(this.clip, 'evenodd');
+    paint();
+    ctx.restore();
   }
 
   private paintLinks(
     ctx: CanvasRenderingContext2D,
     pixel: number,
-    partsOf: (piece: PaintPiece) => readonly PaintPart[],
+    partsOf: (look: PieceLook) => readonly PaintPart[],
   ): void {
-    const { pins, links } = this.frame;
-    const { a, b, c, d, e, f } = ctx.getTransform();
-    const flip = this.side;
-    for (let k = 0; k < links; k++) {
-      if (!isOnPath(this.fit.row, this.frame, k)) continue;
-      const piece = this.pieceAt(k);
-      const parts = partsOf(piece);
-      if (parts.length === 0) continue;
-      const x = pins[2 * k];
-      const y = pins[2 * k + 1];
-      let dx = pins[2 * k + 2] - x;
-      let dy = pins[2 * k + 3] - y;
-      if (piece.onPin && k > 0) {
-        dx = pins[2 * k + 2] - pins[2 * k - 2];
-        dy = pins[2 * k + 3] - pins[2 * k - 1];
-      } else if (piece.onPin && this.fit.layout.path.closed) {
-        dx = pins[2] - pins[2 * links - 2];
-        dy = pins[3] - pins[2 * links - 1];
+    const order = (this.order ??= drawOrder(this.scene));
+    this.clipped(ctx, () => {
+      const { a, b, c, d, e, f } = ctx.getTransform();
+      const base: Map6 = [a, b, c, d, e, f];
+      for (const row of this.offsets) {
+        for (const turn of order) this.paintTurn(ctx, base, pixel, turn, row, partsOf);
       }
-      const size = Math.hypot(dx, dy) || 1;
-      const ux = dx / size;
-      const uy = dy / size;
-      // The link's own map times the drawing's, set at once: cheaper than save, turn, restore.
-      ctx.setTransform(
-        a * ux + c * uy,
-        b * ux + d * uy,
-        flip * (-a * uy + c * ux),
-        flip * (-b * uy + d * ux),
-        a * x + c * y + e,
-        b * x + d * y + f,
-      );
-      fillParts(ctx, parts, pixel);
+      ctx.setTransform(a, b, c, d, e, f);
+    });
+  }
+
+  private paintTurn(
+    ctx: CanvasRenderingContext2D,
+    base: Map6,
+    pixel: number,
+    { k, what }: DrawTurn,
+    row: number,
+    partsOf: (look: PieceLook) => readonly PaintPart[],
+  ): void {
+    const number = pieceNumberAt(this.scene, k);
+    if (number < 0) return;
+    const look = this.looks.at(k, number);
+    const whole = what === 'over' && look.over.length > 0 ? look.over : partsOf(look);
+    if (whole.length === 0) return;
+    const piece = this.scene.pieces[number];
+    if (piece.seat === 'bent') {
+      if (what === 'all') this.paintBent(ctx, base, pixel, k, piece, row, whole);
+      return;
     }
+    const { m } = this;
+    placeMatrix(this.scene, k, piece, row, m);
+    const { boundary } = this.setOut;
+    if (boundary?.how === 'whole' && !isKeptWhole(boundary, look.hull, m)) return;
+    const stretch = stretchAt(this.scene, k, piece);
+    if (stretch !== 1) {
+      for (const part of whole) {
+        place(ctx, base, stretchMatrix(this.scene, piece, part.part, look.figure, stretch, m));
+        fillParts(ctx, [part], pixel);
+      }
+      return;
+    }
+    place(ctx, base, m);
+    if (what === 'all' || (what === 'over' && look.over.length > 0)) {
+      fillParts(ctx, whole, pixel);
+      this.paintPicture(ctx, piece, look);
+      return;
+    }
+    const wide = this.scene.span * 50;
+    ctx.save();
+    ctx.beginPath();
+    ctx.rect(
+      what === 'back-half' ? piece.span / 2 - wide : piece.span / 2,
+      what === 'over' ? 0 : -wide,
+      wide,
+      what === 'over' ? wide : 2 * wide,
+    );
+    ctx.clip();
+    fillParts(ctx, whole, pixel);
+    ctx.restore();
+  }
+
+  /** A picture on the piece's main part. */
+  private paintPicture(ctx: CanvasRenderingContext2D, { piece }: ScenePiece, look: PieceLook): void {
+    const laid = piece.finish?.picture;
+    const image = laid ? this.pictures?.get(laid.picture) : null;
+    if (!laid || !image || !look.main) return;
+    ctx.save();
+    ctx.clip(look.main.path, 'evenodd');
+    // Figures have y up, pictures y down.
+    ctx.scale(1, -1);
+    ctx.drawImage(image, laid.x, -laid.y, laid.width, laid.height);
+    ctx.restore();
+  }
+
+  private paintBent(
+    ctx: CanvasRenderingContext2D,
+    [a, b, c, d, e, f]: Map6,
+    pixel: number,
+    k: number,
+    piece: ScenePiece,
+    row: number,
+    parts: readonly PaintPart[],
+  ): void {
     ctx.setTransform(a, b, c, d, e, f);
-  }
-}
-
-function paintParts({ parts }: Figure): PaintPart[] {
-  return parts.map(({ d, fill, line }) => ({ path: new Path2D(d), fill: fill && FINISHES[fill], line }));
-}
-
-function fillParts(ctx: CanvasRenderingContext2D, parts: readonly PaintPart[], pixel: number): void {
-  ctx.lineWidth = pixel;
-  ctx.strokeStyle = INK;
-  for (const { path, fill, line } of parts) {
-    if (fill) {
-      ctx.fillStyle = fill;
-      ctx.fill(path, 'evenodd');
+    ctx.lineWidth = pixel;
+    ctx.strokeStyle = INK;
+    for (const { fine, fill, line } of parts) {
+      if (!fine) continue;
+      const size = fine.points.length;
+      if (this.points.length < size) this.points = new Float64Array(size);
+      const points = this.points.subarray(0, size);
+      bentPoints(this.scene, k, piece, fine, row, points);
+      const { boundary } = this.setOut;
+      if (boundary?.how === 'whole' && !areKept(boundary, points)) return;
+      ctx.beginPath();
+      for (let r = 0; r + 1 < fine.rings.length; r++) {
+        const from = fine.rings[r];
+        ctx.moveTo(points[2 * from], points[2 * from + 1]);
+        for (let p = from + 1; p < fine.rings[r + 1]; p++) ctx.lineTo(points[2 * p], points[2 * p + 1]);
+        ctx.closePath();
+      }
+      if (fill) {
+        ctx.fillStyle = fill;
+        ctx.fill('evenodd');
+      }
+      if (line) ctx.stroke();
     }
-    if (line) ctx.stroke(path);
   }
+}
+
+/** The piece's own map times the drawing's, set at once: cheaper than save, turn, restore. */
+function place(ctx: CanvasRenderingContext2D, [a, b, c, d, e, f]: Map6, m: Float64Array): void {
+  ctx.setTransform(
+    a * m[0] + c * m[1],
+    b * m[0] + d * m[1],
+    a * m[2] + c * m[3],
+    b * m[2] + d * m[3],
+    a * m[4] + c * m[5] + e,
+    b * m[4] + d * m[5] + f,
+  );
+}
+
+/** What is not cut away, in the drawing's axes. */
+function clipOf({ boundary }: ResolvedSetOut): Path2D | null {
+  if (boundary?.how !== 'cut') return null;
+  const clip = new Path2D();
+  const { area, keep } = boundary;
+  for (let i = 0; i < area.length; i += 2) {
+    if (i === 0) clip.moveTo(area[0], area[1]);
+    else clip.lineTo(area[i], area[i + 1]);
+  }
+  clip.closePath();
+  if (keep === 'outside') clip.rect(-1e7, -1e7, 2e7, 2e7);
+  return clip;
 }

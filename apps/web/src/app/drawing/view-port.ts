@@ -7,6 +7,16 @@ export interface ViewPort {
 
 export type Bounds = readonly [x0: number, y0: number, x1: number, y1: number];
 
+/** The smallest box round boxes; there must be one at the least. */
+export function roundAll(boxes: readonly Bounds[]): Bounds {
+  return [
+    Math.min(...boxes.map((box) => box[0])),
+    Math.min(...boxes.map((box) => box[1])),
+    Math.max(...boxes.map((box) => box[2])),
+    Math.max(...boxes.map((box) => box[3])),
+  ];
+}
+
 /** The view that shows the bounds in a frame of a size, with a margin in pixels. */
 export function fitView(bounds: Bounds, width: number, height: number, margin: number): ViewPort {
   const w = Math.max(bounds[2] - bounds[0], 1e-6);

@@ -13,7 +13,7 @@ import {
   type Drawing,
   type JoinedContour,
 } from '@coin-relay/formats';
-import { pieceWidth, resolveRun, type Job } from '@coin-relay/model';
+import { pieceWidth, resolveRun, resolveSetOut, type Job, type ResolvedSetOut } from '@coin-relay/model';
 import { sketchPaths, type PathSketch } from './sketch';
 
 /** An answer, or what was wrong, in a form that crosses threads. */
@@ -35,9 +35,10 @@ export interface Candidate {
   readonly closes: boolean;
 }
 
-/** A fitted row, and where its path comes closer to itself than the row is wide. */
+/** A fitted row, what stands where on it, and where its path comes closer to itself than it is wide. */
 export interface FitResult {
   readonly fit: FitOutcome;
+  readonly setOut: ResolvedSetOut;
   readonly approaches: readonly Approach[];
 }
 
@@ -51,9 +52,10 @@ export interface ReadResult {
 export const FIT_TASKS = {
   fit(job: Job, runId: string): Reply<FitResult> {
     return replied(() => {
-      const { source, request, sequence } = resolveRun(job, runId);
+      const { source, request, sequence, run } = resolveRun(job, runId);
       const fit = fitRow(source, request);
-      return { fit, approaches: closeApproaches(fit.layout.path, pieceWidth(sequence)) };
+      const setOut = resolveSetOut(job, run, fit);
+      return { fit, setOut, approaches: closeApproaches(fit.layout.path, pieceWidth(sequence)) };
     });
   },
 

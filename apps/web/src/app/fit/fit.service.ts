@@ -1,7 +1,15 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
 import type { Approach, FitOutcome } from '@coin-relay/core';
-import { fitSentence, resolveRun, type FitSentence, type Job, type ResolvedRun } from '@coin-relay/model';
-import { BehaviorSubject, type Subscription } from 'rxjs';
+import {
+  fitSentence,
+  resolveRun,
+  type FitSentence,
+  type Job,
+  type ResolvedRun,
+  type ResolvedSetOut,
+} from '@coin-relay/model';
+import { BehaviorSubject, combineLatest, type Subscription } from 'rxjs';
+import { RunAtWork } from '../job/run-at-work.service';
 import { JobStore } from '../document/job-store.service';
 import { FitWorker } from './fit-worker.service';
 import type { Candidate, FitResult, Reply } from './fit-tasks';
@@ -14,19 +22,34 @@ export interface FitView {
   readonly job: Job;
   readonly resolved: ResolvedRun;
   readonly fit: FitOutcome;
+  readonly setOut: ResolvedSetOut;
   readonly approaches: readonly Approach[];
   readonly sentence: FitSentence;
 }
 
 export interface FitState {
-  /** The last fit that could be made; null where there never was one. */
+  /** The run at work as it could last be fitted; null where it never was. */
   readonly view: FitView | null;
+  /** The job's other runs, those that can be fitted. */
+  readonly others: readonly FitView[];
   /** Why the newest document cannot be fitted. */
   readonly problem: { readonly message: string; readonly wheels: readonly string[] } | null;
   /** The paths that the fit does not show: the others, and the row's own while it cannot be fitted. */
   readonly sketches: readonly PathSketch[];
   /** The document the problem and the sketches are of. */
   readonly of: Job | null;
+}
+
+/** What is to be fitted: a document, and which of its runs is worked on. */
+interface Ask {
+  readonly job: Job;
+  readonly run: string | null;
+}
+
+interface Answer {
+  readonly reply: Reply<FitResult>;
+  readonly others: readonly FitView[];
+  readonly sketches: readonly PathSketch[];
 }
 
 /** Longest a fit may take, ms. */
@@ -38,13 +61,15 @@ const TOO_LONG: Reply<FitResult> = {
   wheels: [],
 };
 
-/** Fits the open job's first run again after every change, in the worker. One for one job view. */
+/** Fits the open job's runs again after every change, in the worker. One for one job view. */
 @Injectable()
 export class FitService implements OnDestroy {
   private readonly store = inject(JobStore);
+  private readonly runs = inject(RunAtWork);
   private readonly worker = inject(FitWorker);
   private readonly state = new BehaviorSubject<FitState>({
     view: null,
+    others: [],
     problem: null,
     sketches: [],
     of: null,
@@ -56,32 +81,42 @@ export class FitService implements OnDestroy {
 
   constructor() {
     const latest = new LatestOnly(
-      (job: Job) => this.work(job),
-      (job, { reply, sketches }) => {
-        if (!reply.ok) {
-          const problem = { message: reply.message, wheels: reply.wheels };
-          this.state.next({ view: this.state.value.view, problem, sketches, of: job });
-          return;
-        }
-        const { fit, approaches } = reply.value;
-        const resolved = resolveRun(job);
-        const sentence = fitSentence(job, resolved, fit);
-        this.state.next({
-          view: { job, resolved, fit, approaches, sentence },
-          problem: null,
-          sketches,
-          of: job,
-        });
-      },
+      (ask: Ask) => this.work(ask),
+      (ask, answer) => this.take(ask, answer),
     );
-    this.subscription = this.store.job$.subscribe((job) => latest.ask(job));
+    this.subscription = combineLatest([this.store.job$, this.runs.run$]).subscribe(([job, run]) => {
+      // Both speak of one change: the run of an older document is not worked on.
+      if (run === undefined || job.runs.includes(run)) latest.ask({ job, run: run?.id ?? null });
+    });
   }
 
-  private async work(job: Job): Promise<{ reply: Reply<FitResult>; sketches: readonly PathSketch[] }> {
-    const run = job.runs[0];
-    const reply = await this.worker.within(MOST_TIME, this.worker.tasks.fit(job, run?.id ?? ''), TOO_LONG);
-    const ids = job.paths.map((path) => path.id).filter((id) => !reply.ok || id !== run?.path);
-    return { reply, sketches: ids.length > 0 ? await this.worker.tasks.sketch(job, ids) : [] };
+  private async work({ job, run }: Ask): Promise<Answer> {
+    const { tasks } = this.worker;
+    const reply = await this.worker.within(MOST_TIME, tasks.fit(job, run ?? ''), TOO_LONG);
+    const others: FitView[] = [];
+    for (const other of job.runs) {
+      if (other.id === run) continue;
+      const fitted = await this.worker.within(MOST_TIME, this.worker.tasks.fit(job, other.id), TOO_LONG);
+      if (fitted.ok) others.push(viewOf(job, other.id, fitted.value));
+    }
+    const shown = new Set(others.map(({ resolved }) => resolved.path.id));
+    const own = job.runs.find(({ id }) => id === run)?.path;
+    if (reply.ok && own !== undefined) shown.add(own);
+    const ids = job.paths.map((path) => path.id).filter((id) => !shown.has(id));
+    return { reply, others, sketches: ids.length > 0 ? await this.worker.tasks.sketch(job, ids) : [] };
+  }
+
+  private take({ job, run }: Ask, { reply, others, sketches }: Answer): void {
+    if (!reply.ok) {
+      const problem = { message: reply.message, wheels: reply.wheels };
+      const last = this.state.value.view;
+      // The last good state stays on the drawing, but only that of the run at work.
+      const view = last && (last.resolved.run.id === run || run === null) ? last : null;
+      this.state.next({ view, others, problem, sketches, of: job });
+      return;
+    }
+    const view = viewOf(job, run ?? undefined, reply.value);
+    this.state.next({ view, others, problem: null, sketches, of: job });
   }
 
   ngOnDestroy(): void {
@@ -106,4 +141,9 @@ export class FitService implements OnDestroy {
     const reply = await this.worker.tasks.candidates(free, view.resolved.run.id, view.fit.count);
     return reply.ok ? reply.value : [];
   }
+}
+
+function viewOf(job: Job, run: string | undefined, { fit, setOut, approaches }: FitResult): FitView {
+  const resolved = resolveRun(job, run);
+  return { job, resolved, fit, setOut, approaches, sentence: fitSentence(job, resolved, fit) };
 }

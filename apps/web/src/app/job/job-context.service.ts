@@ -9,9 +9,15 @@ export type Step = (typeof STEPS)[number];
 export class JobContext {
   private readonly step = new BehaviorSubject<Step>('fit');
   private readonly wheel = new BehaviorSubject<string | null>(null);
+  private readonly bench = new BehaviorSubject<string | null>(null);
+  private readonly table = new BehaviorSubject(false);
 
   readonly step$ = this.step.asObservable();
   readonly wheel$ = this.wheel.asObservable();
+  /** The own piece whose outline is being worked on. */
+  readonly bench$ = this.bench.asObservable();
+  /** Is the table of places to be seen? */
+  readonly table$ = this.table.asObservable();
 
   get at(): Step {
     return this.step.value;
@@ -19,6 +25,18 @@ export class JobContext {
 
   get selectedWheel(): string | null {
     return this.wheel.value;
+  }
+
+  get benchPiece(): string | null {
+    return this.bench.value;
+  }
+
+  openBench(piece: string | null): void {
+    if (piece !== this.bench.value) this.bench.next(piece);
+  }
+
+  showTable(visible: boolean): void {
+    if (visible !== this.table.value) this.table.next(visible);
   }
 
   openStep(step: Step): void {

@@ -2,8 +2,10 @@ import { inject, Injectable, type OnDestroy } from '@angular/core';
 import { BehaviorSubject } from 'rxjs';
 import { tinykeys } from 'tinykeys';
 import { deletePoints, placePoints } from '@coin-relay/core';
-import { withDrawn } from '@coin-relay/model';
-import { changePath, moveWheel } from '../document/commands';
+import { withDrawn, type HandTouch } from '@coin-relay/model';
+import type { Draft } from 'immer';
+import { changePath, moveWheel, touchPlaces } from '../document/commands';
+import { PlaceChoice } from '../set-out/place-choice.service';
 import { JobStore } from '../document/job-store.service';
 import { FitService } from '../fit/fit.service';
 import { PathWork } from '../paths/path-work.service';
@@ -13,8 +15,8 @@ import { JobContext, STEPS } from './job-context.service';
 export const SHORTCUTS: readonly { readonly keys: string; readonly does: string }[] = [
   { keys: 'Space', does: 'play or pause' },
   { keys: ', and .', does: 'one frame back, one frame on' },
-  { keys: 'Arrow keys', does: 'nudge the chosen wheel or points by 1 mm; with Shift by 10 mm' },
-  { keys: 'Delete', does: 'delete the chosen points' },
+  { keys: 'Arrow keys', does: 'nudge the chosen wheel, points or links by 1 mm; with Shift by 10 mm' },
+  { keys: 'Delete', does: 'delete the chosen points; leave out the chosen links' },
   { keys: '1 to 7', does: 'open a step of the worksheet' },
   { keys: 'Ctrl+Z', does: 'undo' },
   { keys: 'Ctrl+Shift+Z, Ctrl+Y', does: 'redo' },
@@ -31,6 +33,7 @@ export class JobKeys implements OnDestroy {
   private readonly context = inject(JobContext);
   private readonly fits = inject(FitService);
   private readonly work = inject(PathWork);
+  private readonly places = inject(PlaceChoice);
   private readonly sheet = new BehaviorSubject(false);
   private readonly release: () => void;
 
@@ -79,8 +82,8 @@ export class JobKeys implements OnDestroy {
       Enter: (event) => {
         if (this.work.mode === 'place') free(() => this.work.setMode('arrange'))(event);
       },
-      Delete: free(() => this.removePoints()),
-      Backspace: free(() => this.removePoints()),
+      Delete: free(() => this.remove()),
+      Backspace: free(() => this.remove()),
       'Shift+?': free(() => this.showSheet(true)),
     });
   }
@@ -96,7 +99,24 @@ export class JobKeys implements OnDestroy {
   private leave(): void {
     if (this.work.mode !== 'arrange') this.work.setMode('arrange');
     else if (this.work.points.size > 0) this.work.choosePoints([]);
+    else if (this.context.benchPiece !== null) this.context.openBench(null);
+    else if (this.places.places.size > 0) this.places.clear();
     else this.context.selectWheel(null);
+  }
+
+  private remove(): void {
+    if (this.context.at === 'set-out' && this.places.places.size > 0) {
+      this.touch((touch) => (touch.leftOut = true), 'Leave out');
+    } else this.removePoints();
+  }
+
+  /** Does something by hand to the chosen places. */
+  private touch(change: (touch: Draft<HandTouch>) => void, label: string): void {
+    const { view } = this.fits.now;
+    if (!view) return;
+    const { table, middles } = view.setOut;
+    const chosen = [...this.places.places].map((index) => ({ index, s: middles[index] }));
+    this.store.change(touchPlaces(view.resolved.run.id, chosen, table.handPlaces, 'index', change, label));
   }
 
   /** Deletes the chosen points; while placing, the last one placed. */
@@ -110,6 +130,13 @@ export class JobKeys implements OnDestroy {
   }
 
   private nudge(dx: number, dy: number): void {
+    if (this.context.at === 'set-out' && this.places.places.size > 0) {
+      this.touch((touch) => {
+        touch.along += dx;
+        touch.out += dy;
+      }, 'Nudge places');
+      return;
+    }
     const { path, points } = this.work;
     if (path?.kind === 'drawn' && points.size > 0) {
       const moved = placePoints(path, points, { k: 1, turn: 0, x: dx, y: dy, mirror: false });

@@ -22,8 +22,13 @@ import { Playback } from '../playback/playback.service';
 import { SentenceComponent } from '../sentence/sentence.component';
 import { TapeComponent } from '../tape/tape.component';
 import { MeasuredPaths } from '../paths/measured-paths.service';
+import { PlaceTableComponent } from '../set-out/place-table.component';
+import { SetOutWork } from '../set-out/set-out-work.service';
+import { LinkBenchComponent } from '../links/bench/link-bench.component';
+import { PlaceChoice } from '../set-out/place-choice.service';
 import { PathWork } from '../paths/path-work.service';
 import { WorksheetComponent } from '../worksheet/worksheet.component';
+import { RunAtWork } from './run-at-work.service';
 import { JobContext, STEPS } from './job-context.service';
 import { JobKeys, SHORTCUTS } from './job-keys.service';
 
@@ -37,8 +42,21 @@ import { JobKeys, SHORTCUTS } from './job-keys.service';
     DrawingComponent,
     TapeComponent,
     PlayBarComponent,
+    PlaceTableComponent,
+    LinkBenchComponent,
   ],
-  providers: [JobStore, FitService, Playback, JobContext, PathWork, MeasuredPaths, JobKeys],
+  providers: [
+    JobStore,
+    FitService,
+    Playback,
+    JobContext,
+    RunAtWork,
+    PlaceChoice,
+    PathWork,
+    MeasuredPaths,
+    JobKeys,
+    SetOutWork,
+  ],
   templateUrl: './job.page.html',
   styleUrl: './job.page.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -63,6 +81,8 @@ export class JobPage {
   protected readonly shortcuts = SHORTCUTS;
   protected readonly sheetOpen = toSignal(this.keys.sheet$, { requireSync: true });
   private readonly sheet = viewChild.required<ElementRef<HTMLDialogElement>>('sheet');
+  protected readonly table = toSignal(this.context.table$, { requireSync: true });
+  protected readonly bench = toSignal(this.context.bench$, { requireSync: true });
   protected readonly units = UNITS;
   protected readonly saved = computed(() => saveWords(this.saveState()));
 

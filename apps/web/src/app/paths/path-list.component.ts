@@ -4,6 +4,7 @@ import type { Shape } from '@coin-relay/core';
 import { pathSummary, SHAPE_WORDS } from '@coin-relay/model';
 import { addPath, putRunOn, removePath, renamePath } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
+import { RunAtWork } from '../job/run-at-work.service';
 import { newPath } from './new-path';
 import { PathWork } from './path-work.service';
 
@@ -17,6 +18,7 @@ import { PathWork } from './path-work.service';
 export class PathListComponent {
   private readonly store = inject(JobStore);
   private readonly work = inject(PathWork);
+  private readonly runs = inject(RunAtWork);
   private readonly job = toSignal(this.store.job$);
   protected readonly at = toSignal(this.work.path$, { initialValue: null });
   protected readonly shapes = Object.entries(SHAPE_WORDS) as [Shape['of'], string][];
@@ -46,7 +48,7 @@ export class PathListComponent {
   }
 
   protected carry(): void {
-    const run = this.job()?.runs[0];
+    const run = this.runs.run;
     const path = this.at();
     if (run && path) this.store.change(putRunOn(run.id, path.id));
   }

@@ -2,6 +2,7 @@ import { inject, Injectable, type OnDestroy } from '@angular/core';
 import type { SnapRules, Vec } from '@coin-relay/core';
 import type { JobPath } from '@coin-relay/model';
 import { BehaviorSubject, combineLatest, distinctUntilChanged, map, type Subscription } from 'rxjs';
+import { RunAtWork } from '../job/run-at-work.service';
 import { JobStore } from '../document/job-store.service';
 
 /** What a press on the drawing does. */
@@ -32,6 +33,7 @@ const NOTHING: PathChoice = { path: null, points: new Set() };
 @Injectable()
 export class PathWork implements OnDestroy {
   private readonly store = inject(JobStore);
+  private readonly runs = inject(RunAtWork);
   private readonly choice = new BehaviorSubject<PathChoice>(NOTHING);
   private readonly modeState = new BehaviorSubject<PathMode>('arrange');
   private readonly pickState = new BehaviorSubject<readonly number[]>([]);
@@ -55,7 +57,7 @@ export class PathWork implements OnDestroy {
   /** What the last piece of work came to, in words. */
   readonly note$ = this.note.asObservable();
   /** The path at work: the chosen one, or the one the row is on. */
-  readonly path$ = combineLatest([this.store.job$, this.choice]).pipe(
+  readonly path$ = combineLatest([this.store.job$, this.choice, this.runs.run$]).pipe(
     map(() => this.path),
     distinctUntilChanged(),
   );
@@ -78,7 +80,7 @@ export class PathWork implements OnDestroy {
   get path(): JobPath | null {
     const { job } = this.store;
     if (!job) return null;
-    const id = this.choice.value.path ?? job.runs[0]?.path;
+    const id = this.choice.value.path ?? this.runs.run?.path;
     return job.paths.find((path) => path.id === id) ?? job.paths[0] ?? null;
   }
 

@@ -8,8 +8,6 @@ export interface PlayPosition {
   readonly frame: number;
   /** Frames in one loop. */
   readonly frames: number;
-  /** How far the row has travelled, in pitches. */
-  readonly travel: number;
 }
 
 /** Plays the loop frame by frame at its own rate. One for one job view. */
@@ -20,7 +18,6 @@ export class Playback implements OnDestroy {
     playing: false,
     frame: 0,
     frames: 120,
-    travel: 0,
   });
   private readonly subscription: Subscription;
   private request = 0;
@@ -43,6 +40,13 @@ export class Playback implements OnDestroy {
 
   get now(): PlayPosition {
     return this.position.value;
+  }
+
+  /** How far a run has travelled, in pitches. */
+  travelOf(run: string): number {
+    const { frame, frames } = this.position.value;
+    const pitches = this.store.job?.motion.drives.find((drive) => drive.run === run)?.pitches ?? 0;
+    return (pitches * frame) / frames;
   }
 
   toggle(): void {
@@ -83,12 +87,10 @@ export class Playback implements OnDestroy {
   private show(frame: number): void {
     const motion = this.store.job?.motion;
     const frames = motion?.frames ?? 120;
-    const pitches = motion?.drives[0]?.pitches ?? 0;
     this.position.next({
       playing: this.position.value.playing,
       frame,
       frames,
-      travel: (pitches * frame) / frames,
     });
   }
 }

@@ -1,25 +1,15 @@
 import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { FitOutcome } from '@coin-relay/core';
-import {
-  fitSentence,
-  formatLength,
-  pieceSummary,
-  pieceWords,
-  resolveRun,
-  type Job,
-  type JobPiece,
-} from '@coin-relay/model';
+import { fitSentence, formatLength, pieceSummary, pieceWords, resolveRun, type Job } from '@coin-relay/model';
 import { firstValueFrom } from 'rxjs';
 import { JobApi, type JobSummary } from '../api/job-api.service';
+import type { FitResult } from '../fit/fit-tasks';
 import { FitWorker } from '../fit/fit-worker.service';
-import { LivePictureComponent } from '../shared/live-picture.component';
+import { LivePictureComponent, type LiveRow } from '../shared/live-picture.component';
 import { ago } from './ago';
 
 interface Card {
-  readonly fit: FitOutcome;
-  readonly sequence: readonly JobPiece[];
-  readonly speed: number;
+  readonly rows: readonly LiveRow[];
   readonly link: string;
   readonly facts: string;
   readonly verdict: { readonly good: boolean; readonly text: string };
@@ -36,12 +26,7 @@ interface Card {
       [attr.aria-label]="card() ? 'Open ' + summary().name : null"
     >
       @if (card(); as c) {
-        <relay-live-picture
-          [fit]="c.fit"
-          [sequence]="c.sequence"
-          [speed]="c.speed"
-          [label]="summary().name + ', running'"
-        />
+        <relay-live-picture [rows]="c.rows" [label]="summary().name + ', running'" />
       } @else {
         <span class="quiet wait">{{ problem() || 'Working it out…' }}</span>
       }
@@ -104,25 +89,39 @@ export class JobCardComponent {
   private async load(id: string): Promise<void> {
     try {
       const { job } = await firstValueFrom(this.api.load(id));
-      const reply = await this.worker.tasks.fit(job, job.runs[0]?.id ?? '');
-      if (reply.ok) this.card.set(cardOf(job, reply.value.fit));
-      else this.problem.set(reply.message);
+      const rows: LiveRow[] = [];
+      for (const run of job.runs) {
+        const reply = await this.worker.tasks.fit(job, run.id);
+        if (reply.ok) rows.push(liveRow(job, run.id, reply.value));
+        else if (run === job.runs[0]) this.problem.set(reply.message);
+      }
+      if (rows.length > 0 && this.problem() === '') this.card.set(cardOf(job, rows));
     } catch (error) {
       this.problem.set(error instanceof Error ? error.message : String(error));
     }
   }
 }
 
-function cardOf(job: Job, fit: FitOutcome): Card {
-  const resolved = resolveRun(job);
-  const [, many] = pieceWords(resolved.sequence[0]);
+function liveRow(job: Job, run: string, { fit, setOut }: FitResult): LiveRow {
   const { motion } = job;
+  const pitches = motion.drives.find((drive) => drive.run === run)?.pitches ?? 0;
   return {
     fit,
-    sequence: resolved.sequence,
-    speed: ((motion.drives[0]?.pitches ?? 0) * motion.framesPerSecond) / motion.frames,
+    setOut,
+    sequence: resolveRun(job, run).sequence,
+    speed: (pitches * motion.framesPerSecond) / motion.frames,
+  };
+}
+
+function cardOf(job: Job, rows: readonly LiveRow[]): Card {
+  const resolved = resolveRun(job);
+  const [{ fit }] = rows;
+  const [, many] = pieceWords(resolved.sequence[0]);
+  const others = rows.length > 1 ? `; ${rows.length} rows in all` : '';
+  return {
+    rows,
     link: pieceSummary(job, resolved.sequence[0]),
-    facts: `${fit.count} ${many} on ${formatLength(fit.layout.path.length, job.unit)}`,
+    facts: `${fit.count} ${many} on ${formatLength(fit.layout.path.length, job.unit)}${others}`,
     verdict: fitSentence(job, resolved, fit).verdict,
   };
 }

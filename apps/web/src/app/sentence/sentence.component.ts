@@ -8,6 +8,7 @@ import { setFit, setPitch } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import type { Candidate } from '../fit/fit-tasks';
 import { FitService } from '../fit/fit.service';
+import { RunAtWork } from '../job/run-at-work.service';
 import { JobContext } from '../job/job-context.service';
 import { LengthFieldComponent } from '../shared/length-field.component';
 
@@ -28,7 +29,7 @@ export class SentenceComponent {
   protected readonly job = toSignal(this.store.job$);
   protected readonly view = computed(() => this.state().view);
   protected readonly unit = computed(() => this.job()?.unit ?? 'mm');
-  protected readonly run = computed(() => this.job()?.runs[0]);
+  protected readonly run = toSignal(inject(RunAtWork).run$);
   protected readonly pitch = computed(() => {
     const first = this.run()?.sequence[0];
     return this.job()?.pieces.find((piece) => piece.id === first)?.pitch ?? 1;

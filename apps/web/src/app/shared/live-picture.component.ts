@@ -10,13 +10,22 @@ import {
   viewChild,
 } from '@angular/core';
 import type { FitOutcome } from '@coin-relay/core';
-import type { JobPiece } from '@coin-relay/model';
+import type { JobPiece, ResolvedSetOut } from '@coin-relay/model';
 import { paintPath } from '../drawing/path-painter';
 import { pictureBounds } from '../drawing/picture-bounds';
 import { RowPainter } from '../drawing/row-painter';
-import { fitView } from '../drawing/view-port';
+import { fitView, roundAll } from '../drawing/view-port';
 
-/** A small picture of a fitted row that runs while it is on the screen. */
+/** A row of a picture. */
+export interface LiveRow {
+  readonly fit: FitOutcome;
+  readonly setOut: ResolvedSetOut;
+  readonly sequence: readonly JobPiece[];
+  /** Pitches a second. */
+  readonly speed: number;
+}
+
+/** A small picture of fitted rows that run while it is on the screen. */
 @Component({
   selector: 'relay-live-picture',
   template: '<canvas #canvas role="img" [attr.aria-label]="label()"></canvas>',
@@ -33,13 +42,10 @@ import { fitView } from '../drawing/view-port';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LivePictureComponent {
-  readonly fit = input.required<FitOutcome>();
-  readonly sequence = input.required<readonly JobPiece[]>();
-  /** Pitches a second. */
-  readonly speed = input(0);
+  readonly rows = input.required<readonly LiveRow[]>();
   readonly label = input('');
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
-  private painter: RowPainter | null = null;
+  private painters: readonly { painter: RowPainter; speed: number }[] = [];
   private visible = false;
   private request = 0;
   private lastPaint = 0;
@@ -47,7 +53,10 @@ export class LivePictureComponent {
   constructor() {
     const destroyed = inject(DestroyRef);
     effect(() => {
-      this.painter = new RowPainter(this.fit(), this.sequence());
+      this.painters = this.rows().map(({ fit, setOut, sequence, speed }) => ({
+        painter: new RowPainter(fit, setOut, sequence),
+        speed,
+      }));
       this.paint(0);
     });
     afterNextRender(() => {
@@ -70,28 +79,36 @@ export class LivePictureComponent {
   private readonly tick = (time: number): void => {
     if (time - this.lastPaint >= 80) {
       this.lastPaint = time;
-      this.paint((time / 1000) * this.speed());
+      this.paint(time / 1000);
     }
     this.request = requestAnimationFrame(this.tick);
   };
 
-  private paint(travel: number): void {
-    const { painter } = this;
+  private paint(seconds: number): void {
+    const { painters } = this;
     const canvas = this.canvas().nativeElement;
     const { clientWidth, clientHeight } = canvas;
     const ctx = canvas.getContext('2d');
-    if (!painter || !ctx || clientWidth === 0) return;
+    if (painters.length === 0 || !ctx || clientWidth === 0) return;
     const k = window.devicePixelRatio;
     if (canvas.width !== Math.round(clientWidth * k)) {
       canvas.width = Math.round(clientWidth * k);
       canvas.height = Math.round(clientHeight * k);
     }
-    const view = fitView(pictureBounds(painter.fit), clientWidth, clientHeight, 12);
+    const view = fitView(
+      roundAll(painters.map(({ painter }) => pictureBounds(painter))),
+      clientWidth,
+      clientHeight,
+      12,
+    );
     ctx.setTransform(1, 0, 0, 1, 0, 0);
     ctx.clearRect(0, 0, canvas.width, canvas.height);
     ctx.setTransform(view.scale * k, 0, 0, -view.scale * k, view.x * k, view.y * k);
     const pixel = 0.8 / view.scale;
-    painter.moveTo(travel);
-    painter.paint(ctx, travel, pixel, () => paintPath(ctx, painter.fit, pixel));
+    for (const { painter, speed } of painters) {
+      const travel = seconds * speed;
+      painter.moveTo(travel);
+      painter.paint(ctx, travel, pixel, () => paintPath(ctx, painter.fit, pixel));
+    }
   }
 }

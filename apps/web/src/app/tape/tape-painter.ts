@@ -1,16 +1,12 @@
 import {
   findCorners,
-  isOnPath,
   newReading,
   pathReader,
   SEGMENT,
   type Approach,
   type FitOutcome,
 } from '@coin-relay/core';
-import { formatLength, formatLengthNumber, type JobPiece, type Unit } from '@coin-relay/model';
-import { FINISHES } from '@coin-relay/formats';
-import { paintStraight } from '../drawing/paint-straight';
-import type { RowPainter } from '../drawing/row-painter';
+import { formatLength, formatLengthNumber, type Unit } from '@coin-relay/model';
 import { roundStep } from '../drawing/view-port';
 import { THEME } from '../shared/theme';
 
@@ -21,7 +17,7 @@ export const LANES = {
   scale: { top: 80 },
 } as const;
 
-const PAD = 44;
+export const PAD = 44;
 /** Corners marked; of more the first ones. */
 const MOST_CORNERS = 400;
 
@@ -204,134 +200,4 @@ function paintScale(ctx: CanvasRenderingContext2D, map: TapeMap, unit: Unit): vo
   }
   ctx.fillStyle = THEME.ink;
   ctx.fillText(formatLength(map.length, unit), end, top + 10);
-}
-
-/** The links as they sit now, coloured by what they are. */
-export function paintTapeLinks(
-  ctx: CanvasRenderingContext2D,
-  map: TapeMap,
-  fit: FitOutcome,
-  painter: RowPainter,
-  sequence: readonly JobPiece[],
-): void {
-  const { top, height } = LANES.links;
-  const { arc, links, firstLink } = painter.frame;
-  const { length } = fit.layout.path;
-  const { closed } = fit.layout.path;
-  const n = sequence.length;
-  ctx.save();
-  ctx.beginPath();
-  ctx.rect(
-    map.left - (closed ? 0 : PAD),
-    top - 4,
-    length * map.pixelsPerMm + (closed ? 0 : 2 * PAD),
-    height + 8,
-  );
-  ctx.clip();
-  for (let k = 0; k < links; k++) {
-    if (!isOnPath(fit.row, painter.frame, k)) continue;
-    const piece = sequence[(((k + firstLink) % n) + n) % n];
-    let from = arc[k];
-    let to = arc[k + 1];
-    if (closed) {
-      const lap = Math.floor(from / length) * length;
-      from -= lap;
-      to -= lap;
-    }
-    paintTapeLink(ctx, map, from, to, piece);
-    // A link across the closing place shows at both ends.
-    if (closed && to > length) paintTapeLink(ctx, map, from - length, to - length, piece);
-  }
-  ctx.restore();
-}
-
-function paintTapeLink(
-  ctx: CanvasRenderingContext2D,
-  map: TapeMap,
-  from: number,
-  to: number,
-  piece: JobPiece,
-): void {
-  const { top, height } = LANES.links;
-  const x = tapeX(map, from);
-  const w = Math.max(0.6, (to - from) * map.pixelsPerMm);
-  const gap = w > 4 ? 1 : 0;
-  const { fill, inset } = tapeLook(piece);
-  ctx.fillStyle = fill;
-  const r = Math.min(w / 2, 5);
-  ctx.beginPath();
-  ctx.roundRect(x + gap / 2, top + inset, Math.max(0.5, w - gap), height - 2 * inset, r);
-  ctx.fill();
-  if (piece.family === 'roller-chain' && piece.carrier) {
-    ctx.fillStyle = FINISHES.leather;
-    ctx.fillRect(x + w * 0.3, top + height - 3, w * 0.4, 6);
-  }
-}
-
-function tapeLook(piece: JobPiece): { fill: string; inset: number } {
-  switch (piece.family) {
-    case 'roller-chain':
-      return piece.part === 'outer' ? { fill: FINISHES.brass, inset: 1 } : { fill: '#8f979b', inset: 4 };
-    case 'track-shoe':
-      return { fill: '#8f979b', inset: 2 };
-    case 'toothed-belt':
-      return { fill: FINISHES.rubber, inset: 5 };
-  }
-}
-
-/**
- * The closing place, enlarged: the end of the loop from the left, its start from the right, drawn
- * with the real outlines laid straight.
- */
-export function paintLens(
-  ctx: CanvasRenderingContext2D,
-  size: number,
-  fit: FitOutcome,
-  painter: RowPainter,
-  sequence: readonly JobPiece[],
-): void {
-  const span = fit.effectivePitch ?? fit.request.pitch;
-  const scale = size / (span * 3.1);
-  const middle = size / 2;
-  const { length, closed } = fit.layout.path;
-  const { arc, links, firstLink } = painter.frame;
-  const n = sequence.length;
-  ctx.save();
-  ctx.beginPath();
-  ctx.arc(middle, middle, middle - 2, 0, 2 * Math.PI);
-  ctx.fillStyle = THEME.paperLight;
-  ctx.fill();
-  ctx.clip();
-  ctx.strokeStyle = THEME.accent;
-  ctx.lineWidth = 1;
-  ctx.beginPath();
-  ctx.moveTo(middle, 4);
-  ctx.lineTo(middle, size - 4);
-  ctx.stroke();
-  for (const outer of [false, true]) {
-    for (let k = 0; k < links; k++) {
-      if (!isOnPath(fit.row, painter.frame, k)) continue;
-      const piece = sequence[(((k + firstLink) % n) + n) % n];
-      if ((piece.family === 'roller-chain' && piece.part === 'outer') !== outer) continue;
-      let s = arc[k];
-      if (closed) {
-        s -= Math.floor(s / length) * length;
-        if (s > length / 2) s -= length;
-      } else {
-        s -= length;
-      }
-      if (Math.abs(s) > span * 4) continue;
-      ctx.save();
-      ctx.translate(middle + s * scale, middle);
-      ctx.scale(scale, -scale);
-      paintStraight(ctx, piece, arc[k + 1] - arc[k], 1 / scale);
-      ctx.restore();
-    }
-  }
-  ctx.restore();
-  ctx.strokeStyle = THEME.brass;
-  ctx.lineWidth = 3;
-  ctx.beginPath();
-  ctx.arc(middle, middle, middle - 2, 0, 2 * Math.PI);
-  ctx.stroke();
 }

@@ -10,13 +10,19 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { formatLength } from '@coin-relay/model';
+import { eachPlace } from '../drawing/place-finder';
 import { RowPainter } from '../drawing/row-painter';
 import { FitService, type FitView } from '../fit/fit.service';
 import { JobContext } from '../job/job-context.service';
 import { Playback } from '../playback/playback.service';
-import { paintLens, paintTapeGround, paintTapeLinks, tapeMap } from './tape-painter';
+import { THEME } from '../shared/theme';
+import { PlaceChoice } from '../set-out/place-choice.service';
+import { paintLens, paintTapeLinks } from './tape-links';
+import { LANES, paintTapeGround, tapeMap } from './tape-painter';
 
 const LENS = 112;
+/** How far a press may wander and still be a click, px. */
+const CLICK_REACH = 4;
 
 /** The path unrolled: a measuring tape with bends, wheels and links on it, and the closing place under a lens. */
 @Component({
@@ -26,7 +32,16 @@ const LENS = 112;
       <b>Tape</b>
       <span class="quiet">{{ heading() }}</span>
     </p>
-    <canvas #strip class="strip" role="img" [attr.aria-label]="heading()" (click)="pick($event)"></canvas>
+    <canvas
+      #strip
+      class="strip"
+      role="img"
+      [attr.aria-label]="heading()"
+      (pointerdown)="press($event)"
+      (pointermove)="stretch($event)"
+      (pointerup)="release()"
+      (pointercancel)="cancel()"
+    ></canvas>
     <figure>
       <canvas #lens class="lens" role="img" [attr.aria-label]="closing()"></canvas>
       <figcaption>{{ closing() }}</figcaption>
@@ -39,11 +54,13 @@ export class TapeComponent {
   private readonly fits = inject(FitService);
   private readonly context = inject(JobContext);
   private readonly playback = inject(Playback);
+  private readonly places = inject(PlaceChoice);
   private readonly strip = viewChild.required<ElementRef<HTMLCanvasElement>>('strip');
   private readonly lens = viewChild.required<ElementRef<HTMLCanvasElement>>('lens');
   private readonly state = toSignal(this.fits.state$, { requireSync: true });
   private painter: RowPainter | null = null;
   private ground: HTMLCanvasElement | null = null;
+  private range: { from: number; to: number; y: number; more: boolean } | null = null;
 
   protected readonly heading = computed(() => {
     const view = this.state().view;
@@ -69,25 +86,95 @@ export class TapeComponent {
       destroyed.onDestroy(() => watcher.disconnect());
       this.fits.state$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.renew());
       this.context.wheel$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.renew());
+      this.places.places$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.paint());
       this.playback.position$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.paint());
     });
   }
 
-  /** A click on a wrap selects its wheel, as on the drawing. */
-  protected pick(event: MouseEvent): void {
+  protected press(event: PointerEvent): void {
+    if (event.button !== 0 || !this.fits.now.view) return;
+    this.strip().nativeElement.setPointerCapture(event.pointerId);
+    this.range = { from: event.offsetX, to: event.offsetX, y: event.offsetY, more: event.shiftKey };
+  }
+
+  protected stretch(event: PointerEvent): void {
+    if (!this.range) return;
+    this.range.to = event.offsetX;
+    this.paint();
+  }
+
+  /** A drag takes the range of places under it; a click a link, or the wheel whose wrap it is on. */
+  protected release(): void {
+    const { range } = this;
+    this.range = null;
     const view = this.fits.now.view;
-    if (!view) return;
+    if (!range || !view) return;
     const map = tapeMap(view.fit.layout.path.length, this.strip().nativeElement.clientWidth);
-    const s = (event.offsetX - map.left) / map.pixelsPerMm;
-    const wrap = view.fit.layout.wraps.find((w) => s >= w.from && s <= w.to);
-    this.context.selectWheel(wrap?.wheel ?? null);
+    const s = (x: number): number => (x - map.left) / map.pixelsPerMm;
+    if (Math.abs(range.to - range.from) >= CLICK_REACH) {
+      this.take(
+        this.placesBetween(s(Math.min(range.from, range.to)), s(Math.max(range.from, range.to))),
+        range.more,
+      );
+    } else if (range.y >= LANES.links.top - 2) {
+      const place = this.placeAt(s(range.from));
+      if (place === null) this.places.clear();
+      else if (range.more) this.places.toggle([place]);
+      else this.take([place], false);
+    } else {
+      const wrap = view.fit.layout.wraps.find((w) => s(range.from) >= w.from && s(range.from) <= w.to);
+      this.context.selectWheel(wrap?.wheel ?? null);
+    }
+    this.paint();
+  }
+
+  protected cancel(): void {
+    this.range = null;
+    this.paint();
+  }
+
+  private take(found: readonly number[], more: boolean): void {
+    this.places.choose(more ? [...this.places.places, ...found] : found);
+    if (found.length > 0) this.context.openStep('set-out');
+  }
+
+  private placeAt(s: number): number | null {
+    let found: number | null = null;
+    this.eachPlace((place, from, to) => {
+      if (s >= from && s <= to) found = place;
+    });
+    return found;
+  }
+
+  /** Places whose middle lies between two arc lengths. */
+  private placesBetween(a: number, b: number): number[] {
+    const found = new Set<number>();
+    this.eachPlace((place, from, to) => {
+      const middle = (from + to) / 2;
+      if (middle >= a && middle <= b) found.add(place);
+    });
+    return [...found];
+  }
+
+  /** The places as they stand on the tape now; one across the closing place comes twice. */
+  private eachPlace(use: (place: number, from: number, to: number) => void): void {
+    const { painter } = this;
+    if (!painter) return;
+    const { arc } = painter.frame;
+    const { length, closed } = painter.fit.layout.path;
+    eachPlace(painter.scene, (k, place) => {
+      const lap = closed ? Math.floor(arc[k] / length) * length : 0;
+      use(place, arc[k] - lap, arc[k + 1] - lap);
+      if (closed && arc[k + 1] - lap > length) use(place, arc[k] - lap - length, arc[k + 1] - lap - length);
+    });
   }
 
   /** Paints anew what does not move, then the rest over it. */
   private renew(): void {
     const view = this.fits.now.view;
     if (!view) return;
-    if (this.painter?.fit !== view.fit) this.painter = new RowPainter(view.fit, view.resolved.sequence);
+    if (this.painter?.setOut !== view.setOut)
+      this.painter = new RowPainter(view.fit, view.setOut, view.resolved.sequence);
     const canvas = this.strip().nativeElement;
     sizeCanvas(canvas, canvas.clientWidth, canvas.clientHeight);
     const ground = document.createElement('canvas');
@@ -102,8 +189,8 @@ export class TapeComponent {
   private paint(): void {
     const view: FitView | null = this.fits.now.view;
     const { painter, ground } = this;
-    if (!view || !painter || !ground || painter.fit !== view.fit) return;
-    painter.moveTo(this.playback.now.travel);
+    if (!view || !painter || !ground || painter.setOut !== view.setOut) return;
+    painter.moveTo(this.playback.travelOf(view.resolved.run.id));
     const canvas = this.strip().nativeElement;
     const ctx = canvas.getContext('2d');
     const lens = this.lens().nativeElement.getContext('2d');
@@ -114,9 +201,22 @@ export class TapeComponent {
     if (ground.width > 0) ctx.drawImage(ground, 0, 0);
     ctx.restore();
     const map = tapeMap(view.fit.layout.path.length, canvas.clientWidth);
-    paintTapeLinks(ctx, map, view.fit, painter, view.resolved.sequence);
+    paintTapeLinks(ctx, map, painter, this.places.places);
+    this.paintRange(ctx);
     lens.clearRect(0, 0, LENS, LENS);
-    paintLens(lens, LENS, view.fit, painter, view.resolved.sequence);
+    paintLens(lens, LENS, painter);
+  }
+
+  private paintRange(ctx: CanvasRenderingContext2D): void {
+    const { range } = this;
+    if (!range || Math.abs(range.to - range.from) < CLICK_REACH) return;
+    const x = Math.min(range.from, range.to);
+    const top = LANES.links.top - 4;
+    ctx.fillStyle = 'rgba(19, 94, 116, 0.14)';
+    ctx.strokeStyle = THEME.accent;
+    ctx.lineWidth = 1;
+    ctx.fillRect(x, top, Math.abs(range.to - range.from), LANES.links.height + 8);
+    ctx.strokeRect(x + 0.5, top + 0.5, Math.abs(range.to - range.from), LANES.links.height + 8);
   }
 }
 

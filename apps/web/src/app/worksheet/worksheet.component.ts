@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { findingsOf, motionSummary, pathSummary, pieceSummary, sequenceSummary } from '@coin-relay/model';
+import { findingsOf, motionSummary, pathSummary, pieceSummary, setOutSummary } from '@coin-relay/model';
 import { JobStore } from '../document/job-store.service';
 import { FitService } from '../fit/fit.service';
+import { RunAtWork } from '../job/run-at-work.service';
+import { RunListComponent } from '../job/run-list.component';
 import { JobContext, type Step } from '../job/job-context.service';
 import { CheckStepComponent } from './steps/check-step.component';
 import { FitStepComponent } from './steps/fit-step.component';
@@ -23,6 +25,7 @@ interface StepLine {
 @Component({
   selector: 'relay-worksheet',
   imports: [
+    RunListComponent,
     PathStepComponent,
     LinkStepComponent,
     SetOutStepComponent,
@@ -40,13 +43,14 @@ export class WorksheetComponent {
   private readonly fits = inject(FitService);
   private readonly context = inject(JobContext);
   private readonly job = toSignal(this.store.job$);
+  private readonly run = toSignal(inject(RunAtWork).run$);
   private readonly fitState = toSignal(this.fits.state$, { requireSync: true });
   protected readonly at = toSignal(this.context.step$, { requireSync: true });
 
   protected readonly lines = computed((): StepLine[] => {
     const job = this.job();
     if (!job) return [];
-    const run = job.runs[0];
+    const run = this.run();
     const path = job.paths.find((p) => p.id === run?.path);
     const piece = job.pieces.find((p) => p.id === run?.sequence[0]);
     const { view, problem } = this.fitState();
@@ -60,7 +64,7 @@ export class WorksheetComponent {
     return [
       line('path', 'Path', path ? pathSummary(job, path) : 'No path yet'),
       line('link', 'Link', piece ? pieceSummary(job, piece) : 'No link yet'),
-      line('set-out', 'Set-out', run ? sequenceSummary(job, run) : ''),
+      line('set-out', 'Set-out', run ? setOutSummary(job, run) : ''),
       line(
         'fit',
         'Fit',

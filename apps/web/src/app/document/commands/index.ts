@@ -1,6 +1,17 @@
 export type { Command } from './command';
 export { changeSide, moveWheel, renameWheel, resizeWheel } from './wheels';
-export { choosePieces, setPitch } from './piece';
+export {
+  addPieces,
+  changePiece,
+  choosePieces,
+  newMaterial,
+  putMaterial,
+  setBehaviour,
+  setPitch,
+} from './piece';
+export { changeSetOut, setSequence, touchPlaces } from './set-out';
+export type { HandPlace } from './set-out';
+export { addRun, removeRun, renameRun } from './runs';
 export { renameJob, setFit, setMotion, setTravel, setUnit } from './job';
 export {
   addPath,

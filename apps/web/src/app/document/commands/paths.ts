@@ -37,6 +37,7 @@ export function removePath(id: string): Command {
     recipe: (job) => {
       if (job.runs.some((run) => run.path === id)) return;
       if (job.paths.some((path) => 'of' in path && path.of === id)) return;
+      if (job.runs.some((run) => run.setOut?.boundary?.path === id || run.setOut?.reach?.path === id)) return;
       job.paths = job.paths.filter((path) => path.id !== id);
       const used = new Set(
         job.paths.flatMap((path) => (path.kind === 'route' ? path.stops.map((stop) => stop.wheel) : [])),

@@ -1,52 +1,126 @@
-import { isStiff, withPitch, type JobPiece } from '@coin-relay/model';
+import {
+  adaptedTo,
+  boundTo,
+  withFreshIds,
+  withPiecesInRun,
+  withPitch,
+  type Behaviour,
+  type Job,
+  type JobPiece,
+  type MadePieces,
+  type Material,
+} from '@coin-relay/model';
+import { castDraft, type Draft } from 'immer';
 import type { Command } from './command';
+import { freshId } from './paths';
 
-/** Gives all pieces of a run another pitch; wheels that have their teeth follow by themselves. */
+/** Gives all pieces of a run another pitch, with those that are tied to them; wheels that have their teeth follow by themselves. */
 export function setPitch(runId: string, pitch: number): Command {
   return {
     label: 'Change pitch',
     recipe: (job) => {
-      const run = job.runs.find((r) => r.id === runId);
-      if (!run) return;
+      const first = job.runs.find((r) => r.id === runId)?.sequence[0];
+      if (first === undefined) return;
+      const bound = boundTo(job as Job, first);
       job.pieces.forEach((piece, i) => {
-        if (run.sequence.includes(piece.id) && piece.pitch !== pitch) job.pieces[i] = withPitch(piece, pitch);
+        if (bound.has(piece.id) && piece.pitch !== pitch)
+          job.pieces[i] = castDraft(withPitch(piece as JobPiece, pitch));
       });
     },
   };
 }
 
-/** Puts other pieces into a run. Wheels whose teeth meshed with the old ones mesh with the new. */
-export function choosePieces(
-  runId: string,
-  pieces: readonly JobPiece[],
-  sequence: readonly string[],
-): Command {
+/** Puts other pieces into a run; its rules stay. */
+export function choosePieces(runId: string, made: MadePieces): Command {
   return {
     label: 'Choose link',
     recipe: (job) => {
+      Object.assign(job, withPiecesInRun(job as Job, runId, made) as Draft<Job>);
+    },
+  };
+}
+
+/**
+ * Changes a master: every copy of it in every run follows. Where its pitch changes, the pieces
+ * it stands in a row with change theirs.
+ */
+export function changePiece(changed: JobPiece, label = 'Change link'): Command {
+  return {
+    label,
+    recipe: (job) => {
+      const i = job.pieces.findIndex((piece) => piece.id === changed.id);
+      if (i < 0) return;
+      if (job.pieces[i].pitch !== changed.pitch) {
+        for (const id of boundTo(job as Job, changed.id)) {
+          const k = job.pieces.findIndex((piece) => piece.id === id);
+          if (id !== changed.id && k >= 0)
+            job.pieces[k] = castDraft(withPitch(job.pieces[k] as JobPiece, changed.pitch));
+        }
+      }
+      job.pieces[i] = castDraft(changed);
+    },
+  };
+}
+
+/** Makes the pieces of a run's sequence stiff, carried or bending, with those that are tied to them. */
+export function setBehaviour(runId: string, behaviour: Behaviour): Command {
+  return {
+    label: 'Change behaviour',
+    recipe: (job) => {
       const run = job.runs.find((r) => r.id === runId);
       if (!run) return;
-      const old = new Set(run.sequence);
-      const others = new Set(job.runs.filter((r) => r.id !== runId).flatMap((r) => r.sequence));
-      const kept = job.pieces.filter((piece) => !old.has(piece.id) || others.has(piece.id));
-      const taken = new Set(kept.map((piece) => piece.id));
-      const renamed = new Map<string, string>();
-      for (const piece of pieces) {
-        let id = piece.id;
-        for (let k = 2; taken.has(id); k++) id = `${piece.id}-${k}`;
-        taken.add(id);
-        renamed.set(piece.id, id);
-        kept.push({ ...piece, id });
-      }
-      job.pieces = kept;
-      run.sequence = sequence.map((id) => renamed.get(id) ?? id);
-      if (run.fit.multiple > 1) run.fit.multiple = Math.max(1, run.sequence.length);
-      run.fit.count = null;
-      for (const wheel of job.wheels) {
-        if (wheel.size.by === 'teeth' && !taken.has(wheel.size.piece)) wheel.size.piece = run.sequence[0];
-      }
-      // What bends has no chords: nothing else of the fit depends on it.
-      if (!isStiff(kept[kept.length - 1])) run.fit.multiple = 1;
+      const bound = new Set(run.sequence.flatMap((id) => [...boundTo(job as Job, id)]));
+      for (const piece of job.pieces) if (bound.has(piece.id)) piece.behaviour = behaviour;
+      if (behaviour !== 'stiff') run.fit.count = null;
     },
+  };
+}
+
+/**
+ * Adds pieces to the job so that a run can use them: of its pitch, and stiff or bending as it is.
+ * @returns the command, and the ids they get
+ */
+export function addPieces(
+  job: Job,
+  runId: string,
+  pieces: readonly JobPiece[],
+): { command: Command; ids: string[] } {
+  const run = job.runs.find((r) => r.id === runId);
+  const fresh = withFreshIds(
+    run ? pieces.map((piece) => adaptedTo(job, run, piece)) : pieces,
+    new Set(job.pieces.map(({ id }) => id)),
+  ).pieces;
+  return {
+    command: {
+      label: 'Add piece',
+      recipe: (draft) => {
+        draft.pieces.push(...castDraft(fresh));
+      },
+    },
+    ids: fresh.map(({ id }) => id),
+  };
+}
+
+/** Adds a material of one's own, or changes it. */
+export function putMaterial(material: Material): Command {
+  return {
+    label: 'Change material',
+    recipe: (job) => {
+      const known = (job.materials ??= []);
+      const i = known.findIndex(({ id }) => id === material.id);
+      if (i < 0) known.push(material);
+      else known[i] = material;
+    },
+  };
+}
+
+/** A material to begin with, under an id that is free. */
+export function newMaterial(job: Job): Material {
+  return {
+    id: freshId(job.materials ?? [], 'own-1'),
+    name: 'My material',
+    colour: '#7c9a76',
+    metal: 0,
+    rough: 0.5,
   };
 }

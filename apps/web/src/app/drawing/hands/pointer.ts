@@ -4,6 +4,7 @@ import type { Vec } from '@coin-relay/core';
 export type Hit =
   | { readonly on: 'handle'; readonly id: string }
   | { readonly on: 'path'; readonly s: number }
+  | { readonly on: 'place'; readonly place: number }
   | { readonly on: 'ground' };
 
 export interface PressKeys {

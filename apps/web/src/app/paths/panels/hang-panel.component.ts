@@ -1,10 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RelayError } from '@coin-relay/core';
 import { formatLength, hangingOf, pieceWords, type PathOf } from '@coin-relay/model';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { CountFieldComponent } from '../../shared/count-field.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
+import { RunAtWork } from '../../job/run-at-work.service';
 import { injectPathPanel } from './path-of-kind';
 
 type By = PathOf<'hang'>['by'];
@@ -95,6 +96,7 @@ type By = PathOf<'hang'>['by'];
 })
 export class HangPanelComponent {
   protected readonly panel = injectPathPanel('hang');
+  private readonly runs = inject(RunAtWork);
   private readonly hung = computed(() => {
     const job = this.panel.job();
     const path = this.panel.path();
@@ -108,7 +110,7 @@ export class HangPanelComponent {
   });
   private readonly piece = computed(() => {
     const job = this.panel.job();
-    return job?.pieces.find((piece) => piece.id === job.runs[0]?.sequence[0]);
+    return job?.pieces.find((piece) => piece.id === this.runs.run?.sequence[0]);
   });
   protected readonly many = computed(() => {
     const piece = this.piece();

@@ -19,6 +19,7 @@ import { JobContext } from '../../job/job-context.service';
 import { CountFieldComponent } from '../../shared/count-field.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
 import { PathWork } from '../path-work.service';
+import { RunAtWork } from '../../job/run-at-work.service';
 import { injectPathPanel } from './path-of-kind';
 
 /** A route: its wheels in order, how large they are, and which side the row passes them on. */
@@ -41,6 +42,7 @@ export class RoutePanelComponent {
   private readonly store = inject(JobStore);
   private readonly context = inject(JobContext);
   private readonly work = inject(PathWork);
+  private readonly runs = inject(RunAtWork);
   private readonly fit = toSignal(inject(FitService).state$, { requireSync: true });
   protected readonly panel = injectPathPanel('route');
   protected readonly selected = toSignal(this.context.wheel$, { requireSync: true });
@@ -94,7 +96,7 @@ export class RoutePanelComponent {
   /** Radius or teeth: the wheel stays about as large as it was. */
   protected sizeBy(wheel: Wheel, by: string): void {
     const job = this.panel.job();
-    const piece = job?.pieces.find((p) => p.id === job.runs[0]?.sequence[0]);
+    const piece = job?.pieces.find((p) => p.id === this.runs.run?.sequence[0]);
     const laid = this.fit().view?.fit.layout.wheels.find((w) => w.id === wheel.id)?.radius ?? 25;
     if (by === 'radius') this.radius(wheel, Math.max(0.1, Number(laid.toFixed(2))));
     else if (by === 'point') this.store.change(resizeWheel(wheel.id, { by: 'point' }));

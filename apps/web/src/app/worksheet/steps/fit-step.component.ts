@@ -6,6 +6,7 @@ import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { setFit } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
+import { RunAtWork } from '../../job/run-at-work.service';
 import { FitService } from '../../fit/fit.service';
 import { CountFieldComponent } from '../../shared/count-field.component';
 
@@ -77,10 +78,10 @@ import { CountFieldComponent } from '../../shared/count-field.component';
 export class FitStepComponent {
   private readonly store = inject(JobStore);
   private readonly fits = inject(FitService);
-  private readonly job = toSignal(this.store.job$);
+  private readonly run = toSignal(inject(RunAtWork).run$);
   private readonly state = toSignal(this.fits.state$, { requireSync: true });
-  protected readonly fit = computed(() => this.job()?.runs[0]?.fit);
-  protected readonly pattern = computed(() => this.job()?.runs[0]?.sequence.length ?? 1);
+  protected readonly fit = computed(() => this.run()?.fit);
+  protected readonly pattern = computed(() => this.run()?.sequence.length ?? 1);
   protected readonly count = computed(() => this.state().view?.fit.count ?? 1);
 
   protected readonly why = computed(() => {
@@ -105,7 +106,7 @@ export class FitStepComponent {
   }
 
   protected change(change: Partial<RunFit>): void {
-    const run = this.job()?.runs[0];
+    const run = this.run();
     if (run) this.store.change(setFit(run.id, change));
   }
 }

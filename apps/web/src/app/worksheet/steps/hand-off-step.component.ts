@@ -64,9 +64,13 @@ export class HandOffStepComponent {
     if (!view) return;
     this.problem.set('');
     try {
-      const text = writeSvg(view.job, view.resolved, view.fit, {
+      const order = view.job.runs.map(({ id }) => id);
+      const rows = [view, ...this.state().others].sort(
+        (a, b) => order.indexOf(a.resolved.run.id) - order.indexOf(b.resolved.run.id),
+      );
+      const text = writeSvg(view.job, rows, {
         moving,
-        travel: moving ? 0 : this.playback.now.travel,
+        travel: (run) => (moving ? 0 : this.playback.travelOf(run)),
         path: this.withPath(),
       });
       download(fileName(view.job.name, moving ? '-moving.svg' : '.svg'), 'image/svg+xml', text);

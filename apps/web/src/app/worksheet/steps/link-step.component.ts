@@ -1,118 +1,137 @@
-import {
-  afterRenderEffect,
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  type ElementRef,
-  inject,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { pieceLayer } from '@coin-relay/formats';
+import { RouterLink } from '@angular/router';
+import { RelayError } from '@coin-relay/core';
+import { figureBox, outlineFromLines, overhang, pieceFigure } from '@coin-relay/formats';
 import {
-  BELT_SIZES,
-  beltPieces,
-  CHAIN_SIZES,
-  chainPieces,
+  BEHAVIOUR_WORDS,
+  behaviourOf,
+  CATALOGUE,
+  entryOf,
+  FAMILIES,
+  findEntry,
   formatExact,
-  shoePieces,
+  formatLength,
+  isBand,
+  materialsOf,
+  ownPiece,
+  piecesOfRun,
+  pointsData,
+  type Behaviour,
+  type CatalogueEntry,
+  type Family,
   type JobPiece,
 } from '@coin-relay/model';
-import { choosePieces, setPitch } from '../../document/commands';
+import { changePiece, choosePieces, setBehaviour, setPitch } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
-import { paintStraight } from '../../drawing/paint-straight';
+import { FitWorker } from '../../fit/fit-worker.service';
+import { JobContext } from '../../job/job-context.service';
+import { RunAtWork, sequenceOf } from '../../job/run-at-work.service';
+import { FamilyFieldsComponent } from '../../links/family-fields.component';
+import { FinishPanelComponent } from '../../links/finish-panel.component';
+import { SampleComponent } from '../../links/sample.component';
+import { SettingPanelComponent } from '../../links/setting-panel.component';
+import { VariationPanelComponent } from '../../links/variation-panel.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
+import { NumberFieldComponent } from '../../shared/number-field.component';
 
-/** The link: which one, its pitch, and three of it at rest. */
+/** Ends of lines in a drawing of a piece that are one, mm. */
+const JOIN = 0.01;
+
+const GROUPS: readonly { title: string; entries: readonly CatalogueEntry[] }[] = (
+  Object.keys(FAMILIES) as Family[]
+).flatMap((family) => {
+  const entries = CATALOGUE.filter((entry) => entry.family === family);
+  return entries.length > 0 ? [{ title: FAMILIES[family].title, entries }] : [];
+});
+
+/** The link: which one, its numbers, how it behaves, how it sits, and three of it at rest. */
 @Component({
   selector: 'relay-link-step',
-  imports: [LengthFieldComponent],
-  template: `
-    @if (piece(); as p) {
-      <div class="line">
-        <select #kind class="size" aria-label="Link" (change)="choose(kind.value)">
-          @if (choice() === 'own') {
-            <option value="own" selected>A size of your own</option>
-          }
-          <optgroup label="Roller chain">
-            @for (size of chains; track size.size) {
-              <option [value]="'chain ' + size.size" [selected]="choice() === 'chain ' + size.size">
-                Chain {{ size.size }}, {{ length(size.pitch) }}
-              </option>
-            }
-          </optgroup>
-          <optgroup label="Track">
-            <option value="shoe" [selected]="choice() === 'shoe'">Track shoe, any pitch</option>
-          </optgroup>
-          <optgroup label="Toothed belt">
-            @for (size of belts; track size.size) {
-              <option [value]="'belt ' + size.size" [selected]="choice() === 'belt ' + size.size">
-                Belt {{ size.size }}, {{ length(size.pitch) }}
-              </option>
-            }
-          </optgroup>
-        </select>
-      </div>
-      <div class="line">
-        <span class="what">Pitch, pin to pin</span>
-        <relay-length-field
-          label="Pitch, pin to pin"
-          [value]="p.pitch"
-          [unit]="unit()"
-          [least]="0.01"
-          (changed)="pitch($event)"
-        />
-      </div>
-      <canvas #sample width="276" height="84" role="img" aria-label="Three of this link in a row"></canvas>
-      <p class="cost">{{ behaviour() }}</p>
-    }
-  `,
-  styleUrls: ['./step.less'],
-  styles: `
-    .size {
-      width: 100%;
-    }
-    canvas {
-      width: 276px;
-      max-width: 100%;
-      height: 84px;
-    }
-  `,
+  imports: [
+    RouterLink,
+    FamilyFieldsComponent,
+    FinishPanelComponent,
+    LengthFieldComponent,
+    NumberFieldComponent,
+    SampleComponent,
+    SettingPanelComponent,
+    VariationPanelComponent,
+  ],
+  templateUrl: './link-step.component.html',
+  styleUrls: ['./step.less', './link-step.component.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LinkStepComponent {
   private readonly store = inject(JobStore);
-  private readonly job = toSignal(this.store.job$);
-  private readonly sample = viewChild<ElementRef<HTMLCanvasElement>>('sample');
-  protected readonly chains = CHAIN_SIZES;
-  protected readonly belts = BELT_SIZES;
+  private readonly worker = inject(FitWorker);
+  private readonly context = inject(JobContext);
+  protected readonly job = toSignal(this.store.job$);
+  private readonly run = toSignal(inject(RunAtWork).run$);
+  protected readonly at = signal<string | null>(null);
+  protected readonly problem = signal('');
+  protected readonly groups = GROUPS;
+  protected readonly behaviours = Object.entries(BEHAVIOUR_WORDS) as [
+    Behaviour,
+    (typeof BEHAVIOUR_WORDS)[Behaviour],
+  ][];
   protected readonly unit = computed(() => this.job()?.unit ?? 'mm');
-  private readonly run = computed(() => this.job()?.runs[0]);
-  private readonly sequence = computed(() => {
+  protected readonly materials = computed(() => materialsOf(this.job() ?? {}));
+  private readonly sequence = computed(() => sequenceOf(this.job(), this.run()));
+  /** Every piece of the run, also those that only its rules use. */
+  protected readonly pieces = computed(() => {
     const job = this.job();
-    return (this.run()?.sequence ?? []).flatMap((id) => job?.pieces.find((p) => p.id === id) ?? []);
+    const run = this.run();
+    return job && run ? piecesOfRun(job, run) : [];
   });
-  protected readonly piece = computed((): JobPiece | undefined => this.sequence()[0]);
-
-  protected readonly choice = computed(() => {
-    const piece = this.piece();
-    if (piece?.family === 'track-shoe') return 'shoe';
-    if (!piece || piece.size === '') return 'own';
-    return piece.family === 'roller-chain' ? `chain ${piece.size}` : `belt ${piece.size}`;
-  });
-
-  protected readonly behaviour = computed(() =>
-    this.piece()?.family === 'toothed-belt'
-      ? 'Bends: the path’s length is divided by the pitch as it runs round the bends.'
-      : 'Stiff: every link keeps its length from pin to pin, also round the bends.',
+  protected readonly piece = computed(
+    (): JobPiece | undefined => this.pieces().find(({ id }) => id === this.at()) ?? this.sequence()[0],
   );
+  /** What the sample shows: the sequence, or the piece alone where only a rule uses it. */
+  protected readonly sampled = computed(() => {
+    const piece = this.piece();
+    const sequence = this.sequence();
+    return piece && !sequence.includes(piece) ? [piece] : sequence;
+  });
+  protected readonly choice = computed(() => {
+    const first = this.sequence()[0];
+    return (first && entryOf(first)?.id) ?? 'own';
+  });
+  protected readonly band = computed(() => {
+    const piece = this.piece();
+    return piece !== undefined && isBand(piece);
+  });
+  protected readonly behaves = computed(() => {
+    const piece = this.piece();
+    return piece ? behaviourOf(piece) : 'stiff';
+  });
+  protected readonly means = computed(() => BEHAVIOUR_WORDS[this.behaves()].means);
 
-  constructor() {
-    afterRenderEffect(() => {
-      const canvas = this.sample()?.nativeElement;
-      const pieces = this.sequence();
-      if (canvas && pieces.length > 0) paintSample(canvas, pieces);
-    });
+  /** What sticks out beyond the pins. */
+  protected readonly overlapWords = computed(() => {
+    const piece = this.piece();
+    if (!piece || isBand(piece)) return '';
+    const { overlap, behind, ahead } = overhang(figureBox(pieceFigure(piece, piece.pitch)), piece.pitch);
+    const mm = (value: number): string => formatLength(value, this.unit(), 2);
+    if (overlap > 0.005)
+      return `Sticks out ${mm(Math.max(0, behind))} behind and ${mm(Math.max(0, ahead))} ahead of its pins: neighbours of its kind overlap by ${mm(overlap)}.`;
+    if (overlap < -0.005) return `Leaves a gap of ${mm(-overlap)} to a neighbour of its kind.`;
+    return 'Meets a neighbour of its kind exactly.';
+  });
+
+  /** One master: where else a change shows. */
+  protected readonly usedBy = computed(() => {
+    const job = this.job();
+    const piece = this.piece();
+    if (!job || !piece) return '';
+    const runs = job.runs.filter((run) => piecesOfRun(job, run).some(({ id }) => id === piece.id));
+    return runs.length > 1
+      ? `A change shows in ${runs.length} rows: ${runs.map(({ name }) => name).join(', ')}.`
+      : '';
+  });
+
+  protected jobId(): string {
+    return this.store.id ?? '';
   }
 
   protected length(mm: number): string {
@@ -124,39 +143,83 @@ export class LinkStepComponent {
     if (run) this.store.change(setPitch(run.id, pitch));
   }
 
-  protected choose(choice: string): void {
+  protected put(piece: JobPiece): void {
+    this.store.change(changePiece(piece));
+  }
+
+  protected weigh(grams: number): void {
+    const piece = this.piece();
+    if (piece) this.put({ ...piece, mass: grams });
+  }
+
+  protected behave(value: string): void {
     const run = this.run();
-    const made = this.makePieces(choice);
-    if (run && made) this.store.change(choosePieces(run.id, made.pieces, made.sequence));
+    const found = this.behaviours.find(([behaviour]) => behaviour === value);
+    if (run && found) this.store.change(setBehaviour(run.id, found[0]));
   }
 
-  private makePieces(choice: string): { pieces: JobPiece[]; sequence: string[] } | null {
-    const [family, size] = choice.split(' ');
-    if (family === 'shoe') return shoePieces(this.piece()?.pitch ?? 50);
-    const chain = CHAIN_SIZES.find((s) => s.size === size);
-    if (family === 'chain' && chain) {
-      const cups = this.sequence().some((p) => p.family === 'roller-chain' && p.carrier);
-      return chainPieces(chain, cups ? this.sequence().length : 0);
-    }
-    const belt = BELT_SIZES.find((s) => s.size === size);
-    return family === 'belt' && belt ? beltPieces(belt) : null;
+  protected choose(id: string): void {
+    const run = this.run();
+    const entry = findEntry(id);
+    this.problem.set('');
+    this.at.set(null);
+    if (run && entry) this.store.change(choosePieces(run.id, entry.make()));
   }
-}
 
-/** Three links in a row, as large as the canvas allows. */
-function paintSample(canvas: HTMLCanvasElement, pieces: readonly JobPiece[]): void {
-  const ctx = canvas.getContext('2d');
-  if (!ctx) return;
-  const [first] = pieces;
-  const scale = canvas.width / (first.pitch * 4.2);
-  ctx.setTransform(1, 0, 0, 1, 0, 0);
-  ctx.clearRect(0, 0, canvas.width, canvas.height);
-  for (const layer of [0, 1]) {
-    for (let k = 0; k < 3; k++) {
-      const piece = pieces[k % pieces.length];
-      if (pieceLayer(piece) !== layer) continue;
-      ctx.setTransform(scale, 0, 0, -scale, (0.6 + k) * first.pitch * scale, canvas.height / 2);
-      paintStraight(ctx, piece, piece.pitch, 1 / scale);
+  protected openBench(): void {
+    const piece = this.piece();
+    if (piece?.family === 'own') this.context.openBench(piece.id);
+  }
+
+  /** A piece to begin with: a rounded plate as long as the pitch is now. */
+  protected draw(): void {
+    const pitch = this.piece()?.pitch ?? 20;
+    const [x, y] = [pitch * 0.62, pitch * 0.22];
+    const points = [
+      [-x, 0],
+      [-pitch * 0.4, -y],
+      [pitch * 0.4, -y],
+      [x, 0],
+      [pitch * 0.4, y],
+      [-pitch * 0.4, y],
+    ].map(([px, py]) => ({ x: Number(px.toFixed(3)), y: Number(py.toFixed(3)), round: true }));
+    this.take({
+      ...ownPiece('own', 'Drawn link', 'drawn here', [
+        { data: pointsData(points), points, material: 'brass', line: true },
+      ]),
+    });
+  }
+
+  protected async fromFile(input: HTMLInputElement): Promise<void> {
+    const file = input.files?.[0];
+    input.value = '';
+    if (!file) return;
+    this.problem.set('');
+    const reply = await this.worker.tasks.readLines(file.name, await file.text(), JOIN);
+    if (!reply.ok) {
+      this.problem.set(`${file.name}: ${reply.message}`);
+      return;
     }
+    try {
+      const outline = outlineFromLines(reply.value.lines.map(({ contour }) => contour));
+      this.take(
+        ownPiece('own', file.name.replace(/\.[a-z]+$/i, '').slice(0, 80) || 'Own link', file.name, outline),
+      );
+    } catch (error) {
+      if (!(error instanceof RelayError)) throw error;
+      this.problem.set(`${file.name}: ${error.message}`);
+    }
+  }
+
+  private take(piece: JobPiece): void {
+    const run = this.run();
+    if (!run) return;
+    this.at.set(null);
+    this.store.change(choosePieces(run.id, { pieces: [piece], sequence: [piece.id] }));
+    const made = sequenceOf(
+      this.store.job ?? undefined,
+      this.store.job?.runs.find(({ id }) => id === run.id),
+    )[0];
+    if (made) this.context.openBench(made.id);
   }
 }

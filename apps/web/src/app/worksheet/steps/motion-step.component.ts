@@ -3,6 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { formatLength } from '@coin-relay/model';
 import { setMotion, setTravel } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
+import { RunAtWork } from '../../job/run-at-work.service';
 import { FitService } from '../../fit/fit.service';
 import { CountFieldComponent } from '../../shared/count-field.component';
 
@@ -50,7 +51,10 @@ export class MotionStepComponent {
   private readonly store = inject(JobStore);
   private readonly fit = toSignal(inject(FitService).state$, { requireSync: true });
   protected readonly job = toSignal(this.store.job$);
-  protected readonly travel = computed(() => this.job()?.motion.drives[0]?.pitches ?? 0);
+  private readonly run = toSignal(inject(RunAtWork).run$);
+  protected readonly travel = computed(
+    () => this.job()?.motion.drives.find((drive) => drive.run === this.run()?.id)?.pitches ?? 0,
+  );
 
   protected readonly speed = computed(() => {
     const job = this.job();
@@ -71,7 +75,7 @@ export class MotionStepComponent {
   }
 
   protected setPitches(pitches: number): void {
-    const run = this.job()?.runs[0];
+    const run = this.run();
     if (run) this.store.change(setTravel(run.id, pitches));
   }
 }

@@ -1,64 +1,71 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { CHAIN_SIZES, chainPieces, ordinal, type ChainSize } from '@coin-relay/model';
-import { choosePieces } from '../../document/commands';
-import { JobStore } from '../../document/job-store.service';
+import { JobContext } from '../../job/job-context.service';
+import { HandPanelComponent } from '../../set-out/hand-panel.component';
+import { HandedPanelComponent } from '../../set-out/handed-panel.component';
+import { LayoutPanelComponent } from '../../set-out/layout-panel.component';
+import { PlaceChoice } from '../../set-out/place-choice.service';
+import { RulesPanelComponent } from '../../set-out/rules-panel.component';
+import { SequencePanelComponent } from '../../set-out/sequence-panel.component';
+import { SetOutWork } from '../../set-out/set-out-work.service';
 
-/** Which piece goes where: what comes in turn along the row. */
+/** Which piece goes where: what comes in turn, rules, single places, and what holds for the whole row. */
 @Component({
   selector: 'relay-set-out-step',
+  imports: [
+    HandPanelComponent,
+    HandedPanelComponent,
+    LayoutPanelComponent,
+    RulesPanelComponent,
+    SequencePanelComponent,
+  ],
   template: `
-    <p>In turn along the row:</p>
-    <ol>
-      @for (name of names(); track $index) {
-        <li>{{ name }}</li>
-      }
-    </ol>
-    @if (isChain()) {
-      <div class="line">
-        <span class="what">A cup on</span>
-        <select #often aria-label="A cup on" (change)="setEvery(+often.value)">
-          <option value="0" [selected]="every() === 0">no link</option>
-          @for (n of [4, 6, 8, 10, 12]; track n) {
-            <option [value]="n" [selected]="every() === n">every {{ ordinal(n) }} link</option>
-          }
-        </select>
-      </div>
-    }
+    <relay-sequence-panel />
+    <details [open]="has().rules > 0">
+      <summary>Rules for places{{ counted(has().rules) }}</summary>
+      <relay-rules-panel />
+    </details>
+    <details [open]="has().byHand > 0 || choosing()">
+      <summary>Single places by hand{{ counted(has().byHand) }}</summary>
+      <relay-hand-panel />
+    </details>
+    <details [open]="has().handed > 0">
+      <summary>Objects handed out{{ counted(has().handed) }}</summary>
+      <relay-handed-panel />
+    </details>
+    <details>
+      <summary>The whole row</summary>
+      <relay-layout-panel />
+    </details>
+    <div class="line table">
+      <button type="button" class="plain-button" [attr.aria-pressed]="table()" (click)="toggleTable()">
+        {{ table() ? 'close the table of places' : 'the table of places' }}
+      </button>
+    </div>
   `,
   styleUrls: ['./step.less'],
-  styles: `
-    ol {
-      margin: 0 0 10px;
-      padding-left: 20px;
-      max-height: 132px;
-      overflow-y: auto;
-    }
-  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SetOutStepComponent {
-  private readonly store = inject(JobStore);
-  private readonly job = toSignal(this.store.job$);
-  protected readonly ordinal = ordinal;
-  private readonly pieces = computed(() => {
-    const job = this.job();
-    return (job?.runs[0]?.sequence ?? []).flatMap((id) => job?.pieces.find((p) => p.id === id) ?? []);
+  private readonly context = inject(JobContext);
+  private readonly view = toSignal(inject(SetOutWork).view$, { initialValue: null });
+  private readonly places = toSignal(inject(PlaceChoice).places$, { requireSync: true });
+  protected readonly table = toSignal(this.context.table$, { requireSync: true });
+  protected readonly choosing = computed(() => this.places().size > 0);
+  protected readonly has = computed(() => {
+    const setOut = this.view()?.setOut;
+    return {
+      rules: setOut?.rules.length ?? 0,
+      byHand: setOut?.byHand.length ?? 0,
+      handed: setOut?.handed?.items.length ?? 0,
+    };
   });
-  protected readonly names = computed(() => this.pieces().map((piece) => piece.name));
-  protected readonly isChain = computed(() => this.pieces()[0]?.family === 'roller-chain');
-  protected readonly every = computed(() =>
-    this.pieces().some((p) => p.family === 'roller-chain' && p.carrier) ? this.pieces().length : 0,
-  );
 
-  protected setEvery(every: number): void {
-    const run = this.job()?.runs[0];
-    const [first] = this.pieces();
-    if (!run || first?.family !== 'roller-chain') return;
-    const standard = CHAIN_SIZES.find((s) => s.size === first.size);
-    const { pitch, roller, plateHeight, pin } = first;
-    const size: ChainSize = standard ?? { size: '', pitch, roller, plateHeight, pin };
-    const { pieces, sequence } = chainPieces(size, every);
-    this.store.change({ ...choosePieces(run.id, pieces, sequence), label: 'Change set-out' });
+  protected counted(n: number): string {
+    return n > 0 ? `: ${n}` : '';
+  }
+
+  protected toggleTable(): void {
+    this.context.showTable(!this.table());
   }
 }

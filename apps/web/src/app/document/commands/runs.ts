@@ -1,0 +1,49 @@
+import type { Job, Run } from '@coin-relay/model';
+import { castDraft } from 'immer';
+import type { Command } from './command';
+import { freshId } from './paths';
+
+/** Another row: on a path, of the pieces of a row there is. */
+export function addRun(job: Job, like: Run, path: string): { command: Command; id: string } {
+  const id = freshId(job.runs, 'row');
+  const run: Run = {
+    id,
+    name: `Row ${job.runs.length + 1}`,
+    path,
+    sequence: [...like.sequence],
+    fit: { ...like.fit },
+  };
+  const drive = job.motion.drives.find((d) => d.run === like.id);
+  return {
+    id,
+    command: {
+      label: 'Add row',
+      recipe: (draft) => {
+        draft.runs.push(castDraft(run));
+        if (drive) draft.motion.drives.push({ run: id, pitches: drive.pitches });
+      },
+    },
+  };
+}
+
+/** Takes a row out; the last one stays. */
+export function removeRun(id: string): Command {
+  return {
+    label: 'Remove row',
+    recipe: (job) => {
+      if (job.runs.length < 2) return;
+      job.runs = job.runs.filter((run) => run.id !== id);
+      job.motion.drives = job.motion.drives.filter((drive) => drive.run !== id);
+    },
+  };
+}
+
+export function renameRun(id: string, name: string): Command {
+  return {
+    label: 'Rename row',
+    recipe: (job) => {
+      const run = job.runs.find((r) => r.id === id);
+      if (run) run.name = name;
+    },
+  };
+}

@@ -1,0 +1,98 @@
+import { PLAIN_SET_OUT, type HandTouch, type Run, type SetOut } from '@coin-relay/model';
+import { castDraft, type Draft } from 'immer';
+import type { Command } from './command';
+import { freshId } from './paths';
+
+/** Changes what goes where in a run. A set-out that is plain again is not kept. */
+export function changeSetOut(
+  runId: string,
+  recipe: (setOut: Draft<SetOut>, run: Draft<Run>) => void,
+  label = 'Change set-out',
+): Command {
+  return {
+    label,
+    recipe: (job) => {
+      const run = job.runs.find((r) => r.id === runId);
+      if (!run) return;
+      run.setOut ??= castDraft(structuredClone(PLAIN_SET_OUT));
+      recipe(run.setOut, run);
+      if (JSON.stringify(run.setOut) === JSON.stringify(PLAIN_SET_OUT)) delete run.setOut;
+    },
+  };
+}
+
+/** Another sequence, with how each of its steps sits; the multiple of the count follows its length. */
+export function setSequence(
+  runId: string,
+  sequence: readonly string[],
+  steps: SetOut['steps'],
+  weights: readonly number[] | null = null,
+): Command {
+  return changeSetOut(
+    runId,
+    (setOut, run) => {
+      if (run.fit.multiple === run.sequence.length && run.sequence.length > 1) {
+        run.fit.multiple = sequence.length;
+        run.fit.count = null;
+      }
+      run.sequence = [...sequence];
+      setOut.steps = castDraft(steps);
+      if (setOut.order.by === 'weight')
+        setOut.order.weights = weights ? [...weights] : sequence.map((_, i) => weightAt(setOut, i));
+    },
+    'Change sequence',
+  );
+}
+
+function weightAt(setOut: Draft<SetOut>, i: number): number {
+  return setOut.order.by === 'weight' ? (setOut.order.weights[i] ?? 1) : 1;
+}
+
+/** A place to be worked on by hand. */
+export interface HandPlace {
+  readonly index: number;
+  /** Its middle on the path before the row travels, mm. */
+  readonly s: number;
+}
+
+const UNTOUCHED = { leftOut: false, piece: null, turn: 0, along: 0, out: 0 };
+
+/**
+ * Does something to single places by hand. What was done to them before stays, but for what is
+ * changed now; where nothing is left of it, the place is as the rules say again.
+ * @param known which place each thing done by hand is at now, in their order; −1 for none
+ * @param bind whether they keep to their number or to their place on the path when the count changes
+ */
+export function touchPlaces(
+  runId: string,
+  places: readonly HandPlace[],
+  known: ArrayLike<number>,
+  bind: 'index' | 'distance',
+  change: (touch: Draft<HandTouch>) => void,
+  label: string,
+): Command {
+  return changeSetOut(
+    runId,
+    (setOut) => {
+      for (const { index, s } of places) {
+        let h = -1;
+        for (let i = 0; i < known.length; i++) if (known[i] === index) h = i;
+        let touch = h >= 0 ? setOut.byHand[h] : undefined;
+        if (!touch) {
+          touch = {
+            id: freshId(setOut.byHand, `h${setOut.byHand.length + 1}`),
+            at: bind === 'index' ? { by: 'index', index } : { by: 'distance', s },
+            ...UNTOUCHED,
+          };
+          setOut.byHand.push(touch);
+        }
+        change(touch);
+      }
+      setOut.byHand = setOut.byHand.filter(
+        ({ leftOut, piece, turn, along, out }) =>
+          leftOut || piece !== null || turn !== 0 || along !== 0 || out !== 0,
+      );
+    },
+    label,
+  );
+}

@@ -1,0 +1,83 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { FAMILY_FIELDS, type JobPiece, type Unit } from '@coin-relay/model';
+import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
+import { CountFieldComponent } from '../shared/count-field.component';
+import { LengthFieldComponent } from '../shared/length-field.component';
+
+/** The few numbers a family is drawn from. */
+@Component({
+  selector: 'relay-family-fields',
+  imports: [FormsModule, NzCheckboxModule, CountFieldComponent, LengthFieldComponent],
+  template: `
+    @for (field of fields(); track field.key) {
+      <div class="line">
+        @switch (field.kind) {
+          @case ('length') {
+            <span class="what">{{ field.label }}</span>
+            <relay-length-field
+              [label]="field.label"
+              [value]="number(field.key)"
+              [unit]="unit()"
+              [least]="field.least"
+              (changed)="put(field.key, $event)"
+            />
+          }
+          @case ('count') {
+            <span class="what">{{ field.label }}</span>
+            <relay-count-field
+              [label]="field.label"
+              [value]="number(field.key)"
+              [least]="field.least"
+              [most]="field.most"
+              (changed)="put(field.key, $event)"
+            />
+          }
+          @case ('choice') {
+            <span class="what">{{ field.label }}</span>
+            <select #chosen [attr.aria-label]="field.label" (change)="put(field.key, chosen.value)">
+              @for (option of field.options; track option[0]) {
+                <option [value]="option[0]" [selected]="text(field.key) === option[0]">
+                  {{ option[1] }}
+                </option>
+              }
+            </select>
+          }
+          @case ('flag') {
+            <label
+              nz-checkbox
+              [ngModel]="text(field.key) === 'true'"
+              (ngModelChange)="put(field.key, $event)"
+              >{{ field.label }}</label
+            >
+          }
+        }
+      </div>
+    }
+  `,
+  styleUrl: '../worksheet/steps/step.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class FamilyFieldsComponent {
+  readonly piece = input.required<JobPiece>();
+  readonly unit = input.required<Unit>();
+  /** The piece with one of its numbers changed; it is no trade size any more. */
+  readonly changed = output<JobPiece>();
+  protected readonly fields = computed(() => FAMILY_FIELDS[this.piece().family]);
+  private readonly values = computed(() => this.piece() as unknown as Readonly<Record<string, unknown>>);
+
+  protected number(key: string): number {
+    return Number(this.values()[key]);
+  }
+
+  protected text(key: string): string {
+    return String(this.values()[key]);
+  }
+
+  protected put(key: string, value: unknown): void {
+    const piece = this.piece();
+    const isSize = FAMILY_FIELDS[piece.family].some((field) => field.key === key && field.kind === 'length');
+    const size = isSize && 'size' in piece && typeof piece.size === 'string' ? { size: '' } : {};
+    this.changed.emit({ ...piece, ...size, [key]: value } as JobPiece);
+  }
+}

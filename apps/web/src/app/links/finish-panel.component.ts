@@ -1,0 +1,199 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { figureBox, pieceFigure } from '@coin-relay/formats';
+import { materialsOf, type Job, type JobPiece, type Material, type PieceFinish } from '@coin-relay/model';
+import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
+import { firstValueFrom } from 'rxjs';
+import { JobApi } from '../api/job-api.service';
+import { newMaterial, putMaterial } from '../document/commands';
+import { JobStore } from '../document/job-store.service';
+import { LengthFieldComponent } from '../shared/length-field.component';
+import { NumberFieldComponent } from '../shared/number-field.component';
+
+const PLAIN: PieceFinish = { material: null, line: true, picture: null };
+
+/** What a piece is made of: a material, its outlines, a picture on it. */
+@Component({
+  selector: 'relay-finish-panel',
+  imports: [FormsModule, NzCheckboxModule, LengthFieldComponent, NumberFieldComponent],
+  template: `
+    <div class="line">
+      <span class="swatch" [style.background]="colour()" aria-hidden="true"></span>
+      <select #material class="what" aria-label="Material" (change)="choose(material.value)">
+        <option value="" [selected]="finish().material === null">as usual for its family</option>
+        @for (entry of materials(); track entry.id) {
+          <option [value]="entry.id" [selected]="finish().material === entry.id">{{ entry.name }}</option>
+        }
+      </select>
+      <button type="button" class="plain-button" (click)="make()">a new one</button>
+    </div>
+    @if (own(); as m) {
+      <div class="line">
+        <input
+          #name
+          class="what"
+          aria-label="Name of the material"
+          maxlength="80"
+          [value]="m.name"
+          (change)="change(m, { name: name.value.trim() || m.name })"
+        />
+        <input
+          #tint
+          type="color"
+          aria-label="Colour of the material"
+          [value]="m.colour"
+          (change)="change(m, { colour: tint.value })"
+        />
+      </div>
+      <div class="line">
+        <span class="what">Metal, dull</span>
+        <relay-number-field
+          label="How much of a metal it is"
+          [value]="m.metal"
+          [least]="0"
+          [most]="1"
+          (changed)="change(m, { metal: $event })"
+        />
+        <relay-number-field
+          label="How dull it is"
+          [value]="m.rough"
+          [least]="0"
+          [most]="1"
+          (changed)="change(m, { rough: $event })"
+        />
+      </div>
+    }
+    <div class="line">
+      <label nz-checkbox [ngModel]="finish().line" (ngModelChange)="put({ line: $event })"
+        >Outlines in ink</label
+      >
+      <span class="what"></span>
+      @if (finish().picture) {
+        <button type="button" class="plain-button" (click)="put({ picture: null })">
+          take its picture off
+        </button>
+      } @else {
+        <button type="button" class="plain-button" (click)="file.click()">a picture on it…</button>
+      }
+      <input
+        #file
+        type="file"
+        hidden
+        accept="image/png,image/jpeg"
+        aria-label="Picture on the piece"
+        (change)="lay(file)"
+      />
+    </div>
+    @if (finish().picture; as p) {
+      <div class="line">
+        <span class="what">Picture, width and height</span>
+        <relay-length-field
+          label="Width of the picture"
+          [value]="p.width"
+          [unit]="job().unit"
+          [least]="0.01"
+          (changed)="
+            put({ picture: { picture: p.picture, x: p.x, y: p.y, width: $event, height: p.height } })
+          "
+        />
+        <relay-length-field
+          label="Height of the picture"
+          [value]="p.height"
+          [unit]="job().unit"
+          [least]="0.01"
+          (changed)="put({ picture: { picture: p.picture, x: p.x, y: p.y, width: p.width, height: $event } })"
+        />
+      </div>
+      <div class="line">
+        <span class="what">Its corner, along and up</span>
+        <relay-length-field
+          label="Left edge of the picture"
+          [value]="p.x"
+          [unit]="job().unit"
+          (changed)="
+            put({ picture: { picture: p.picture, x: $event, y: p.y, width: p.width, height: p.height } })
+          "
+        />
+        <relay-length-field
+          label="Upper edge of the picture"
+          [value]="p.y"
+          [unit]="job().unit"
+          (changed)="
+            put({ picture: { picture: p.picture, x: p.x, y: $event, width: p.width, height: p.height } })
+          "
+        />
+      </div>
+    }
+    @if (problem()) {
+      <p class="warning-text" role="alert">{{ problem() }}</p>
+    }
+  `,
+  styleUrl: '../worksheet/steps/step.less',
+  styles: `
+    .swatch {
+      align-self: center;
+      width: 16px;
+      height: 16px;
+      border: 1px solid #575b57;
+    }
+    select,
+    input:not([type='color']) {
+      min-width: 0;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class FinishPanelComponent {
+  private readonly store = inject(JobStore);
+  private readonly api = inject(JobApi);
+  readonly piece = input.required<JobPiece>();
+  readonly job = input.required<Job>();
+  readonly changed = output<JobPiece>();
+  protected readonly problem = signal('');
+  protected readonly finish = computed(() => this.piece().finish ?? PLAIN);
+  protected readonly materials = computed(() => materialsOf(this.job()));
+  protected readonly colour = computed(() => {
+    const id = this.finish().material ?? pieceFigure(this.piece(), this.piece().pitch).main;
+    return this.materials().find((material) => material.id === id)?.colour ?? 'transparent';
+  });
+  protected readonly own = computed(() =>
+    this.job().materials?.find(({ id }) => id === this.finish().material),
+  );
+
+  protected choose(id: string): void {
+    this.put({ material: id === '' ? null : id });
+  }
+
+  /** A material of one's own; the piece is made of it at once. */
+  protected make(): void {
+    const material = newMaterial(this.job());
+    this.store.change(putMaterial(material));
+    this.put({ material: material.id });
+  }
+
+  protected change(material: Material, change: Partial<Material>): void {
+    this.store.change(putMaterial({ ...material, ...change }));
+  }
+
+  protected put(change: Partial<PieceFinish>): void {
+    const { finish: _, ...rest } = this.piece();
+    const finish = { ...this.finish(), ...change };
+    const plain = finish.material === null && finish.line && finish.picture === null;
+    this.changed.emit((plain ? rest : { ...rest, finish }) as JobPiece);
+  }
+
+  /** Lays a picture over all of the piece; from there it is moved by its numbers. */
+  protected async lay(file: HTMLInputElement): Promise<void> {
+    const picture = file.files?.[0];
+    file.value = '';
+    if (!picture) return;
+    this.problem.set('');
+    try {
+      const { picture: name } = await firstValueFrom(this.api.keepPicture(picture));
+      const [x0, y0, x1, y1] = figureBox(pieceFigure(this.piece(), this.piece().pitch));
+      this.put({ picture: { picture: name, x: x0, y: y1, width: x1 - x0, height: y1 - y0 } });
+    } catch (error) {
+      this.problem.set(error instanceof Error ? error.message : String(error));
+    }
+  }
+}

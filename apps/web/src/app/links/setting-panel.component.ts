@@ -1,0 +1,150 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { figureBox, pieceFigure } from '@coin-relay/formats';
+import { PLAIN_SETTING, type JobPiece, type Setting, type Unit } from '@coin-relay/model';
+import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
+import { AngleFieldComponent } from '../shared/angle-field.component';
+import { LengthFieldComponent } from '../shared/length-field.component';
+import { NumberFieldComponent } from '../shared/number-field.component';
+
+const FACING_WORDS: readonly (readonly [Setting['facing'], string])[] = [
+  ['path', 'turns with the path'],
+  ['chord', 'turns with the chord under it'],
+  ['upright', 'stays upright'],
+  ['point', 'faces a point'],
+];
+
+/** How every copy of a piece is set on its place. */
+@Component({
+  selector: 'relay-setting-panel',
+  imports: [FormsModule, NzCheckboxModule, AngleFieldComponent, LengthFieldComponent, NumberFieldComponent],
+  template: `
+    <div class="line">
+      <span class="what">On the path runs</span>
+      <select #edge aria-label="Which line across the piece runs on the path" (change)="runOn(edge.value)">
+        @for (line of lines(); track line.name) {
+          <option [value]="line.name" [selected]="line.name === lineName()">{{ line.words }}</option>
+        }
+        @if (lineName() === 'own') {
+          <option value="own" selected>a line of your own</option>
+        }
+      </select>
+    </div>
+    <div class="line">
+      <span class="what">that line, from the pins inward</span>
+      <relay-length-field
+        label="That line, from the pins inward"
+        [value]="setting().line"
+        [unit]="unit()"
+        (changed)="put({ line: $event })"
+      />
+    </div>
+    <div class="line">
+      <span class="what">Out of the path</span>
+      <relay-length-field
+        label="Out of the path"
+        [value]="setting().out"
+        [unit]="unit()"
+        (changed)="put({ out: $event })"
+      />
+    </div>
+    <div class="line">
+      <span class="what">Forward along it</span>
+      <relay-length-field
+        label="Forward along it"
+        [value]="setting().along"
+        [unit]="unit()"
+        (changed)="put({ along: $event })"
+      />
+    </div>
+    <div class="line">
+      <span class="what">Turned</span>
+      <relay-angle-field
+        label="Turned on its place"
+        [value]="setting().turn"
+        [quarter]="true"
+        (changed)="put({ turn: $event })"
+      />
+    </div>
+    <div class="line">
+      <span class="what">Scale</span>
+      <relay-number-field
+        label="Scale of the piece"
+        [value]="setting().scale"
+        suffix="×"
+        [least]="0.01"
+        [most]="100"
+        (changed)="put({ scale: $event })"
+      />
+    </div>
+    <div class="line">
+      <select #facing aria-label="Which way it faces" (change)="face(facing.value)">
+        @for (entry of facings; track entry[0]) {
+          <option [value]="entry[0]" [selected]="setting().facing === entry[0]">{{ entry[1] }}</option>
+        }
+      </select>
+      <label nz-checkbox [ngModel]="setting().flip" (ngModelChange)="put({ flip: $event })"
+        >Flipped over</label
+      >
+    </div>
+    @if (setting().facing === 'point') {
+      <div class="line">
+        <span class="what">Its inner side looks to, right and up</span>
+        <relay-length-field
+          label="Faces the point, to the right"
+          [value]="setting().toward.x"
+          [unit]="unit()"
+          (changed)="put({ toward: { x: $event, y: setting().toward.y } })"
+        />
+        <relay-length-field
+          label="Faces the point, up"
+          [value]="setting().toward.y"
+          [unit]="unit()"
+          (changed)="put({ toward: { x: setting().toward.x, y: $event } })"
+        />
+      </div>
+    }
+  `,
+  styleUrl: '../worksheet/steps/step.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class SettingPanelComponent {
+  readonly piece = input.required<JobPiece>();
+  readonly unit = input.required<Unit>();
+  readonly changed = output<JobPiece>();
+  protected readonly facings = FACING_WORDS;
+  protected readonly setting = computed(() => this.piece().setting ?? PLAIN_SETTING);
+
+  /** The lines a piece usually runs on: its pins, its edges, its middle. */
+  protected readonly lines = computed(() => {
+    const piece = this.piece();
+    const [, low, , high] = figureBox(pieceFigure(piece, piece.pitch));
+    return [
+      { name: 'pins', words: 'the line of its pins', at: 0 },
+      { name: 'inner', words: 'its inner edge', at: high },
+      { name: 'middle', words: 'its middle', at: (low + high) / 2 },
+      { name: 'outer', words: 'its outer edge', at: low },
+    ];
+  });
+  protected readonly lineName = computed(() => {
+    const { line } = this.setting();
+    return this.lines().find(({ at }) => Math.abs(at - line) < 1e-6)?.name ?? 'own';
+  });
+
+  protected runOn(name: string): void {
+    const found = this.lines().find((line) => line.name === name);
+    if (found) this.put({ line: found.at });
+  }
+
+  protected face(value: string): void {
+    const found = FACING_WORDS.find(([facing]) => facing === value);
+    if (found) this.put({ facing: found[0] });
+  }
+
+  protected put(change: Partial<Setting>): void {
+    const { setting: _, ...rest } = this.piece();
+    const setting = { ...this.setting(), ...change };
+    const plain = JSON.stringify(setting) === JSON.stringify(PLAIN_SETTING);
+    this.changed.emit((plain ? rest : { ...rest, setting }) as JobPiece);
+  }
+}

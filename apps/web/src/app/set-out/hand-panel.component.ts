@@ -1,0 +1,150 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
+import { formatLength, type HandTouch } from '@coin-relay/model';
+import { NzRadioModule } from 'ng-zorro-antd/radio';
+import { touchPlaces } from '../document/commands';
+import { TouchFieldsComponent, type TouchValue } from '../shared/touch-fields.component';
+import { PieceSelectComponent } from './piece-select.component';
+import { PlaceChoice } from './place-choice.service';
+import { SetOutWork, type ChosenPiece } from './set-out-work.service';
+
+/** Exceptions listed at the most; the table of places shows all. */
+const MOST_LISTED = 60;
+
+/** Single places by hand: those chosen on the drawing or the tape, and the list of what was done. */
+@Component({
+  selector: 'relay-hand-panel',
+  imports: [FormsModule, NzRadioModule, PieceSelectComponent, TouchFieldsComponent],
+  templateUrl: './hand-panel.component.html',
+  styleUrls: ['../worksheet/steps/step.less', './panels.less'],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class HandPanelComponent {
+  private readonly work = inject(SetOutWork);
+  private readonly choice = inject(PlaceChoice);
+  protected readonly view = toSignal(this.work.view$, { initialValue: null });
+  private readonly laid = toSignal(this.work.laid$, { initialValue: null });
+  protected readonly chosen = toSignal(this.choice.places$, { requireSync: true });
+  /** What keeps a place: its number, or where it is on the path. */
+  protected readonly bind = signal<'index' | 'distance'>('index');
+
+  protected readonly words = computed(() => {
+    const n = this.chosen().size;
+    if (n === 0)
+      return 'Click links on the drawing or the tape; hold Shift for more, or draw a box. On the tape a drag takes a range.';
+    if (n === 1) return `Place ${[...this.chosen()][0] + 1} is chosen.`;
+    return `${n} places are chosen.`;
+  });
+  /** How the chosen places sit by hand: the first one's numbers. */
+  protected readonly touch = computed((): TouchValue => {
+    const [first] = this.chosen();
+    return this.touchAt(first) ?? { turn: 0, along: 0, out: 0 };
+  });
+  protected readonly piece = computed(() => {
+    const [first] = this.chosen();
+    return this.touchAt(first)?.piece ?? null;
+  });
+  protected readonly list = computed(() => {
+    const view = this.view();
+    const places = this.laid()?.setOut.table.handPlaces;
+    return (view?.setOut.byHand ?? []).slice(0, MOST_LISTED).map((touch, h) => ({
+      touch,
+      place: places?.[h] ?? -1,
+      at:
+        touch.at.by === 'index'
+          ? `Place ${touch.at.index + 1}`
+          : `At ${formatLength(touch.at.s, view?.job.unit ?? 'mm', 1)}`,
+      words: this.doneWords(touch),
+    }));
+  });
+  protected readonly more = computed(() =>
+    Math.max(0, (this.view()?.setOut.byHand.length ?? 0) - MOST_LISTED),
+  );
+  protected readonly lost = computed(() => this.list().filter(({ place }) => place < 0).length);
+
+  protected leaveOut(out: boolean): void {
+    this.do((touch) => (touch.leftOut = out), out ? 'Leave out' : 'Bring back');
+  }
+
+  protected put(chosen: ChosenPiece | null): void {
+    this.do((touch) => (touch.piece = chosen?.id ?? null), 'Swap piece', chosen);
+  }
+
+  protected move(change: Partial<TouchValue>): void {
+    this.do((touch) => Object.assign(touch, change), 'Move by hand');
+  }
+
+  protected clear(): void {
+    this.do(
+      (touch) => Object.assign(touch, { leftOut: false, piece: null, turn: 0, along: 0, out: 0 }),
+      'As the rules say',
+    );
+  }
+
+  protected show(place: number): void {
+    if (place >= 0) this.choice.choose([place]);
+  }
+
+  protected remove(h: number): void {
+    this.work.change((setOut) => setOut.byHand.splice(h, 1), 'As the rules say');
+  }
+
+  protected setBind(bind: 'index' | 'distance'): void {
+    this.bind.set(bind);
+  }
+
+  protected rebind(h: number): void {
+    const laid = this.laid()?.setOut;
+    const place = laid?.table.handPlaces[h] ?? -1;
+    if (!laid || place < 0) return;
+    this.work.change((setOut) => {
+      const touch = setOut.byHand[h];
+      touch.at =
+        touch.at.by === 'index'
+          ? {
+              by: 'distance',
+              s: Math.max(0, laid.middles[place] % (this.laid()?.fit.layout.path.length ?? 1e7)),
+            }
+          : { by: 'index', index: place };
+    }, 'Keep to number or place');
+  }
+
+  private do(change: (touch: HandTouch) => void, label: string, chosen: ChosenPiece | null = null): void {
+    const run = this.view()?.run;
+    const laid = this.laid();
+    if (!run || !laid || this.chosen().size === 0) return;
+    const { length } = laid.fit.layout.path;
+    const places = [...this.chosen()]
+      .sort((a, b) => a - b)
+      .map((index) => ({ index, s: wrapped(laid.setOut.middles[index], length) }));
+    this.work.do(
+      touchPlaces(run.id, places, laid.setOut.table.handPlaces, this.bind(), change, label),
+      chosen?.prepare ?? null,
+    );
+  }
+
+  private touchAt(place: number | undefined): HandTouch | undefined {
+    const places = this.laid()?.setOut.table.handPlaces;
+    if (place === undefined || !places) return undefined;
+    const h = places.lastIndexOf(place);
+    return h >= 0 ? this.view()?.setOut.byHand[h] : undefined;
+  }
+
+  private doneWords({ leftOut, piece, turn, along, out }: HandTouch): string {
+    const unit = this.view()?.job.unit ?? 'mm';
+    const name = this.view()?.job.pieces.find(({ id }) => id === piece)?.name;
+    return [
+      leftOut ? 'left out' : '',
+      name ?? '',
+      turn !== 0 ? `turned ${Number(((turn * 180) / Math.PI).toFixed(1))}°` : '',
+      along !== 0 ? `forward ${formatLength(along, unit, 1)}` : '',
+      out !== 0 ? `out ${formatLength(out, unit, 1)}` : '',
+    ]
+      .filter((text) => text !== '')
+      .join(', ');
+  }
+}
+
+const wrapped = (s: number, length: number): number =>
+  s >= 0 && s <= length ? s : s - Math.floor(s / length) * length;

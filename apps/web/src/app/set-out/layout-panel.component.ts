@@ -1,0 +1,109 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
+import { pathBounds } from '@coin-relay/core';
+import { materialsOf, type SetOut } from '@coin-relay/model';
+import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
+import { AngleFieldComponent } from '../shared/angle-field.component';
+import { CountFieldComponent } from '../shared/count-field.component';
+import { LengthFieldComponent } from '../shared/length-field.component';
+import { SetOutWork } from './set-out-work.service';
+
+const OVERLAPS: readonly (readonly [SetOut['overlap'], string])[] = [
+  ['as-made', 'as they are made: outer over inner'],
+  ['next-over', 'each lies over the one before it'],
+  ['next-under', 'each lies under the one before it'],
+  ['linked', 'linked: one side over, the other side under'],
+];
+const WAYS: readonly (readonly [NonNullable<SetOut['reach']>['way'], string])[] = [
+  ['up', 'upwards'],
+  ['down', 'downwards'],
+  ['out', 'out of the path'],
+  ['in', 'into the path'],
+];
+
+/** What holds for the whole row: overlap, rows side by side, twin, boundary, reach, finishes by seed. */
+@Component({
+  selector: 'relay-layout-panel',
+  imports: [FormsModule, NzCheckboxModule, AngleFieldComponent, CountFieldComponent, LengthFieldComponent],
+  templateUrl: './layout-panel.component.html',
+  styleUrls: ['../worksheet/steps/step.less', './panels.less'],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class LayoutPanelComponent {
+  private readonly work = inject(SetOutWork);
+  protected readonly view = toSignal(this.work.view$, { initialValue: null });
+  private readonly laid = toSignal(this.work.laid$, { initialValue: null });
+  protected readonly overlaps = OVERLAPS;
+  protected readonly ways = WAYS;
+  /** Other paths of the job. */
+  protected readonly paths = computed(() => {
+    const view = this.view();
+    return view ? view.job.paths.filter(({ id }) => id !== view.run.path) : [];
+  });
+  protected readonly materials = computed(() => materialsOf(this.view()?.job ?? {}));
+
+  protected overlap(value: string): void {
+    const found = OVERLAPS.find(([overlap]) => overlap === value);
+    if (found) this.work.change((setOut) => (setOut.overlap = found[0]), 'Change overlap');
+  }
+
+  protected rows(change: Partial<SetOut['rows']>): void {
+    this.work.change((setOut) => Object.assign(setOut.rows, change), 'Change rows');
+  }
+
+  /** A twin begins beside the row: over an upright line at its right. */
+  protected twin(on: boolean): void {
+    const path = this.laid()?.fit.layout.path;
+    const [x0, , x1, y1] = path ? pathBounds(path) : [0, 0, 100, 0];
+    const x = Math.ceil(x1 + (x1 - x0) * 0.15);
+    this.work.change(
+      (setOut) => (setOut.twin = on ? { x, y: Math.round(y1), angle: Math.PI / 2 } : null),
+      'Change twin',
+    );
+  }
+
+  protected moveTwin(change: Partial<NonNullable<SetOut['twin']>>): void {
+    this.work.change((setOut) => {
+      if (setOut.twin) Object.assign(setOut.twin, change);
+    }, 'Change twin');
+  }
+
+  protected boundary(path: string): void {
+    this.work.change(
+      (setOut) =>
+        (setOut.boundary =
+          path === ''
+            ? null
+            : { keep: setOut.boundary?.keep ?? 'inside', how: setOut.boundary?.how ?? 'whole', path }),
+      'Change boundary',
+    );
+  }
+
+  protected keep(keep: string, how: string): void {
+    this.work.change((setOut) => {
+      if (!setOut.boundary) return;
+      setOut.boundary.keep = keep === 'outside' ? 'outside' : 'inside';
+      setOut.boundary.how = how === 'cut' ? 'cut' : 'whole';
+    }, 'Change boundary');
+  }
+
+  protected reach(path: string, way: string): void {
+    const found = WAYS.find(([name]) => name === way)?.[0] ?? 'up';
+    this.work.change((setOut) => (setOut.reach = path === '' ? null : { path, way: found }), 'Change reach');
+  }
+
+  protected finish(material: string, on: boolean): void {
+    this.work.change((setOut) => {
+      const known = setOut.finishes?.materials ?? [];
+      const materials = on ? [...known, material] : known.filter((id) => id !== material);
+      setOut.finishes = materials.length > 0 ? { seed: setOut.finishes?.seed ?? 1, materials } : null;
+    }, 'Change finishes');
+  }
+
+  protected seed(seed: number): void {
+    this.work.change((setOut) => {
+      if (setOut.finishes) setOut.finishes.seed = seed;
+    }, 'Change finishes');
+  }
+}

@@ -1,0 +1,72 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { behaviourOf, CATALOGUE, FAMILIES, findEntry, type Family } from '@coin-relay/model';
+import { SetOutWork, type ChosenPiece } from './set-out-work.service';
+
+/** Families that can be added to any row: carried pieces, whatever their spacing. */
+const CARRIED: readonly Family[] = ['plank', 'bead', 'lamp', 'charm'];
+
+/** Chooses a piece: one of the job, or a new one from the catalogue. */
+@Component({
+  selector: 'relay-piece-select',
+  template: `
+    <select #select [attr.aria-label]="label()" (change)="choose(select.value); select.value = shown()">
+      @if (none(); as words) {
+        <option value="" [selected]="value() === null">{{ words }}</option>
+      }
+      @for (piece of pieces(); track piece.id) {
+        <option [value]="piece.id" [selected]="piece.id === value()">{{ piece.name }}</option>
+      }
+      @for (group of groups(); track group.title) {
+        <optgroup [label]="'Catalogue: ' + group.title">
+          @for (entry of group.entries; track entry.id) {
+            <option [value]="'+' + entry.id">{{ entry.name }}</option>
+          }
+        </optgroup>
+      }
+    </select>
+  `,
+  styles: `
+    :host {
+      min-width: 0;
+    }
+    select {
+      max-width: 100%;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PieceSelectComponent {
+  private readonly work = inject(SetOutWork);
+  private readonly view = toSignal(this.work.view$, { initialValue: null });
+  readonly label = input.required<string>();
+  readonly value = input.required<string | null>();
+  /** What choosing no piece is called; empty where one has to be chosen. */
+  readonly none = input('');
+  readonly chosen = output<ChosenPiece | null>();
+  protected readonly pieces = computed(() => this.view()?.job.pieces ?? []);
+  protected readonly shown = computed(() => this.value() ?? '');
+
+  /** What goes with the row: its own family, and what is carried. */
+  protected readonly groups = computed(() => {
+    const view = this.view();
+    const first = view?.job.pieces.find((piece) => piece.id === view.run.sequence[0]);
+    const families = first ? [...new Set([first.family, ...CARRIED])] : CARRIED;
+    return families.flatMap((family) => {
+      const entries = CATALOGUE.filter(
+        (entry) =>
+          entry.family === family &&
+          (behaviourOf(entry.make().pieces[0]) === 'carried' || entry.pitch === first?.pitch),
+      );
+      return entries.length > 0 ? [{ title: FAMILIES[family].title, entries }] : [];
+    });
+  });
+
+  protected choose(value: string): void {
+    if (value === '') this.chosen.emit(null);
+    else if (value.startsWith('+')) {
+      const pieces = findEntry(value.slice(1))?.make().pieces ?? [];
+      if (pieces.length > 0) this.chosen.emit(this.work.added(pieces.slice(0, 1)));
+    } else this.chosen.emit(this.work.pieceOf(value));
+  }
+}

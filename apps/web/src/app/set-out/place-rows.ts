@@ -1,0 +1,57 @@
+import { BY, wrapInto, type FitOutcome } from '@coin-relay/core';
+import { placeMatrix, rowScene } from '@coin-relay/formats';
+import type { ResolvedSetOut } from '@coin-relay/model';
+import { ruleName } from './role-words';
+
+/** One place of a row before it travels, as numbers. */
+export interface PlaceRow {
+  /** From 0. */
+  readonly place: number;
+  /** Its middle along the path, mm. */
+  readonly s: number;
+  /** Where its piece stands, mm: the middle between its pins, moved as it is moved. */
+  readonly x: number;
+  readonly y: number;
+  /** Direction of its piece, degrees in (−180, 180]. */
+  readonly angle: number;
+  readonly piece: string;
+  readonly by: string;
+  readonly leftOut: boolean;
+}
+
+export type PlaceSort = Exclude<keyof PlaceRow, 'leftOut'>;
+
+/** All places of a row. Where it is drawn, not where the sequence alone would have it. */
+export function placeRows(fit: FitOutcome, setOut: ResolvedSetOut): PlaceRow[] {
+  const scene = rowScene(fit, setOut);
+  const { table, middles } = setOut;
+  const m = new Float64Array(6);
+  const { length, closed } = fit.layout.path;
+  return Array.from({ length: table.count }, (_, i): PlaceRow => {
+    const piece = scene.pieces[table.piece[i]];
+    placeMatrix(scene, i - scene.frame.firstLink, piece, 0, m);
+    return {
+      place: i,
+      s: closed ? wrapInto(middles[i], length) : middles[i],
+      x: m[0] * piece.middle + m[2] * piece.setting.line + m[4],
+      y: m[1] * piece.middle + m[3] * piece.setting.line + m[5],
+      angle: (Math.atan2(m[1], m[0]) * 180) / Math.PI,
+      piece: piece.piece.name,
+      by: byWords(table.by[i]),
+      leftOut: table.leftOut[i] === 1,
+    };
+  });
+}
+
+function byWords(by: number): string {
+  switch (by) {
+    case BY.sequence:
+      return 'sequence';
+    case BY.hand:
+      return 'hand';
+    case BY.handed:
+      return 'handed out';
+    default:
+      return ruleName(by);
+  }
+}

@@ -1,0 +1,119 @@
+import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrolling';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { formatLengthNumber } from '@coin-relay/model';
+import { FitService } from '../fit/fit.service';
+import { JobContext } from '../job/job-context.service';
+import { PlaceChoice } from './place-choice.service';
+import { placeRows, type PlaceRow, type PlaceSort } from './place-rows';
+
+const COLUMNS: readonly { key: PlaceSort; title: string; figures: boolean }[] = [
+  { key: 'place', title: 'place', figures: true },
+  { key: 's', title: 'along', figures: true },
+  { key: 'x', title: 'right', figures: true },
+  { key: 'y', title: 'up', figures: true },
+  { key: 'angle', title: 'angle', figures: true },
+  { key: 'piece', title: 'piece', figures: false },
+  { key: 'by', title: 'put there by', figures: false },
+];
+
+/** The places of the row as numbers: sorted, filtered, and chosen as on the drawing and the tape. */
+@Component({
+  selector: 'relay-place-table',
+  imports: [ScrollingModule],
+  templateUrl: './place-table.component.html',
+  styleUrl: './place-table.component.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PlaceTableComponent {
+  private readonly context = inject(JobContext);
+  private readonly choice = inject(PlaceChoice);
+  private readonly state = toSignal(inject(FitService).state$, { requireSync: true });
+  protected readonly chosen = toSignal(this.choice.places$, { requireSync: true });
+  private readonly scroll = viewChild(CdkVirtualScrollViewport);
+  protected readonly columns = COLUMNS;
+  protected readonly sort = signal<{ by: PlaceSort; down: boolean }>({ by: 'place', down: false });
+  protected readonly filter = signal('');
+  private readonly unit = computed(() => this.state().view?.job.unit ?? 'mm');
+  private readonly all = computed(() => {
+    const view = this.state().view;
+    return view ? placeRows(view.fit, view.setOut) : [];
+  });
+  protected readonly rows = computed(() => {
+    const { by, down } = this.sort();
+    const wanted = this.filter().trim().toLowerCase();
+    const rows = this.all().filter(
+      (row) => wanted === '' || `${row.place + 1} ${row.piece} ${row.by}`.toLowerCase().includes(wanted),
+    );
+    const order = (a: PlaceRow, b: PlaceRow): number => {
+      const [p, q] = [a[by], b[by]];
+      const d = typeof p === 'number' && typeof q === 'number' ? p - q : String(p).localeCompare(String(q));
+      return (down ? -d : d) || a.place - b.place;
+    };
+    return rows.sort(order);
+  });
+  protected readonly words = computed(() => {
+    const [shown, all] = [this.rows().length, this.all().length];
+    return shown === all ? `${all} places` : `${shown} of ${all} places`;
+  });
+  private last: number | null = null;
+
+  constructor() {
+    // What is chosen on the drawing or the tape is brought into sight.
+    effect(() => {
+      const chosen = this.chosen();
+      const i = this.rows().findIndex((row) => chosen.has(row.place));
+      const viewport = this.scroll();
+      if (i < 0 || !viewport) return;
+      const { start, end } = viewport.getRenderedRange();
+      if (chosen.size > 0 && (i < start || i >= end - 1)) viewport.scrollToIndex(Math.max(0, i - 2));
+    });
+  }
+
+  protected by(key: PlaceSort): void {
+    this.sort.update(({ by, down }) => ({ by: key, down: by === key && !down }));
+  }
+
+  protected sortOf(key: PlaceSort): 'ascending' | 'descending' | 'none' {
+    const { by, down } = this.sort();
+    return by !== key ? 'none' : down ? 'descending' : 'ascending';
+  }
+
+  protected mm(value: number): string {
+    return formatLengthNumber(value, this.unit(), 2);
+  }
+
+  protected pick(row: PlaceRow, event: MouseEvent | Event): void {
+    const shift = 'shiftKey' in event && event.shiftKey;
+    const more = ('ctrlKey' in event && event.ctrlKey) || ('metaKey' in event && event.metaKey);
+    const rows = this.rows();
+    const to = rows.indexOf(row);
+    if (shift && this.last !== null) {
+      const from = rows.findIndex(({ place }) => place === this.last);
+      const [a, b] = from < to ? [from, to] : [to, from];
+      if (a >= 0) this.choice.choose(rows.slice(a, b + 1).map(({ place }) => place));
+      return;
+    }
+    this.last = row.place;
+    if (more) this.choice.toggle([row.place]);
+    else this.choice.choose([row.place]);
+  }
+
+  protected chooseAll(): void {
+    this.choice.choose(this.rows().map(({ place }) => place));
+  }
+
+  protected close(): void {
+    this.context.showTable(false);
+  }
+
+  protected readonly track = (_: number, row: PlaceRow): number => row.place;
+}

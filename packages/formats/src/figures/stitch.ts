@@ -1,0 +1,65 @@
+import type { PieceOf } from '@coin-relay/model';
+import { circle, strand, type Figure, type FigurePart } from './figure';
+
+/**
+ * One stitch from hole to hole. Running: a strand on top with the thread below the cloth in the
+ * gap. Back: strands end to end, each a little over the one before. Cross: two strands over each
+ * other. Zigzag: over to the other side and back.
+ */
+export function stitch(piece: PieceOf<'stitch'>, span: number): Figure {
+  const { thread, hole, kind } = piece;
+  const w = piece.width / 2;
+  const holes = (...at: readonly (readonly [number, number])[]): FigurePart[] =>
+    hole > 0 ? [{ d: at.map(([x, y]) => circle(x, y, hole / 2)).join(''), fill: 'rubber', line: false }] : [];
+  const lay = (ax: number, ay: number, bx: number, by: number): FigurePart[] => [
+    { d: strand(ax, ay, bx, by, thread), fill: 'thread', line: true },
+    ...twist(ax, ay, bx, by, thread),
+  ];
+  switch (kind) {
+    case 'running': {
+      const gap = Math.min(piece.gap, span * 0.9) / 2;
+      return { main: 'thread', parts: [...holes([gap, 0], [span - gap, 0]), ...lay(gap, 0, span - gap, 0)] };
+    }
+    case 'back':
+      return { main: 'thread', parts: [...holes([0, 0]), ...lay(-span * 0.06, 0, span, 0)] };
+    case 'cross':
+      return {
+        main: 'thread',
+        parts: [
+          ...holes([span * 0.1, -w], [span * 0.1, w], [span * 0.9, -w], [span * 0.9, w]),
+          ...lay(span * 0.1, w, span * 0.9, -w),
+          ...lay(span * 0.1, -w, span * 0.9, w),
+        ],
+      };
+    case 'zigzag':
+      return {
+        main: 'thread',
+        parts: [...holes([0, -w], [span / 2, w]), ...lay(0, -w, span / 2, w), ...lay(span / 2, w, span, -w)],
+      };
+  }
+}
+
+/** The lay of a twisted thread: short strokes across it, aslant. */
+function twist(ax: number, ay: number, bx: number, by: number, thick: number): FigurePart[] {
+  const size = Math.hypot(bx - ax, by - ay);
+  const n = Math.min(7, Math.floor(size / (thick * 0.9)));
+  if (n < 2) return [];
+  const ux = (bx - ax) / size;
+  const uy = (by - ay) / size;
+  let d = '';
+  for (let i = 1; i <= n; i++) {
+    const s = (size * (i - 0.5)) / n;
+    const x = ax + ux * s;
+    const y = ay + uy * s;
+    const lean = thick * 0.22;
+    const h = thick * 0.36;
+    d += strand(
+      x - ux * lean - uy * h,
+      y - uy * lean + ux * h,
+      x + ux * lean + uy * h,
+      y + uy * lean - ux * h,
+      thick * 0.1,
+    );
+  }
+  return [{ d, fill: 'leather', line: false }];
+}

@@ -1,0 +1,1 @@
+export { outlineFromLines } from './from-lines';

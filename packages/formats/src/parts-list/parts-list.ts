@@ -1,0 +1,76 @@
+import type { FitOutcome } from '@coin-relay/core';
+import { isBand, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
+
+/** One line of a parts list. */
+export interface PartsLine {
+  readonly piece: JobPiece;
+  readonly count: number;
+  /** Grams for all of them; null where a piece says no mass. */
+  readonly mass: number | null;
+}
+
+/** What a row is made of. */
+export interface PartsList {
+  readonly lines: readonly PartsLine[];
+  readonly pieces: number;
+  /** Places that are left out. */
+  readonly leftOut: number;
+  /** Pins of stiff rows: one for each joint, the two ends of an open row included. */
+  readonly pins: number;
+  /** Length of the row along its path, mm: every copy of it. */
+  readonly length: number;
+  /** Grams; null where any piece says no mass. */
+  readonly mass: number | null;
+}
+
+/**
+ * Counts the pieces of a row that stand on their places, with rows side by side and a mirrored
+ * twin counted as often as they are there. Mass is that of the pieces, as many as there are.
+ */
+export function partsList(fit: FitOutcome, { table, pieces, setOut }: ResolvedSetOut): PartsList {
+  const copies = setOut.rows.count * (setOut.twin ? 2 : 1);
+  const counts = new Int32Array(pieces.length);
+  let leftOut = 0;
+  for (let i = 0; i < table.count; i++) {
+    if (table.leftOut[i] === 1) leftOut++;
+    else counts[table.piece[i]]++;
+  }
+  const lines = pieces.flatMap((piece, n): PartsLine[] => {
+    const count = counts[n] * copies;
+    return count > 0 ? [{ piece, count, mass: piece.mass === undefined ? null : piece.mass * count }] : [];
+  });
+  const known = lines.every((line) => line.mass !== null);
+  const stiff = fit.request.pieces === 'stiff' && !pieces.some(isBand);
+  return {
+    lines,
+    pieces: lines.reduce((sum, line) => sum + line.count, 0),
+    leftOut: leftOut * copies,
+    pins: stiff ? jointCount(fit) * copies : 0,
+    length: (fit.effectivePitch ?? fit.request.pitch) * table.count * copies,
+    mass: known && lines.length > 0 ? lines.reduce((sum, line) => sum + (line.mass ?? 0), 0) : null,
+  };
+}
+
+function jointCount(fit: FitOutcome): number {
+  return fit.layout.path.closed && fit.closes ? fit.row.links : fit.row.links + 1;
+}
+
+/** The list as a table of comma-separated values: piece, count, pitch in mm, mass in g. */
+export function partsListCsv(list: PartsList): string {
+  // A name that a table would take for a formula is kept a name.
+  const plain = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
+  const cell = (name: string): string => {
+    const text = plain(name);
+    return /[",\n]/.test(text) ? `"${text.replace(/"/g, '""')}"` : text;
+  };
+  const mass = (grams: number | null): string => (grams === null ? '' : grams.toFixed(3));
+  return [
+    'piece,count,pitch_mm,mass_g',
+    ...list.lines.map(
+      ({ piece, count, mass: grams }) => `${cell(piece.name)},${count},${piece.pitch},${mass(grams)}`,
+    ),
+    `pins,${list.pins},,`,
+    `all,${list.pieces},${list.length.toFixed(3)},${mass(list.mass)}`,
+    '',
+  ].join('\n');
+}

@@ -1,0 +1,52 @@
+import { fineOutline, parsePathData, readRail, type FineOutline } from '@coin-relay/core';
+import { placeOf, type RowScene, type ScenePiece } from './scene';
+
+/** Chords a bending figure is cut into along its pitch. */
+const CHORDS = 28;
+
+/** A figure's part in chords so short that no corner shows when it is bent. */
+export function bendingPart(d: string, pitch: number): FineOutline {
+  return fineOutline(parsePathData(d), pitch / CHORDS, pitch * 5e-4);
+}
+
+const at = new Float64Array(4);
+
+/**
+ * Writes the points of a bending piece's part at link k: x runs along the path from pin to pin, y
+ * stands off from it. Its setting and its place's touches come first, in its own axes.
+ * @param row offset to the left of the path, mm
+ * @param read where the path is read: the rail by default, or the exact path
+ */
+export function bentPoints(
+  scene: RowScene,
+  k: number,
+  piece: ScenePiece,
+  outline: FineOutline,
+  row: number,
+  out: Float64Array,
+  read: (s: number, out: Float64Array) => void = (s, to) => {
+    if (scene.setOut.rail) readRail(scene.setOut.rail, s, to);
+  },
+): void {
+  const { setting, middle } = piece;
+  const { table } = scene.setOut;
+  const { arc } = scene.frame;
+  const i = placeOf(scene, k);
+  const size = setting.scale * (i >= 0 ? table.size[i] : 1);
+  const sy = size * (i >= 0 ? table.thickness[i] : 1) * (setting.flip ? -1 : 1);
+  const turn = setting.turn + (i >= 0 ? table.turn[i] : 0);
+  const c = Math.cos(turn);
+  const s = Math.sin(turn);
+  const start = (arc[k] + arc[k + 1]) / 2 + setting.along + (i >= 0 ? table.along[i] : 0);
+  const perUnit = (arc[k + 1] - arc[k]) / piece.span;
+  const shift = setting.out + (i >= 0 ? table.out[i] : 0);
+  const { points } = outline;
+  for (let p = 0; p < points.length; p += 2) {
+    const px = (points[p] - middle) * size;
+    const py = (points[p + 1] - setting.line) * sy;
+    read(start + (c * px - s * py) * perUnit, at);
+    const off = row + scene.side * (s * px + c * py - shift);
+    out[p] = at[0] - off * at[3];
+    out[p + 1] = at[1] + off * at[2];
+  }
+}

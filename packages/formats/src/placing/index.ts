@@ -1,0 +1,12 @@
+export { moveScene, pieceNumberAt, placeOf, rowScene } from './scene';
+export type { RowScene, ScenePiece } from './scene';
+export { placeMatrix, stretchAt, stretchExtent } from './seat';
+export type { Matrix } from './seat';
+export { bendingPart, bentPoints } from './bent';
+export { hullOf, stretchMatrix } from './stretch';
+export { areKept, isKeptWhole } from './keep';
+export { drawOrder } from './order';
+export type { DrawTurn } from './order';
+export { figureBox, overhang } from './box';
+export type { Box, Overhang } from './box';
+export { rowCopies, twinMatrix } from './copies';

@@ -1,0 +1,81 @@
+import { newRowFrame, rowFrame, type FitOutcome, type RowFrame } from '@coin-relay/core';
+import {
+  insideSide,
+  PLAIN_SETTING,
+  type JobPiece,
+  type ResolvedSetOut,
+  type Setting,
+} from '@coin-relay/model';
+import { figureBox, type Box } from './box';
+import { pieceFigure, pieceLayer, pieceSeat, type Seat } from '../figures/piece-figure';
+
+/** A piece ready to be placed. */
+export interface ScenePiece {
+  readonly piece: JobPiece;
+  readonly seat: Seat;
+  readonly layer: 0 | 1;
+  readonly setting: Setting;
+  /** The pin distance its figure is drawn with, mm. */
+  readonly span: number;
+  /** x0, y0, x1, y1 of its figure. */
+  readonly box: Box;
+  /** Where its figure is turned about and set down by: x of the middle between its pins, or 0. */
+  readonly middle: number;
+}
+
+/**
+ * A fitted row with its set-out, ready to be drawn by whatever draws: what stands where is worked
+ * out here once, for the screen and for files alike.
+ */
+export interface RowScene {
+  readonly fit: FitOutcome;
+  readonly setOut: ResolvedSetOut;
+  /** The side of the path its inside lies on: +1 left, −1 right. */
+  readonly side: 1 | -1;
+  /** The pitch the row really has, mm. */
+  readonly span: number;
+  readonly pieces: readonly ScenePiece[];
+  readonly frame: RowFrame;
+}
+
+export function rowScene(fit: FitOutcome, setOut: ResolvedSetOut): RowScene {
+  const span = fit.effectivePitch ?? fit.request.pitch;
+  const pieces = setOut.pieces.map((piece): ScenePiece => {
+    const seat = pieceSeat(piece);
+    // Carried pieces keep the pitch they were made for; what sits between pins takes the row's.
+    const own = seat === 'between-pins' ? span : piece.pitch;
+    return {
+      piece,
+      seat,
+      layer: pieceLayer(piece),
+      setting: piece.setting ?? PLAIN_SETTING,
+      span: own,
+      box: figureBox(pieceFigure(piece, own)),
+      middle: seat === 'on-pin' ? 0 : own / 2,
+    };
+  });
+  const frame = newRowFrame(fit.row);
+  rowFrame(fit.row, 0, frame);
+  return { fit, setOut, side: insideSide(fit.layout.path), span, pieces, frame };
+}
+
+/** Moves the scene's frame to where the row stands after some travel, in pitches. */
+export function moveScene(scene: RowScene, travel: number): void {
+  rowFrame(scene.fit.row, travel, scene.frame);
+}
+
+/** The place in the table of link k of the frame; −1 for links that come in before the row, or leave beyond it. */
+export function placeOf(scene: RowScene, k: number): number {
+  const i = k + scene.frame.firstLink;
+  return i >= 0 && i < scene.setOut.table.count ? i : -1;
+}
+
+/** The number of the piece that link k of the frame is; −1 where the place is left out. */
+export function pieceNumberAt(scene: RowScene, k: number): number {
+  const { table } = scene.setOut;
+  const i = placeOf(scene, k);
+  if (i >= 0) return table.leftOut[i] === 1 ? -1 : table.piece[i];
+  const n = table.count;
+  if (n === 0) return -1;
+  return table.plain[(((k + scene.frame.firstLink) % n) + n) % n];
+}

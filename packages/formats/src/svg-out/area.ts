@@ -1,0 +1,10 @@
+import type { Boundary } from '@coin-relay/model';
+import { rectangle, short } from '../figures/figure';
+
+/** The area that is kept, as path data: what lies outside is the whole picture with a hole in it. */
+export function areaData({ area, keep }: Boundary, [x0, y0, x1, y1]: readonly number[]): string {
+  const corners: string[] = [];
+  for (let i = 0; i < area.length; i += 2) corners.push(`${short(area[i])} ${short(area[i + 1])}`);
+  const ring = `M${corners.join('L')}Z`;
+  return keep === 'inside' ? ring : rectangle(x0, y0, x1, y1) + ring;
+}

@@ -1,0 +1,119 @@
+import { newReading, pathReader } from '@coin-relay/core';
+import { short, type FigurePart } from '../figures/figure';
+import {
+  areKept,
+  bendingPart,
+  bentPoints,
+  drawOrder,
+  isKeptWhole,
+  pieceNumberAt,
+  placeMatrix,
+  rowCopies,
+  stretchAt,
+  type DrawTurn,
+  type RowScene,
+  type ScenePiece,
+} from '../placing';
+import { hullOf, stretchMatrix } from '../placing/stretch';
+import { matrixText, partMarkup } from './markup';
+import { linkMotion, type MovingRow } from './motion';
+import type { Looks } from './symbols';
+
+export type LinkLayer = 'behind' | 'piece';
+
+/** All links of a row as elements, in the order they lie on one another. */
+export function linkElements(
+  scene: RowScene,
+  looks: Looks,
+  moving: MovingRow | null,
+  layer: LinkLayer,
+): string[] {
+  const lines: string[] = [];
+  for (const row of rowCopies(scene.setOut.setOut.rows)) {
+    for (const turn of drawOrder(scene)) lines.push(...linkElement(scene, looks, moving, layer, turn, row));
+  }
+  return lines;
+}
+
+const m = new Float64Array(6);
+
+function linkElement(
+  scene: RowScene,
+  looks: Looks,
+  moving: MovingRow | null,
+  layer: LinkLayer,
+  turn: DrawTurn,
+  row: number,
+): string[] {
+  const { k, what } = turn;
+  const piece = scene.pieces[pieceNumberAt(scene, k)];
+  const look = looks.at(k, piece);
+  const { boundary } = scene.setOut;
+  if (layer === 'behind' && what !== 'all') return [];
+  const parts = look.figure.parts.filter((part) => (layer === 'behind') === (part.behind === true));
+  if (parts.length === 0) return [];
+  if (piece.seat === 'bent' && !moving) return bentElements(scene, looks, k, piece, parts, row, what);
+  placeMatrix(scene, k, piece, row, m);
+  if (boundary?.how === 'whole' && !isKeptWhole(boundary, hullOf(look.figure), m)) return [];
+  const stretch = stretchAt(scene, k, piece);
+  if (stretch !== 1) {
+    return parts.map((part) => {
+      const own = stretchMatrix(scene, piece, part, look.figure, stretch, m);
+      return `<g transform="${matrixText(own)}">${partMarkup(part, part.d, looks.colour)}</g>`;
+    });
+  }
+  const hasOver = look.figure.parts.some((part) => part.over);
+  const symbol = layer === 'behind' ? 'behind' : what === 'over' && hasOver ? 'over' : 'piece';
+  const clip = what === 'all' || symbol === 'over' ? '' : ` clip-path="url(#${looks.prefix}${what})"`;
+  const use = `<use href="#${symbol}-${look.id}"`;
+  if (moving) return [linkMotion(scene, k, piece, row, moving, use, clip)];
+  const placed = `${use} transform="${matrixText(m)}"/>`;
+  return [clip === '' ? placed : `<g transform="${matrixText(m)}"><g${clip}>${use}/></g></g>`];
+}
+
+/** Bending pieces are written as they are bent, on the exact path. */
+function bentElements(
+  scene: RowScene,
+  looks: Looks,
+  k: number,
+  piece: ScenePiece,
+  parts: readonly FigurePart[],
+  row: number,
+  what: DrawTurn['what'],
+): string[] {
+  if (what !== 'all') return [];
+  const read = pathReader(scene.fit.layout.path);
+  const at = newReading();
+  const { boundary } = scene.setOut;
+  const lines: string[] = [];
+  for (const part of parts) {
+    const outline = bendingPart(part.d, piece.span);
+    const points = new Float64Array(outline.points.length);
+    bentPoints(scene, k, piece, outline, row, points, (s, out) => {
+      read(s, at);
+      out.set(at.subarray(0, 4));
+    });
+    if (boundary?.how === 'whole' && !areKept(boundary, points)) return [];
+    let d = '';
+    for (let r = 0; r + 1 < outline.rings.length; r++) {
+      for (let p = outline.rings[r]; p < outline.rings[r + 1]; p++)
+        d += `${p === outline.rings[r] ? 'M' : 'L'}${short(points[2 * p])} ${short(points[2 * p + 1])}`;
+      d += 'Z';
+    }
+    lines.push(partMarkup(part, d, looks.colour));
+  }
+  return lines;
+}
+
+/** The clips of half pieces, wide enough for any: each lies ahead of or behind the middle of its link. */
+export function halfClips(scene: RowScene, prefix: string): string[] {
+  const wide = scene.span * 50;
+  const middle = scene.span / 2;
+  const clip = (id: string, x: number, y: number, w: number, h: number): string =>
+    `<clipPath id="${prefix}${id}"><rect x="${short(x)}" y="${short(y)}" width="${short(w)}" height="${short(h)}"/></clipPath>`;
+  return [
+    clip('front-half', middle, -wide, wide, 2 * wide),
+    clip('back-half', middle - wide, -wide, wide, 2 * wide),
+    clip('over', middle, 0, wide, wide),
+  ];
+}

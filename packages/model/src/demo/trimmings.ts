@@ -1,0 +1,293 @@
+import { MAKERS, ROUND_LINK_SIZES, roundLinkPieces } from '../catalogue';
+import { PLAIN_SET_OUT, type Job, type JobPiece } from '../job/schema';
+import { frame, run } from './frame';
+
+/** Lamps between two posts: coloured by seed, a pennant after every fourth, a bell at both ends. */
+export function lampFestoon(): Job {
+  const lamp: JobPiece = { ...MAKERS.lamp(48).pieces[0], id: 'lamp', mass: 38 } as JobPiece;
+  const upright = lamp.setting;
+  const pennant: JobPiece = {
+    ...MAKERS.charm(48).pieces[0],
+    id: 'pennant',
+    name: 'Pennant',
+    form: 'pennant',
+    size: 26,
+    setting: upright,
+    mass: 6,
+  } as JobPiece;
+  const bell: JobPiece = { ...pennant, id: 'bell', name: 'Bell', form: 'bell', size: 34, mass: 90 } as JobPiece;
+  return {
+    ...frame('Lamp festoon'),
+    wheels: [],
+    paths: [
+      {
+        kind: 'hang',
+        id: 'loop',
+        name: 'Between the posts',
+        from: { x: 0, y: 0 },
+        to: { x: 900, y: 40 },
+        by: { by: 'length', length: 1000 },
+      },
+    ],
+    pieces: [lamp, pennant, bell],
+    runs: [
+      {
+        ...run('Lamps', ['lamp'], 1, 'path'),
+        setOut: {
+          ...PLAIN_SET_OUT,
+          rules: [
+            {
+              id: 'pennants',
+              on: { role: 'every', every: 4, start: 3, from: 'start' },
+              piece: 'pennant',
+              material: null,
+              snap: false,
+              turn: 0,
+              along: 0,
+              out: 0,
+            },
+            {
+              id: 'first',
+              on: { role: 'first' },
+              piece: 'bell',
+              material: 'brass',
+              snap: false,
+              turn: 0,
+              along: 0,
+              out: 0,
+            },
+            {
+              id: 'last',
+              on: { role: 'last' },
+              piece: 'bell',
+              material: 'brass',
+              snap: false,
+              turn: 0,
+              along: 0,
+              out: 0,
+            },
+          ],
+          finishes: { seed: 7, materials: ['glass', 'red', 'blue', 'glass', 'thread'] },
+        },
+      },
+    ],
+    motion: { framesPerSecond: 24, frames: 120, drives: [{ run: 'row', pitches: 0 }] },
+  };
+}
+
+/** The seam round the bellows' board: two rows of saddle stitches, and a cross-stitch at each corner's middle. */
+export function bellowsSeam(): Job {
+  const stitch: JobPiece = {
+    ...MAKERS.stitch(7, 'running').pieces[0],
+    thread: 1.5,
+    gap: 1.6,
+    hole: 1.1,
+    mass: 0.03,
+  } as JobPiece;
+  const cross: JobPiece = {
+    ...stitch,
+    id: 'cross',
+    name: 'Cross stitch',
+    kind: 'cross',
+    width: 5,
+    gap: 0,
+    mass: 0.08,
+  } as JobPiece;
+  return {
+    ...frame('Bellows seam'),
+    wheels: [],
+    paths: [
+      {
+        kind: 'shape',
+        id: 'loop',
+        name: 'Seam of the board',
+        shape: { of: 'rectangle', x: 0, y: 0, width: 240, height: 130, corner: 30, tilt: 0 },
+      },
+    ],
+    pieces: [stitch, cross],
+    runs: [
+      {
+        ...run('Seam', ['stitch'], 4, 'path'),
+        setOut: {
+          ...PLAIN_SET_OUT,
+          rules: [
+            {
+              id: 'crosses',
+              on: { role: 'every', every: 4, start: 0, from: 'start' },
+              piece: 'cross',
+              material: 'red',
+              snap: false,
+              turn: 0,
+              along: 0,
+              out: 0,
+            },
+          ],
+          rows: { count: 2, spacing: 9 },
+        },
+      },
+    ],
+    motion: { framesPerSecond: 24, frames: 120, drives: [{ run: 'row', pitches: 0 }] },
+  };
+}
+
+/** The slide the coins come down: cross-planks on a curved track, hung from the ceiling beam. */
+export function coinSlide(): Job {
+  const plank: JobPiece = {
+    ...MAKERS.plank(18).pieces[0],
+    length: 52,
+    width: 14,
+    mass: 24,
+    variation: { seed: 12, size: 0.03, thickness: 0.1, turn: 0.04, wire: 0 },
+  } as JobPiece;
+  const hanger: JobPiece = {
+    ...MAKERS.charm(72).pieces[0],
+    id: 'hanger',
+    name: 'Hanger',
+    form: 'hanger',
+    size: 40,
+    setting: { line: 0, out: 0, along: 0, turn: 0, flip: true, scale: 1, facing: 'upright', toward: { x: 0, y: 0 } },
+    mass: 30,
+  } as JobPiece;
+  const curve = (x: number, y: number, ox: number, oy: number) => ({
+    x,
+    y,
+    flowing: true,
+    next: { kind: 'curve' as const, out: { x: ox, y: oy }, in: { x: -ox, y: -oy } },
+  });
+  return {
+    ...frame('Coin slide'),
+    wheels: [],
+    paths: [
+      {
+        kind: 'drawn',
+        id: 'loop',
+        name: 'Slide',
+        closed: false,
+        points: [curve(0, 190, 90, 0), curve(240, 100, 80, -20), curve(470, 60, 90, 0), curve(680, -40, 60, -40)],
+      },
+      {
+        kind: 'drawn',
+        id: 'beam',
+        name: 'Ceiling beam',
+        closed: false,
+        points: [
+          { x: -40, y: 260, next: { kind: 'line' } },
+          { x: 320, y: 300, next: { kind: 'line' } },
+          { x: 740, y: 260, next: { kind: 'line' } },
+        ],
+      },
+    ],
+    pieces: [plank, hanger],
+    runs: [
+      {
+        ...run('Planks', ['plank'], 1, 'path'),
+        id: 'row',
+      },
+      {
+        ...run('Hangers', ['hanger'], 1, 'path'),
+        id: 'hangers',
+        setOut: { ...PLAIN_SET_OUT, reach: { path: 'beam', way: 'up' } },
+      },
+    ],
+    motion: {
+      framesPerSecond: 24,
+      frames: 120,
+      drives: [
+        { run: 'row', pitches: 0 },
+        { run: 'hangers', pitches: 0 },
+      ],
+    },
+  };
+}
+
+/** The prize carousel: plates of a conveyor seen from above, with prizes on the first of them. */
+export function prizeCarousel(): Job {
+  const plate: JobPiece = {
+    ...MAKERS['flat-top'](38.1).pieces[0],
+    width: 60,
+    mass: 52,
+  } as JobPiece;
+  const charm = (id: string, name: string, form: 'star' | 'fish' | 'bell'): JobPiece =>
+    ({
+      ...MAKERS.charm(38.1).pieces[0],
+      id,
+      name,
+      form,
+      size: 32,
+      setting: { line: -14, out: 0, along: 0, turn: 0, flip: false, scale: 1, facing: 'path', toward: { x: 0, y: 0 } },
+      mass: 14,
+    }) as JobPiece;
+  const oval = { of: 'rectangle' as const, x: 0, y: 0, width: 460, height: 240, corner: 110, tilt: 0 };
+  return {
+    ...frame('Prize carousel'),
+    wheels: [],
+    paths: [{ kind: 'shape', id: 'loop', name: 'Carousel', shape: oval }],
+    pieces: [plate, charm('star', 'Star', 'star'), charm('fish', 'Fish', 'fish'), charm('bell', 'Bell', 'bell')],
+    runs: [
+      run('Plates', ['plate'], 1, 'path'),
+      {
+        ...run('Prizes', ['star'], 1, 'path'),
+        id: 'prizes',
+        setOut: {
+          ...PLAIN_SET_OUT,
+          order: { by: 'turn' },
+          handed: {
+            takes: 'both',
+            items: ['fish', 'star', 'bell', 'fish', 'fish', 'star', 'bell', 'star'].map((piece, i) => ({
+              id: `prize-${i + 1}`,
+              piece,
+              x: 0,
+              y: 0,
+              angle: 0,
+            })),
+          },
+          byHand: [14, 15, 16].map((index) => ({
+            id: `gap-${index}`,
+            at: { by: 'index' as const, index },
+            leftOut: true,
+            piece: null,
+            turn: 0,
+            along: 0,
+            out: 0,
+          })),
+        },
+      },
+    ],
+    motion: {
+      framesPerSecond: 24,
+      frames: 120,
+      drives: [
+        { run: 'row', pitches: 4 },
+        { run: 'prizes', pitches: 4 },
+      ],
+    },
+  };
+}
+
+/** The chain that holds the anchor over the door: forged by hand, no two links alike. */
+export function anchorChain(): Job {
+  const size = ROUND_LINK_SIZES.find(({ wire, standard }) => wire === 8 && standard === 'DIN 763');
+  if (!size) throw new Error('no such round link');
+  const { pieces, sequence } = roundLinkPieces(size, true);
+  const forged: JobPiece[] = pieces.map((piece) => ({
+    ...piece,
+    variation: { seed: 1889, size: 0.03, thickness: 0.06, turn: 0.08, wire: 0.3 },
+  }));
+  return {
+    ...frame('Anchor chain'),
+    wheels: [],
+    paths: [
+      {
+        kind: 'hang',
+        id: 'loop',
+        name: 'Between the bollards',
+        from: { x: 0, y: 0 },
+        to: { x: 620, y: -40 },
+        by: { by: 'length', length: 784 },
+      },
+    ],
+    pieces: forged,
+    runs: [{ ...run('Chain', sequence, 1, 'path'), setOut: { ...PLAIN_SET_OUT, overlap: 'linked' } }],
+    motion: { framesPerSecond: 24, frames: 120, drives: [{ run: 'row', pitches: 0 }] },
+  };
+}

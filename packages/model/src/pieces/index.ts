@@ -1,0 +1,13 @@
+export { adaptedTo, boundTo, withFreshIds, withPiecesInRun } from './take';
+export {
+  checkOutline,
+  flippedOutline,
+  outlineBounds,
+  ownPiece,
+  pointsData,
+  quarterTurned,
+  resized,
+  reversed,
+  withPins,
+} from './own';
+export type { OutlinePoint } from './own';

@@ -1,0 +1,203 @@
+import {
+  fineOutline,
+  measurePath,
+  parsePathData,
+  pathBounds,
+  placeContour,
+  placementAbout,
+  RelayError,
+  selfCrossing,
+  writePathData,
+  type Contour,
+  type Vec,
+} from '@coin-relay/core';
+import type { OutlinePart, PieceOf } from '../job/piece-schema';
+
+type OwnPiece = PieceOf<'own'>;
+
+/** Pins nearer than this are one, mm. */
+const PINS_APART = 1e-3;
+
+/** Bounds of outlines: x0, y0, x1, y1, mm. */
+export function outlineBounds(
+  outline: readonly Pick<OutlinePart, 'data'>[],
+): [number, number, number, number] {
+  const box: [number, number, number, number] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const { data } of outline) {
+    for (const contour of parsePathData(data)) {
+      const [x0, y0, x1, y1] = pathBounds(measurePath(contour));
+      box[0] = Math.min(box[0], x0);
+      box[1] = Math.min(box[1], y0);
+      box[2] = Math.max(box[2], x1);
+      box[3] = Math.max(box[3], y1);
+    }
+  }
+  return box;
+}
+
+/**
+ * A piece of outlines: its pins are put a tenth of its length inside its ends, half way up.
+ * @throws RelayError outline-invalid
+ */
+export function ownPiece(
+  id: string,
+  name: string,
+  source: string,
+  outline: readonly OutlinePart[],
+): OwnPiece {
+  checkOutline(outline);
+  const [x0, y0, x1, y1] = outlineBounds(outline);
+  const inset = (x1 - x0) * 0.1;
+  const y = (y0 + y1) / 2;
+  return withPins(
+    {
+      family: 'own',
+      id,
+      name,
+      source,
+      outline: [...outline],
+      pins: { from: { x: x0, y }, to: { x: x1, y } },
+      pitch: x1 - x0,
+    },
+    { from: { x: x0 + inset, y }, to: { x: x1 - inset, y } },
+  );
+}
+
+/**
+ * The piece with its pins elsewhere; its pitch is their distance.
+ * @throws RelayError pins-together
+ */
+export function withPins(piece: OwnPiece, pins: { from: Vec; to: Vec }): OwnPiece {
+  const pitch = Math.hypot(pins.to.x - pins.from.x, pins.to.y - pins.from.y);
+  if (!(pitch >= PINS_APART)) {
+    throw new RelayError(
+      'pins-together',
+      'The two pins are on top of each other, so the piece has no pitch. Move one of them away.',
+      { field: 'pins' },
+    );
+  }
+  return { ...piece, pins, pitch };
+}
+
+/** The pins the other way round: it travels backwards, and its upper side stays up. */
+export function reversed(piece: OwnPiece): OwnPiece {
+  return { ...piece, pins: { from: piece.pins.to, to: piece.pins.from } };
+}
+
+/** The outline turned by quarter turns about the middle between its pins, which stay. */
+export function quarterTurned(piece: OwnPiece, quarters: number): OwnPiece {
+  return placedOutline(piece, (quarters * Math.PI) / 2, 1, false);
+}
+
+/** The outline mirrored over the line through its pins: what was inside lies outside. */
+export function flippedOutline(piece: OwnPiece): OwnPiece {
+  const { from, to } = piece.pins;
+  const angle = Math.atan2(to.y - from.y, to.x - from.x);
+  return placedOutline(piece, 2 * angle, 1, true);
+}
+
+/** The whole piece, its outline and its pins, larger or smaller. */
+export function resized(piece: OwnPiece, k: number): OwnPiece {
+  const { from, to } = piece.pins;
+  const m = { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 };
+  const place = (p: Vec): Vec => ({ x: m.x + (p.x - m.x) * k, y: m.y + (p.y - m.y) * k });
+  return withPins(placedOutline(piece, 0, k, false), { from: place(from), to: place(to) });
+}
+
+function placedOutline(piece: OwnPiece, turn: number, k: number, mirror: boolean): OwnPiece {
+  const { from, to } = piece.pins;
+  const about = { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 };
+  const placement = placementAbout(about, k, turn, mirror);
+  return {
+    ...piece,
+    outline: piece.outline.map(({ data, material, line }) => ({
+      data: parsePathData(data)
+        .map((contour) => writePathData(placeContour(contour, placement), 6))
+        .join(''),
+      material,
+      line,
+    })),
+  };
+}
+
+/**
+ * Looks an outline over before it is taken.
+ * @throws RelayError outline-invalid: empty, open, without an area, or crossing itself
+ */
+export function checkOutline(outline: readonly Pick<OutlinePart, 'data'>[]): void {
+  if (outline.length === 0) {
+    throw new RelayError('outline-invalid', 'There is no outline in it. Draw one, or choose another file.', {
+      field: 'outline',
+    });
+  }
+  outline.forEach(({ data }, i) => {
+    const contours = parsePathData(data);
+    for (const contour of contours) checkContour(contour, i);
+    const at = selfCrossing(fineOf(contours));
+    if (at) {
+      throw new RelayError(
+        'outline-invalid',
+        `Outline ${i + 1} crosses itself at ${at.x.toFixed(2)}, ${at.y.toFixed(2)} mm, so it has no clear inside. Move its points apart there.`,
+        { field: 'outline' },
+      );
+    }
+  });
+}
+
+const fineOf = (contours: readonly Contour[]): ReturnType<typeof fineOutline> =>
+  fineOutline(contours, Infinity, 0.02);
+
+function checkContour(contour: Contour, i: number): void {
+  const [x0, y0, x1, y1] = pathBounds(measurePath(contour));
+  if (!contour.closed) {
+    throw new RelayError(
+      'outline-invalid',
+      `Outline ${i + 1} is open. A piece needs closed outlines: join its ends.`,
+      { field: 'outline' },
+    );
+  }
+  if (!(x1 - x0 > 1e-6 && y1 - y0 > 1e-6)) {
+    throw new RelayError('outline-invalid', `Outline ${i + 1} has no area. Draw it wider.`, {
+      field: 'outline',
+    });
+  }
+}
+
+/** A point of an outline that is drawn here: sharp, or on a round that flows through it. */
+export interface OutlinePoint {
+  readonly x: number;
+  readonly y: number;
+  readonly round: boolean;
+}
+
+/**
+ * The outline through points as path data. Round points are passed in the direction from their
+ * predecessor to their successor, with handles a third of the way to each (a cardinal spline of
+ * tension one half); between two sharp points it runs straight.
+ */
+export function pointsData(points: readonly OutlinePoint[]): string {
+  const n = points.length;
+  const handle = (i: number, towards: number): Vec => {
+    const p = points[i];
+    if (!p.round) return p;
+    const a = points[(i + n - 1) % n];
+    const b = points[(i + 1) % n];
+    const other = points[(i + towards + n) % n];
+    const size = Math.hypot(b.x - a.x, b.y - a.y) || 1;
+    const reach = Math.hypot(other.x - p.x, other.y - p.y) / 3;
+    return {
+      x: p.x + ((b.x - a.x) / size) * reach * towards,
+      y: p.y + ((b.y - a.y) / size) * reach * towards,
+    };
+  };
+  const text = (p: Vec): string => `${Number(p.x.toFixed(4))} ${Number(p.y.toFixed(4))}`;
+  let d = `M${text(points[0])}`;
+  for (let i = 0; i < n; i++) {
+    const next = (i + 1) % n;
+    const straight = !points[i].round && !points[next].round;
+    d += straight
+      ? `L${text(points[next])}`
+      : `C${text(handle(i, 1))} ${text(handle(next, -1))} ${text(points[next])}`;
+  }
+  return `${d}Z`;
+}

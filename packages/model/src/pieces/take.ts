@@ -1,0 +1,129 @@
+import { withPitch, type MadePieces } from '../catalogue';
+import {
+  behaviourOf,
+  isBand,
+  piecesOfRun,
+  PLAIN_SET_OUT,
+  type Job,
+  type JobPiece,
+  type Run,
+} from '../job/schema';
+
+/** Pieces renamed so that no id is taken twice, and what each was called before. */
+export function withFreshIds(
+  pieces: readonly JobPiece[],
+  taken: ReadonlySet<string>,
+): { pieces: JobPiece[]; renamed: ReadonlyMap<string, string> } {
+  const used = new Set(taken);
+  const renamed = new Map<string, string>();
+  const fresh = pieces.map((piece) => {
+    let id = piece.id;
+    for (let k = 2; used.has(id); k++) id = `${piece.id.slice(0, 34)}-${k}`;
+    used.add(id);
+    renamed.set(piece.id, id);
+    return { ...piece, id };
+  });
+  return { pieces: fresh, renamed };
+}
+
+/**
+ * A piece as it can stand in a run beside what is there: of the run's pitch, and stiff or bending
+ * as the rest. Carried ones go with everything as they are.
+ */
+export function adaptedTo(job: Pick<Job, 'pieces'>, run: Run, piece: JobPiece): JobPiece {
+  const seated = run.sequence
+    .flatMap((id) => job.pieces.find((p) => p.id === id) ?? [])
+    .find((p) => behaviourOf(p) !== 'carried');
+  if (!seated || behaviourOf(piece) === 'carried') return piece;
+  const behaviour = behaviourOf(seated);
+  const sized = piece.pitch === seated.pitch ? piece : withPitch(piece, seated.pitch);
+  return behaviourOf(sized) === behaviour || isBand(sized) ? sized : { ...sized, behaviour };
+}
+
+/**
+ * The job with other pieces in a run. Its rules and what was done by hand stay; pieces that only
+ * they use are brought to the new pitch. Wheels whose teeth meshed with the old pieces mesh with
+ * the new ones. Pieces that nothing uses any more go.
+ */
+export function withPiecesInRun(job: Job, runId: string, made: MadePieces): Job {
+  const run = job.runs.find((r) => r.id === runId);
+  if (!run) return job;
+  const old = new Set(run.sequence);
+  const stay = job.pieces.filter((piece) => !old.has(piece.id) || isUsedElsewhere(job, runId, piece.id));
+  const { pieces, renamed } = withFreshIds(made.pieces, new Set(stay.map(({ id }) => id)));
+  const sequence = made.sequence.map((id) => renamed.get(id) ?? id);
+  const fit = {
+    ...run.fit,
+    count: null,
+    multiple:
+      run.fit.multiple > 1 && pieces.some((piece) => behaviourOf(piece) === 'stiff') ? sequence.length : 1,
+  };
+  const setOut = setOutFor(run, sequence.length, made.overlap);
+  const next: Run = { ...run, sequence, fit, ...(setOut ? { setOut } : {}) };
+  let all = [...stay, ...pieces];
+  // What only rules and single places of this run use follows the new pitch.
+  for (const piece of piecesOfRun({ pieces: all }, next)) {
+    if (sequence.includes(piece.id) || isUsedElsewhere(job, runId, piece.id)) continue;
+    const adapted = adaptedTo({ pieces: all }, next, piece);
+    all = all.map((p) => (p.id === piece.id ? adapted : p));
+  }
+  const ids = new Set(all.map(({ id }) => id));
+  return {
+    ...job,
+    pieces: all,
+    runs: job.runs.map((r) => (r.id === runId ? next : r)),
+    wheels: job.wheels.map((wheel) =>
+      wheel.size.by === 'teeth' && !ids.has(wheel.size.piece)
+        ? { ...wheel, size: { ...wheel.size, piece: sequence[0] } }
+        : wheel,
+    ),
+    paths: job.paths.map((path) =>
+      path.kind === 'hang' && path.by.by === 'count' && !ids.has(path.by.piece)
+        ? { ...path, by: { ...path.by, piece: sequence[0] } }
+        : path,
+    ),
+  };
+}
+
+function setOutFor(run: Run, steps: number, overlap: MadePieces['overlap']): Run['setOut'] {
+  const known = run.setOut;
+  if (!known) return overlap ? { ...PLAIN_SET_OUT, overlap } : undefined;
+  return {
+    ...known,
+    steps: [],
+    order:
+      known.order.by === 'weight'
+        ? { ...known.order, weights: Array.from({ length: steps }, () => 1) }
+        : known.order,
+    overlap: overlap ?? (known.overlap === 'linked' ? 'as-made' : known.overlap),
+  };
+}
+
+/** Does another run use the piece, or this one's rules and single places? */
+function isUsedElsewhere(job: Job, runId: string, piece: string): boolean {
+  return job.runs.some((run) =>
+    run.id === runId
+      ? piecesOfRun(job, { ...run, sequence: [] }).some(({ id }) => id === piece)
+      : piecesOfRun(job, run).some(({ id }) => id === piece),
+  );
+}
+
+/**
+ * The ids of all pieces whose pitch goes with that of one: pieces in one row have one pitch, and a
+ * master in two rows ties them together.
+ */
+export function boundTo(job: Job, piece: string): ReadonlySet<string> {
+  const bound = new Set([piece]);
+  for (let grown = true; grown;) {
+    grown = false;
+    for (const run of job.runs) {
+      const seated = piecesOfRun(job, run).filter((p) => behaviourOf(p) !== 'carried');
+      if (!seated.some(({ id }) => bound.has(id))) continue;
+      for (const { id } of seated) {
+        if (!bound.has(id)) grown = true;
+        bound.add(id);
+      }
+    }
+  }
+  return bound;
+}

@@ -1,0 +1,126 @@
+import {
+  findCorners,
+  railOf,
+  resolvePlaces,
+  restingMiddles,
+  type FitOutcome,
+  type PlaceTable,
+  type Rail,
+  type RestingRow,
+  type SetOutPlan,
+} from '@coin-relay/core';
+import { materialsOf } from '../catalogue/materials';
+import {
+  behaviourOf,
+  piecesOfRun,
+  PLAIN_SET_OUT,
+  type Job,
+  type JobPiece,
+  type Material,
+  type Run,
+  type SetOut,
+} from '../job/schema';
+import { boundaryOf, reachOf, type Boundary } from './set-out-paths';
+import { drawnSpots } from './spots';
+
+/** A set-out worked out on a fitted row. Plain data: it can be handed to another thread. */
+export interface ResolvedSetOut {
+  readonly setOut: SetOut;
+  /** The pieces of the row; the table names them by their number here. */
+  readonly pieces: readonly JobPiece[];
+  /** The materials of the job, by which the table names finishes. */
+  readonly materials: readonly Material[];
+  readonly table: PlaceTable;
+  /** Arc length of the middle of each place at rest, mm. */
+  readonly middles: Float64Array;
+  /** The path to ride on, where a piece does. */
+  readonly rail: Rail | null;
+  readonly boundary: Boundary | null;
+  /** For every entry of the rail: how far the path to be reached is, mm; NaN where it is not met. */
+  readonly reach: Float64Array | null;
+}
+
+/**
+ * Works out which piece goes where.
+ * @throws RelayError weights-invalid, boundary-open, and those of reading paths
+ */
+export function resolveSetOut(job: Job, run: Run, fit: FitOutcome): ResolvedSetOut {
+  const setOut = run.setOut ?? PLAIN_SET_OUT;
+  const pieces = piecesOfRun(job, run);
+  const materials = materialsOf(job);
+  const middles = restingMiddles(fit.row);
+  const { path } = fit.layout;
+  const row: RestingRow = {
+    count: middles.length,
+    closed: path.closed,
+    length: path.length,
+    middles,
+    corners: setOut.rules.some(({ on }) => on.role === 'corners') ? findCorners(path).map(({ s }) => s) : [],
+    points: setOut.rules.some(({ on }) => on.role === 'points') ? drawnSpots(job, run.path, path) : [],
+  };
+  const table = resolvePlaces(planOf(run, setOut, pieces, materials), row);
+  const rides =
+    setOut.reach !== null ||
+    pieces.some((piece) => {
+      const behaviour = behaviourOf(piece);
+      return behaviour === 'carried' || (behaviour === 'bending' && piece.family !== 'toothed-belt');
+    });
+  const rail = rides ? railOf(path, fit.request.pitch) : null;
+  return {
+    setOut,
+    pieces,
+    materials,
+    table,
+    middles,
+    rail,
+    boundary: boundaryOf(job, setOut),
+    reach: rail && setOut.reach ? reachOf(job, setOut.reach, path, rail) : null,
+  };
+}
+
+function planOf(
+  run: Run,
+  setOut: SetOut,
+  pieces: readonly JobPiece[],
+  materials: readonly Material[],
+): SetOutPlan {
+  const pieceNumber = (id: string | null): number => pieces.findIndex((piece) => piece.id === id);
+  const finishNumber = (id: string | null): number => materials.findIndex((material) => material.id === id);
+  const { finishes } = setOut;
+  return {
+    order: setOut.order,
+    steps: run.sequence.map((id, i) => {
+      const step = setOut.steps[i];
+      return {
+        piece: pieceNumber(id),
+        finish: step ? finishNumber(step.material) : -1,
+        turn: step?.turn ?? 0,
+        along: step?.along ?? 0,
+        out: step?.out ?? 0,
+      };
+    }),
+    alternate: setOut.alternate,
+    rules: setOut.rules.map(({ on, piece, material, snap, turn, along, out }) => ({
+      on,
+      piece: pieceNumber(piece),
+      finish: finishNumber(material),
+      snap,
+      turn,
+      along,
+      out,
+    })),
+    byHand: setOut.byHand.map(({ at, leftOut, piece, turn, along, out }) => ({
+      at,
+      leftOut,
+      piece: pieceNumber(piece),
+      turn,
+      along,
+      out,
+    })),
+    handed: (setOut.handed?.items ?? []).map(({ piece }) => pieceNumber(piece)),
+    spreads: pieces.map(({ variation }) => variation ?? null),
+    finishes: finishes
+      ? { seed: finishes.seed, of: finishes.materials.map(finishNumber).filter((i) => i >= 0) }
+      : null,
+  };
+}
