@@ -11,6 +11,9 @@ import { jobsRouter } from './jobs/router';
 import { openApiDocument } from './openapi';
 import type { PictureRepository } from './pictures/repository';
 import { picturesRouter } from './pictures/router';
+import { linksRouter } from './links/router';
+import type { LinkRepository } from './links/repository';
+import { supplierRouter } from './supplier/router';
 import { makeNonce, pagesRouter } from './static/pages';
 
 /** What a request may be at the most, in bytes. */
@@ -19,6 +22,7 @@ export const BODY_LIMITS = { job: 6_000_000, calculation: 24_000_000 } as const;
 export interface AppParts {
   readonly jobs: JobRepository;
   readonly pictures: PictureRepository;
+  readonly links: LinkRepository;
   readonly executor: Executor;
   readonly log: Logger;
   /** Host names the server answers to, without ports. */
@@ -28,7 +32,7 @@ export interface AppParts {
 }
 
 /** Puts the application together; it listens elsewhere. */
-export function createApp({ jobs, pictures, executor, log, hostNames, pages }: AppParts): Express {
+export function createApp({ jobs, pictures, links, executor, log, hostNames, pages }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(makeNonce);
@@ -60,6 +64,7 @@ export function createApp({ jobs, pictures, executor, log, hostNames, pages }: A
   });
   app.use('/api/jobs', express.json({ limit: BODY_LIMITS.job }), jobsRouter(jobs));
   app.use('/api/pictures', picturesRouter(pictures));
+  app.use('/api/links', express.json({ limit: BODY_LIMITS.job }), linksRouter(links));
   app.use('/api', computeRouter(executor, express.json({ limit: BODY_LIMITS.calculation })));
   app.use('/api', () => {
     throw new HttpError(
@@ -68,6 +73,7 @@ export function createApp({ jobs, pictures, executor, log, hostNames, pages }: A
       'There is nothing at this address. /api/openapi.json says what there is.',
     );
   });
+  app.use('/supplier', supplierRouter());
   if (pages !== null) app.use(pagesRouter(pages));
   app.use(() => {
     throw new HttpError(404, 'address-unknown', 'There is nothing at this address.');

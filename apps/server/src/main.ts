@@ -8,6 +8,7 @@ import { threadExecutor } from './compute/executor';
 import { readConfig } from './config';
 import { openDatabase } from './database/open';
 import { JobRepository } from './jobs/repository';
+import { LinkRepository } from './links/repository';
 import { PictureRepository } from './pictures/repository';
 
 const here = (path: string): string => fileURLToPath(new URL(path, import.meta.url));
@@ -24,7 +25,16 @@ if (config.demo) {
 }
 const executor = threadExecutor(new URL('./compute-worker.mjs', import.meta.url), 20_000);
 const pictures = new PictureRepository(db);
-const app = createApp({ jobs, pictures, executor, log, hostNames: config.hostNames, pages: config.pages });
+const links = new LinkRepository(db);
+const app = createApp({
+  jobs,
+  pictures,
+  links,
+  executor,
+  log,
+  hostNames: config.hostNames,
+  pages: config.pages,
+});
 
 const server = app.listen(config.port, config.host, () => {
   const address = server.address();

@@ -10,6 +10,9 @@ import {
   SavedAnswer,
   SummaryAnswer,
 } from './jobs/schemas';
+import { KeptLinkAnswer, LinksAnswer } from './links/router';
+import { ArticlesAnswer, MoodBody } from './supplier/router';
+import { OwnLinkSchema } from '@coin-relay/model';
 import { PictureAnswer } from './pictures/router';
 
 const schema = (type: z.ZodType, io: 'input' | 'output'): unknown =>
@@ -158,6 +161,57 @@ export function openApiDocument(): Record<string, unknown> {
             },
             404: problem('No such picture.'),
           },
+        },
+      },
+      '/api/links': {
+        get: {
+          summary: 'The links of one’s own in the catalogue, latest first.',
+          responses: { 200: answer('The links.', LinksAnswer) },
+        },
+        post: {
+          summary: 'Keeps a link of one’s own.',
+          requestBody: body(OwnLinkSchema),
+          responses: {
+            201: answer('Kept.', KeptLinkAnswer),
+            409: problem('As many as can be kept are there already.'),
+            422: problem('Not a readable link.'),
+          },
+        },
+      },
+      '/api/links/{id}': {
+        parameters: [idParameter],
+        delete: {
+          summary: 'Takes a link out of the catalogue.',
+          responses: { 204: answer('Taken out.'), 404: problem('No such link.') },
+        },
+      },
+      '/api/links/{id}/restore': {
+        parameters: [idParameter],
+        post: {
+          summary: 'Puts a link back into the catalogue.',
+          responses: { 204: answer('Put back.'), 404: problem('No such link.') },
+        },
+      },
+      '/supplier/articles': {
+        get: {
+          summary: 'Searches the stand-in for a parts supplier. All it says is invented.',
+          parameters: [
+            { name: 'q', in: 'query', schema: { type: 'string', maxLength: 200 } },
+            { name: 'limit', in: 'query', schema: { type: 'integer', minimum: 1, maximum: 200 } },
+          ],
+          responses: {
+            200: answer('The articles found.', ArticlesAnswer),
+            422: problem('The search cannot be read.'),
+            503: problem('The supplier is down.'),
+          },
+        },
+      },
+      '/supplier/mood': {
+        get: { summary: 'How the stand-in behaves.', responses: { 200: answer('Its mood.', MoodBody) } },
+        put: {
+          summary: 'Makes the stand-in slow, or takes it down.',
+          requestBody: body(MoodBody),
+          responses: { 200: answer('Its mood now.', MoodBody), 422: problem('It cannot be set like that.') },
         },
       },
       '/api/measure': calculation('Length, tightest bend, corners and bounds of a path.', MeasureBody),

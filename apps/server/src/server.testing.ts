@@ -9,6 +9,7 @@ import { createApp } from './app';
 import { inlineExecutor } from './compute/executor';
 import { openDatabase, type Db } from './database/open';
 import { JobRepository } from './jobs/repository';
+import { LinkRepository } from './links/repository';
 import { PictureRepository } from './pictures/repository';
 
 export const MIGRATIONS = fileURLToPath(new URL('./database/migrations', import.meta.url));
@@ -28,6 +29,7 @@ export function testServer(): TestServer {
   const app = createApp({
     jobs: new JobRepository(db),
     pictures: new PictureRepository(db),
+    links: new LinkRepository(db),
     executor: inlineExecutor(),
     log: pino({ level: 'silent' }),
     hostNames: ['127.0.0.1', 'localhost', '[::1]'],

@@ -7,6 +7,11 @@ export const ROUTES: Routes = [
     loadComponent: () => import('./rack/rack.page').then((m) => m.RackPage),
   },
   {
+    path: 'catalogue',
+    title: 'The catalogue · Coin Relay',
+    loadComponent: () => import('./catalogue/catalogue.page').then((m) => m.CataloguePage),
+  },
+  {
     path: 'start',
     title: 'A new job · Coin Relay',
     loadComponent: () => import('./start/start.page').then((m) => m.StartPage),

@@ -1,5 +1,5 @@
 import { wrapInto } from '../math';
-import { newReading, pathReader, tightestBend, type MeasuredPath } from '../path';
+import { findCorners, newReading, pathReader, tightestBend, type MeasuredPath } from '../path';
 
 /**
  * A path as a table of places and directions at even steps: reading it costs a few
@@ -12,7 +12,14 @@ export interface Rail {
   readonly step: number;
   /** x, y, unit tangent x, y of each place; one more than there are steps. */
   readonly data: Float64Array;
+  /** Corners: arc length, x, y, and the direction midway between the way in and the way out. */
+  readonly corners: Float64Array;
+  /** For every step the number of the corner in it; −1 for none. */
+  readonly cornerIn: Int32Array;
 }
+
+/** A place this near to a corner, as a part of the length, is on it. */
+const ON_CORNER = 1e-8;
 
 /** Places of a table at the most. */
 const MOST = 16_384;
@@ -30,12 +37,35 @@ export function railOf(path: MeasuredPath, fine: number): Rail {
     read(i === count && !path.closed ? path.length : (path.length * i) / count, at);
     for (let c = 0; c < 4; c++) data[4 * i + c] = at[c];
   }
-  return { length: path.length, closed: path.closed, step: path.length / count, data };
+  return {
+    length: path.length,
+    closed: path.closed,
+    step: path.length / count,
+    data,
+    ...cornersOf(path, count),
+  };
+}
+
+function cornersOf(path: MeasuredPath, count: number): Pick<Rail, 'corners' | 'cornerIn'> {
+  const found = findCorners(path);
+  const corners = new Float64Array(found.length * 5);
+  const cornerIn = new Int32Array(count).fill(-1);
+  const at = newReading();
+  const read = pathReader(path);
+  found.forEach(({ s, x, y, turn }, i) => {
+    // Right after a corner the path runs its way out; half the turn back is midway (SVG 2, 13.7).
+    read(s + ON_CORNER * path.length, at);
+    const angle = Math.atan2(at[3], at[2]) - turn / 2;
+    corners.set([s, x, y, Math.cos(angle), Math.sin(angle)], 5 * i);
+    cornerIn[Math.min(count - 1, Math.floor((s / path.length) * count))] = i;
+  });
+  return { corners, cornerIn };
 }
 
 /**
  * Reads a rail at arc length s: x, y, unit tangent x, y. Places come from a cubic (Hermite) step
- * between two entries, directions from a straight one, taken to length 1. Open rails run on
+ * between two entries, directions from a straight one, taken to length 1. On a corner the
+ * direction is midway between its two sides; beside it each side keeps its own. Open rails run on
  * straight beyond their ends.
  */
 export function readRail(rail: Rail, s: number, out: Float64Array): void {
@@ -56,6 +86,11 @@ export function readRail(rail: Rail, s: number, out: Float64Array): void {
   if (k > last) k = last;
   const t = u / step - k;
   const o = 4 * k;
+  const corner = rail.cornerIn[k];
+  if (corner >= 0) {
+    readNearCorner(rail, 5 * corner, o, u, out);
+    return;
+  }
   const t2 = t * t;
   const t3 = t2 * t;
   const h0 = 2 * t3 - 3 * t2 + 1;
@@ -71,4 +106,26 @@ export function readRail(rail: Rail, s: number, out: Float64Array): void {
   out[1] = h0 * data[o + 1] + h1 * data[o + 5] + g0 * data[o + 3] + g1 * data[o + 7] + over * ty;
   out[2] = tx;
   out[3] = ty;
+}
+
+function readNearCorner(
+  { length, corners, data }: Rail,
+  c: number,
+  o: number,
+  u: number,
+  out: Float64Array,
+): void {
+  const off = u - corners[c];
+  out[0] = corners[c + 1];
+  out[1] = corners[c + 2];
+  if (Math.abs(off) <= ON_CORNER * length) {
+    out[2] = corners[c + 3];
+    out[3] = corners[c + 4];
+    return;
+  }
+  const side = off < 0 ? o : o + 4;
+  out[2] = data[side + 2];
+  out[3] = data[side + 3];
+  out[0] += off * out[2];
+  out[1] += off * out[3];
 }

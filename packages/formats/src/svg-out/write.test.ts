@@ -13,7 +13,7 @@ const written = (
   change(job);
   const resolved = resolveRun(job);
   const fit = fitRow(resolved.source, resolved.request);
-  return { text: writeSvg(job, resolved, fit, { moving, travel: 0, path: true }), count: fit.count };
+  return { text: writeSvg(job, [{ resolved, fit }], { moving, travel: () => 0, path: true }), count: fit.count };
 };
 
 describe('a still drawing', () => {

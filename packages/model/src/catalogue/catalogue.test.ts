@@ -25,7 +25,7 @@ describe('trade sizes', () => {
   });
 
   it('toothed belt pitches after ISO 5296', () => {
-    const published = { MXL: 2.032, XL: 5.08, L: 9.525, H: 12.7, XH: 22.225, XXH: 31.75 };
+    const published = { MXL: 2.032, XXL: 3.175, XL: 5.08, L: 9.525, H: 12.7, XH: 22.225, XXH: 31.75 };
     expect(Object.fromEntries(BELT_SIZES.map((s) => [s.size, s.pitch]))).toEqual(published);
   });
 });

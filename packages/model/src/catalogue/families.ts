@@ -11,7 +11,7 @@ export const FAMILIES: Readonly<Record<Family, FamilyWords>> = {
   'roller-chain': { title: 'Roller chain', one: 'link', many: 'links' },
   'round-link': { title: 'Round-link chain', one: 'link', many: 'links' },
   'flat-top': { title: 'Flat-top conveyor', one: 'plate', many: 'plates' },
-  'track-shoe': { title: 'Track', one: 'shoe', many: 'shoes' },
+  'track-shoe': { title: 'Track shoe', one: 'shoe', many: 'shoes' },
   'toothed-belt': { title: 'Toothed belt', one: 'tooth', many: 'teeth' },
   'plain-belt': { title: 'Flat or vee belt', one: 'mark', many: 'marks' },
   stitch: { title: 'Stitches', one: 'stitch', many: 'stitches' },

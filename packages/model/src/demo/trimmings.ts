@@ -15,7 +15,14 @@ export function lampFestoon(): Job {
     setting: upright,
     mass: 6,
   } as JobPiece;
-  const bell: JobPiece = { ...pennant, id: 'bell', name: 'Bell', form: 'bell', size: 34, mass: 90 } as JobPiece;
+  const bell: JobPiece = {
+    ...pennant,
+    id: 'bell',
+    name: 'Bell',
+    form: 'bell',
+    size: 34,
+    mass: 90,
+  } as JobPiece;
   return {
     ...frame('Lamp festoon'),
     wheels: [],
@@ -145,14 +152,23 @@ export function coinSlide(): Job {
     name: 'Hanger',
     form: 'hanger',
     size: 40,
-    setting: { line: 0, out: 0, along: 0, turn: 0, flip: true, scale: 1, facing: 'upright', toward: { x: 0, y: 0 } },
+    setting: {
+      line: 0,
+      out: 0,
+      along: 0,
+      turn: 0,
+      flip: true,
+      scale: 1,
+      facing: 'upright',
+      toward: { x: 0, y: 0 },
+    },
     mass: 30,
   } as JobPiece;
   const curve = (x: number, y: number, ox: number, oy: number) => ({
     x,
     y,
     flowing: true,
-    next: { kind: 'curve' as const, out: { x: ox, y: oy }, in: { x: -ox, y: -oy } },
+    next: { kind: 'curve' as const, out: { x: ox, y: oy }, in: { x: 0 - ox, y: 0 - oy } },
   });
   return {
     ...frame('Coin slide'),
@@ -163,7 +179,12 @@ export function coinSlide(): Job {
         id: 'loop',
         name: 'Slide',
         closed: false,
-        points: [curve(0, 190, 90, 0), curve(240, 100, 80, -20), curve(470, 60, 90, 0), curve(680, -40, 60, -40)],
+        points: [
+          curve(0, 190, 90, 0),
+          curve(240, 100, 80, -20),
+          curve(470, 60, 90, 0),
+          curve(680, -40, 60, -40),
+        ],
       },
       {
         kind: 'drawn',
@@ -214,7 +235,16 @@ export function prizeCarousel(): Job {
       name,
       form,
       size: 32,
-      setting: { line: -14, out: 0, along: 0, turn: 0, flip: false, scale: 1, facing: 'path', toward: { x: 0, y: 0 } },
+      setting: {
+        line: -14,
+        out: 0,
+        along: 0,
+        turn: 0,
+        flip: false,
+        scale: 1,
+        facing: 'path',
+        toward: { x: 0, y: 0 },
+      },
       mass: 14,
     }) as JobPiece;
   const oval = { of: 'rectangle' as const, x: 0, y: 0, width: 460, height: 240, corner: 110, tilt: 0 };
@@ -222,7 +252,12 @@ export function prizeCarousel(): Job {
     ...frame('Prize carousel'),
     wheels: [],
     paths: [{ kind: 'shape', id: 'loop', name: 'Carousel', shape: oval }],
-    pieces: [plate, charm('star', 'Star', 'star'), charm('fish', 'Fish', 'fish'), charm('bell', 'Bell', 'bell')],
+    pieces: [
+      plate,
+      charm('star', 'Star', 'star'),
+      charm('fish', 'Fish', 'fish'),
+      charm('bell', 'Bell', 'bell'),
+    ],
     runs: [
       run('Plates', ['plate'], 1, 'path'),
       {

@@ -11,3 +11,5 @@ export {
   withPins,
 } from './own';
 export type { OutlinePoint } from './own';
+export { OwnLinkSchema } from './own-link';
+export type { OwnLink } from './own-link';

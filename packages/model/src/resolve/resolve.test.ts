@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { demoJobs } from '../demo';
 import { parseJob, type Job } from '../job';
 import { outlineJob, routeJob } from '../starters';
-import { motionSummary, pathSummary, pieceSummary, sequenceSummary } from '../words';
+import { motionSummary, pathSummary, pieceSummary, setOutSummary } from '../words';
 import { findRun, oneContour, resolveRun } from './index';
 
 const lift = (): Job => structuredClone(demoJobs().find((d) => d.id === 'demo-coin-lift')!.job);
@@ -89,7 +89,7 @@ describe('one line for each step', () => {
     [
       pathSummary(job, job.paths[0]),
       pieceSummary(job, job.pieces[0]),
-      sequenceSummary(job, job.runs[0]),
+      setOutSummary(job, job.runs[0]),
       motionSummary(job),
     ].map((line) => line.replace(/\u00a0/g, ' '));
 

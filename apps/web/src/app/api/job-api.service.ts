@@ -1,7 +1,10 @@
-import { HttpClient, HttpErrorResponse } from '@angular/common/http';
+import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { History, HistoryChange, Job } from '@coin-relay/model';
-import { catchError, map, type Observable, throwError } from 'rxjs';
+import { catchError, map, type Observable } from 'rxjs';
+import { rethrow } from './rethrow';
+
+export { ApiError } from './rethrow';
 
 export interface JobSummary {
   readonly id: string;
@@ -22,17 +25,6 @@ export interface LoadedJob {
 export interface Saved {
   readonly revision: number;
   readonly updatedAt: string;
-}
-
-/** An answer that was not the one hoped for, in words that can be shown. */
-export class ApiError extends Error {
-  constructor(
-    readonly status: number,
-    readonly code: string,
-    message: string,
-  ) {
-    super(message);
-  }
 }
 
 /** The jobs on the server. */
@@ -88,14 +80,3 @@ export class JobApi {
 }
 
 const address = (id: string): string => `/api/jobs/${encodeURIComponent(id)}`;
-
-function rethrow(error: unknown): Observable<never> {
-  if (!(error instanceof HttpErrorResponse)) return throwError(() => error);
-  const problem = error.error as { code?: string; detail?: string } | null;
-  const detail =
-    problem?.detail ??
-    (error.status === 0
-      ? 'The server does not answer. Is it still running?'
-      : `The server answered ${error.status}.`);
-  return throwError(() => new ApiError(error.status, problem?.code ?? 'unknown', detail));
-}

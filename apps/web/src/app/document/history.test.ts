@@ -31,7 +31,7 @@ const COMMANDS: readonly Command[] = [
   resizeWheel('drive', { by: 'teeth', teeth: 19, piece: 'inner' }),
   changeSide('idler'),
   setPitch('row', 15.875),
-  choosePieces('row', belt.pieces, belt.sequence),
+  choosePieces('row', belt),
   setFit('row', { hold: 'both', rounding: 'down' }),
   setMotion({ frames: 96 }),
   setTravel('row', -6),
@@ -105,7 +105,7 @@ describe('commands', () => {
   });
 
   it('choosing other pieces makes toothed wheels mesh with them', () => {
-    const { job } = apply(start(), choosePieces('row', belt.pieces, belt.sequence));
+    const { job } = apply(start(), choosePieces('row', belt));
     expect(job.pieces.map((piece) => piece.id)).toEqual(['tooth']);
     expect(job.wheels[0].size).toEqual({ by: 'teeth', teeth: 17, piece: 'tooth' });
     expect(parseJob(job)).toEqual(job);

@@ -3,6 +3,7 @@ import { createEnvironmentInjector, Injector, type EnvironmentInjector } from '@
 import { demoJobs, type Job } from '@coin-relay/model';
 import { BehaviorSubject } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { RunAtWork } from '../job/run-at-work.service';
 import { JobStore } from '../document/job-store.service';
 import { FIT_TASKS } from './fit-tasks';
 import { FitWorker } from './fit-worker.service';
@@ -44,7 +45,7 @@ beforeEach(() => {
       { provide: FitWorker, useValue: { tasks, within: (_ms: number, task: Promise<unknown>) => task } },
     ],
   }) as EnvironmentInjector;
-  fits = createEnvironmentInjector([FitService], root).get(FitService);
+  fits = createEnvironmentInjector([RunAtWork, FitService], root).get(FitService);
 });
 afterEach(() => fits.ngOnDestroy());
 

@@ -12,8 +12,10 @@ import {
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
-import { UNITS } from '@coin-relay/model';
-import { renameJob, setUnit } from '../document/commands';
+import { findEntry, UNITS } from '@coin-relay/model';
+import { firstValueFrom } from 'rxjs';
+import { CatalogueApi } from '../api/catalogue-api.service';
+import { choosePieces, renameJob, setUnit, takeOwnLink } from '../document/commands';
 import { JobStore, type SaveState } from '../document/job-store.service';
 import { DrawingComponent } from '../drawing/drawing.component';
 import { FitService } from '../fit/fit.service';
@@ -68,11 +70,16 @@ export class JobPage {
   private readonly keys = inject(JobKeys);
   private readonly context = inject(JobContext);
   private readonly work = inject(PathWork);
+  private readonly runs = inject(RunAtWork);
+  private readonly catalogue = inject(CatalogueApi);
 
   /** The job's id, from the address. */
   readonly id = input.required<string>();
   /** The step to begin with, from the address. */
   readonly step = input<string>();
+
+  /** A link of the catalogue to be taken at once, from the address. */
+  readonly take = input<string>();
 
   protected readonly job = toSignal(this.store.job$);
   protected readonly steps = toSignal(this.store.steps$, { requireSync: true });
@@ -106,12 +113,34 @@ export class JobPage {
     await this.store.open(id);
     const step = STEPS.find((name) => name === this.step());
     if (step) this.context.openStep(step);
+    await this.takeLink();
     const { path } = this.work;
     // An empty sheet waits for its first point.
     if (path?.kind === 'drawn' && path.points.length === 0) {
       this.context.openStep('path');
       this.work.setMode('place');
     }
+  }
+
+  /** Takes the link that was chosen in the catalogue; undo gives the old one back. */
+  private async takeLink(): Promise<void> {
+    const wanted = this.take();
+    const { run } = this.runs;
+    if (wanted === undefined || !run) return;
+    // Taken once: going back and forth takes nothing twice.
+    await this.router.navigate([], {
+      queryParams: { take: null },
+      queryParamsHandling: 'merge',
+      replaceUrl: true,
+    });
+    if (!wanted.startsWith('own:')) {
+      const entry = findEntry(wanted);
+      if (entry) this.store.change(choosePieces(run.id, entry.make()));
+      return;
+    }
+    const kept = await firstValueFrom(this.catalogue.links());
+    const link = kept.find(({ id }) => wanted === `own:${id}`)?.link;
+    if (link) this.store.change(takeOwnLink(run.id, link));
   }
 
   protected undo(): void {

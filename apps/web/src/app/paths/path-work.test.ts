@@ -12,6 +12,7 @@ import {
 } from '@coin-relay/model';
 import { BehaviorSubject } from 'rxjs';
 import { beforeEach, describe, expect, it } from 'vitest';
+import { RunAtWork } from '../job/run-at-work.service';
 import { JobStore } from '../document/job-store.service';
 import { fromLaid, laidMap, toLaid } from './laid-map';
 import { MeasuredPaths } from './measured-paths.service';
@@ -43,7 +44,7 @@ beforeEach(() => {
   const root = Injector.create({
     providers: [{ provide: JobStore, useValue: store }],
   }) as EnvironmentInjector;
-  work = createEnvironmentInjector([PathWork], root).get(PathWork);
+  work = createEnvironmentInjector([RunAtWork, PathWork], root).get(PathWork);
 });
 
 describe('work on the paths of a job', () => {

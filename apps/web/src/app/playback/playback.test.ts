@@ -64,16 +64,16 @@ describe('playing', () => {
     // 24 frames a second: after a second the 23rd or 24th, and none left out on the way.
     expect(seen.at(-1)).toBe(23);
     expect(new Set(seen).size).toBe(24);
-    expect(playback.now.travel).toBeCloseTo((23 * 18) / 120, 12);
+    expect(playback.travelOf('row')).toBeCloseTo((23 * 18) / 120, 12);
   });
 
   it('goes on beyond the loop, so that nothing jumps at its end', () => {
     playback.play();
     paintAt(5_000);
     expect(playback.now).toMatchObject({ frame: 120, frames: 120 });
-    expect(playback.now.travel).toBe(18);
+    expect(playback.travelOf('row')).toBe(18);
     paintAt(7_500);
-    expect(playback.now.travel).toBe(27);
+    expect(playback.travelOf('row')).toBe(27);
   });
 
   it('pauses where it is, and goes on from there', () => {
@@ -123,7 +123,7 @@ describe('frame by frame', () => {
     expect(playback.now).toMatchObject({ playing: false, frame: 1 });
     playback.step(-3);
     expect(playback.now.frame).toBe(-2);
-    expect(playback.now.travel).toBeCloseTo(-0.3, 12);
+    expect(playback.travelOf('row')).toBeCloseTo(-0.3, 12);
   });
 
   it('follows the job: another loop, another travel at the same frame', () => {
@@ -133,8 +133,8 @@ describe('frame by frame', () => {
       motion: { framesPerSecond: 24, frames: 60, drives: [{ run: 'row', pitches: -6 }] },
     });
     expect(playback.now).toMatchObject({ frame: 12, frames: 60 });
-    expect(playback.now.travel).toBeCloseTo(-1.2, 12);
+    expect(playback.travelOf('row')).toBeCloseTo(-1.2, 12);
     jobs.next({ ...lift, motion: { ...lift.motion, drives: [] } });
-    expect(playback.now.travel).toBe(0);
+    expect(playback.travelOf('row')).toBe(0);
   });
 });

@@ -8,6 +8,7 @@ export {
   putMaterial,
   setBehaviour,
   setPitch,
+  takeOwnLink,
 } from './piece';
 export { changeSetOut, setSequence, touchPlaces } from './set-out';
 export type { HandPlace } from './set-out';

@@ -9,6 +9,7 @@ import {
   type JobPiece,
   type MadePieces,
   type Material,
+  type OwnLink,
 } from '@coin-relay/model';
 import { castDraft, type Draft } from 'immer';
 import type { Command } from './command';
@@ -36,6 +37,25 @@ export function choosePieces(runId: string, made: MadePieces): Command {
     label: 'Choose link',
     recipe: (job) => {
       Object.assign(job, withPiecesInRun(job as Job, runId, made) as Draft<Job>);
+    },
+  };
+}
+
+/** Puts a link of the catalogue that is one's own into a run, with the materials it needs. */
+export function takeOwnLink(runId: string, link: OwnLink): Command {
+  const { overlap } = link;
+  const made: MadePieces = {
+    pieces: link.pieces,
+    sequence: link.sequence,
+    ...(overlap === 'linked' ? { overlap } : {}),
+  };
+  return {
+    label: 'Choose link',
+    recipe: (job) => {
+      const known = new Set((job.materials ?? []).map(({ id }) => id));
+      const fresh = link.materials.filter(({ id }) => !known.has(id));
+      if (fresh.length > 0) job.materials = [...(job.materials ?? []), ...fresh];
+      choosePieces(runId, made).recipe(job);
     },
   };
 }

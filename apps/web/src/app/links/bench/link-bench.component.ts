@@ -88,7 +88,7 @@ export class LinkBenchComponent {
     const piece = this.piece();
     if (!piece) return '';
     const [x0, y0, x1, y1] = outlineBounds(piece.outline);
-    const mm = (value: number): string => formatLength(value, this.unit(), 2);
+    const mm = (value: number): string => formatLength(value, this.unit());
     const { overlap } = overhang(figureBox(pieceFigure(piece, piece.pitch)), piece.pitch);
     const beyond =
       overlap >= 0 ? `neighbours overlap by ${mm(overlap)}` : `neighbours leave a gap of ${mm(-overlap)}`;

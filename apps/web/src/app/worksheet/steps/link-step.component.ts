@@ -22,6 +22,8 @@ import {
   type Family,
   type JobPiece,
 } from '@coin-relay/model';
+import { firstValueFrom } from 'rxjs';
+import { CatalogueApi } from '../../api/catalogue-api.service';
 import { changePiece, choosePieces, setBehaviour, setPitch } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
 import { FitWorker } from '../../fit/fit-worker.service';
@@ -65,11 +67,13 @@ const GROUPS: readonly { title: string; entries: readonly CatalogueEntry[] }[] =
 export class LinkStepComponent {
   private readonly store = inject(JobStore);
   private readonly worker = inject(FitWorker);
+  private readonly catalogue = inject(CatalogueApi);
   private readonly context = inject(JobContext);
   protected readonly job = toSignal(this.store.job$);
   private readonly run = toSignal(inject(RunAtWork).run$);
   protected readonly at = signal<string | null>(null);
   protected readonly problem = signal('');
+  protected readonly said = signal('');
   protected readonly groups = GROUPS;
   protected readonly behaviours = Object.entries(BEHAVIOUR_WORDS) as [
     Behaviour,
@@ -111,8 +115,9 @@ export class LinkStepComponent {
   protected readonly overlapWords = computed(() => {
     const piece = this.piece();
     if (!piece || isBand(piece)) return '';
-    const { overlap, behind, ahead } = overhang(figureBox(pieceFigure(piece, piece.pitch)), piece.pitch);
-    const mm = (value: number): string => formatLength(value, this.unit(), 2);
+    const even = { ...piece, variation: undefined } as JobPiece;
+    const { overlap, behind, ahead } = overhang(figureBox(pieceFigure(even, piece.pitch)), piece.pitch);
+    const mm = (value: number): string => formatLength(value, this.unit());
     if (overlap > 0.005)
       return `Sticks out ${mm(Math.max(0, behind))} behind and ${mm(Math.max(0, ahead))} ahead of its pins: neighbours of its kind overlap by ${mm(overlap)}.`;
     if (overlap < -0.005) return `Leaves a gap of ${mm(-overlap)} to a neighbour of its kind.`;
@@ -162,6 +167,7 @@ export class LinkStepComponent {
     const run = this.run();
     const entry = findEntry(id);
     this.problem.set('');
+    this.said.set('');
     this.at.set(null);
     if (run && entry) this.store.change(choosePieces(run.id, entry.make()));
   }
@@ -211,6 +217,34 @@ export class LinkStepComponent {
     }
   }
 
+  /** Keeps the run's pieces in the catalogue, for other jobs. */
+  protected async keep(): Promise<void> {
+    const job = this.job();
+    const pieces = this.sequence();
+    if (!job || pieces.length === 0) return;
+    this.problem.set('');
+    const distinct = [...new Map(pieces.map((piece) => [piece.id, piece])).values()];
+    const used = new Set(distinct.flatMap((piece) => usedMaterials(piece)));
+    try {
+      const [first] = distinct;
+      const { link } = await firstValueFrom(
+        this.catalogue.keep({
+          name:
+            first.family === 'own'
+              ? first.name
+              : `${FAMILIES[first.family].title}, ${this.length(first.pitch)}`,
+          pieces: distinct,
+          sequence: pieces.map(({ id }) => id),
+          materials: (job.materials ?? []).filter(({ id }) => used.has(id)),
+          overlap: this.run()?.setOut?.overlap ?? 'as-made',
+        }),
+      );
+      this.said.set(`“${link.name}” is in the catalogue now.`);
+    } catch (error) {
+      this.problem.set(error instanceof Error ? error.message : String(error));
+    }
+  }
+
   private take(piece: JobPiece): void {
     const run = this.run();
     if (!run) return;
@@ -222,4 +256,10 @@ export class LinkStepComponent {
     )[0];
     if (made) this.context.openBench(made.id);
   }
+}
+
+/** The materials a piece names. */
+function usedMaterials(piece: JobPiece): string[] {
+  const parts = piece.family === 'own' ? piece.outline.map(({ material }) => material) : [];
+  return [piece.finish?.material ?? null, ...parts].filter((id) => id !== null);
 }

@@ -1,0 +1,68 @@
+import { HttpClient } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import type { OwnLink } from '@coin-relay/model';
+import { catchError, map, type Observable } from 'rxjs';
+import { rethrow } from './rethrow';
+
+export interface KeptLink {
+  readonly id: string;
+  readonly createdAt: string;
+  readonly link: OwnLink;
+}
+
+/** What the supplier says of one entry of the catalogue. */
+export interface Article {
+  readonly number: string;
+  readonly entry: string;
+  readonly massPerMetre: number;
+  readonly pricePerMetre: number;
+  readonly stockMetres: number;
+}
+
+/** How the supplier's stand-in behaves. */
+export interface Mood {
+  readonly delay: number;
+  readonly down: boolean;
+}
+
+/** The links of one's own, and the stand-in for a parts supplier. */
+@Injectable({ providedIn: 'root' })
+export class CatalogueApi {
+  private readonly http = inject(HttpClient);
+
+  links(): Observable<readonly KeptLink[]> {
+    return this.http.get<{ links: KeptLink[] }>('/api/links').pipe(
+      map(({ links }) => links),
+      catchError(rethrow),
+    );
+  }
+
+  keep(link: OwnLink): Observable<KeptLink> {
+    return this.http.post<KeptLink>('/api/links', link).pipe(catchError(rethrow));
+  }
+
+  remove(id: string): Observable<unknown> {
+    return this.http.delete(`/api/links/${encodeURIComponent(id)}`).pipe(catchError(rethrow));
+  }
+
+  restore(id: string): Observable<unknown> {
+    return this.http.post(`/api/links/${encodeURIComponent(id)}/restore`, null).pipe(catchError(rethrow));
+  }
+
+  articles(question: string): Observable<readonly Article[]> {
+    return this.http
+      .get<{ articles: Article[] }>('/supplier/articles', { params: { q: question, limit: 200 } })
+      .pipe(
+        map(({ articles }) => articles),
+        catchError(rethrow),
+      );
+  }
+
+  mood(): Observable<Mood> {
+    return this.http.get<Mood>('/supplier/mood').pipe(catchError(rethrow));
+  }
+
+  setMood(mood: Mood): Observable<Mood> {
+    return this.http.put<Mood>('/supplier/mood', mood).pipe(catchError(rethrow));
+  }
+}

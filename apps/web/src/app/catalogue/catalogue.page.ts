@@ -1,0 +1,198 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { Router, RouterLink } from '@angular/router';
+import {
+  findEntry,
+  materialsOf,
+  routeJob,
+  withPiecesInRun,
+  type Job,
+  type MadePieces,
+} from '@coin-relay/model';
+import { NzNotificationService } from 'ng-zorro-antd/notification';
+import { NzTableModule } from 'ng-zorro-antd/table';
+import { firstValueFrom } from 'rxjs';
+import { CatalogueApi, type KeptLink, type Mood } from '../api/catalogue-api.service';
+import { JobApi } from '../api/job-api.service';
+import { SampleComponent } from '../links/sample.component';
+import { catalogueRows, shownRows, type CatalogueRow, type CatalogueSort } from './catalogue-rows';
+import { CompareComponent } from './compare.component';
+import { Supplier } from './supplier.service';
+
+/** Lines that are compared at the most. */
+const MOST_COMPARED = 4;
+/** Drawings of the table, px a mm. */
+const SCALE = 0.8;
+/** Width of a drawing of the table, px. */
+const DRAWING_WIDTH = 194;
+
+const COLUMNS: readonly { key: CatalogueSort; title: string; figures: boolean }[] = [
+  { key: 'name', title: 'link', figures: false },
+  { key: 'family', title: 'family', figures: false },
+  { key: 'standard', title: 'standard', figures: false },
+  { key: 'pitch', title: 'pitch, mm', figures: true },
+  { key: 'width', title: 'across, mm', figures: true },
+  { key: 'mass', title: 'kg/m', figures: true },
+  { key: 'price', title: 'price a metre', figures: true },
+];
+
+const MOODS: readonly { words: string; mood: Mood }[] = [
+  { words: 'as usual', mood: { delay: 0, down: false } },
+  { words: 'slow', mood: { delay: 6000, down: false } },
+  { words: 'down', mood: { delay: 0, down: true } },
+];
+
+/** The catalogue: every link that can be taken, to one scale, with what a supplier asks for it. */
+@Component({
+  selector: 'relay-catalogue-page',
+  imports: [RouterLink, NzTableModule, SampleComponent, CompareComponent],
+  providers: [Supplier],
+  templateUrl: './catalogue.page.html',
+  styleUrl: './catalogue.page.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class CataloguePage {
+  private readonly api = inject(CatalogueApi);
+  private readonly jobs = inject(JobApi);
+  private readonly router = inject(Router);
+  private readonly notes = inject(NzNotificationService);
+  private readonly supplier = inject(Supplier);
+  /** The job a link is taken for, from the address. */
+  readonly job = input<string>();
+
+  protected readonly columns = COLUMNS;
+  protected readonly scale = SCALE;
+  protected readonly moods = MOODS;
+  protected readonly kept = signal<readonly KeptLink[]>([]);
+  protected readonly problem = signal('');
+  protected readonly words = signal('');
+  protected readonly family = signal('');
+  protected readonly sort = signal<{ by: CatalogueSort; down: boolean } | null>(null);
+  protected readonly compared = signal<readonly string[]>([]);
+  protected readonly asked = toSignal(this.supplier.state$, {
+    initialValue: { kind: 'asking', slow: false, articles: [] } as const,
+  });
+  protected readonly materials = materialsOf({});
+  private readonly all = computed(() => catalogueRows(this.kept(), this.asked().articles));
+  protected readonly families = computed(() => [...new Set(this.all().map(({ family }) => family))]);
+  protected readonly rows = computed(() => shownRows(this.all(), this.words(), this.family(), this.sort()));
+  protected readonly side = computed(() =>
+    this.compared().flatMap((id) => this.all().find((row) => row.id === id) ?? []),
+  );
+  protected readonly found = computed(() => {
+    const [n, all] = [this.rows().length, this.all().length];
+    return n === all ? `${all} links` : `${n} of ${all} links`;
+  });
+
+  constructor() {
+    void this.load();
+  }
+
+  protected by(key: CatalogueSort): void {
+    const at = this.sort();
+    this.sort.set(at?.by !== key ? { by: key, down: false } : at.down ? null : { by: key, down: true });
+  }
+
+  protected sortOf(key: CatalogueSort): 'ascending' | 'descending' | 'none' {
+    const at = this.sort();
+    return at?.by !== key ? 'none' : at.down ? 'descending' : 'ascending';
+  }
+
+  /** As many pieces as there is room for. */
+  protected drawn(row: CatalogueRow): number {
+    return Math.max(2, Math.min(40, Math.floor(DRAWING_WIDTH / (row.pitch * SCALE)) - 1));
+  }
+
+  protected isCompared(id: string): boolean {
+    return this.compared().includes(id);
+  }
+
+  protected compare(id: string): void {
+    this.compared.update((ids) =>
+      ids.includes(id) ? ids.filter((other) => other !== id) : [...ids, id].slice(-MOST_COMPARED),
+    );
+  }
+
+  protected fixed(value: number | null, digits: number): string {
+    return value === null ? '–' : value.toFixed(digits);
+  }
+
+  protected again(): void {
+    this.supplier.again();
+  }
+
+  protected stop(): void {
+    this.supplier.stop();
+  }
+
+  protected async setMood(words: string): Promise<void> {
+    const found = MOODS.find((entry) => entry.words === words);
+    if (!found) return;
+    await this.attempt(async () => {
+      await firstValueFrom(this.api.setMood(found.mood));
+      this.supplier.again();
+    });
+  }
+
+  /** Takes a link into the job it is wanted for, or into a new one. */
+  protected async take(row: CatalogueRow): Promise<void> {
+    const id = this.job();
+    if (id !== undefined && id !== '') {
+      await this.router.navigate(['/job', id], { queryParams: { step: 'link', take: row.id } });
+      return;
+    }
+    await this.attempt(async () => {
+      const made = this.madeOf(row);
+      if (!made) return;
+      const base = routeJob(`New row of ${row.name}`);
+      const job: Job = { ...base, materials: row.materials.length > 0 ? [...row.materials] : undefined };
+      const summary = await firstValueFrom(this.jobs.create(withPiecesInRun(job, job.runs[0].id, made)));
+      await this.router.navigate(['/job', summary.id], { queryParams: { step: 'link' } });
+    });
+  }
+
+  protected async remove(row: CatalogueRow): Promise<void> {
+    const id = row.id.replace(/^own:/, '');
+    await this.attempt(async () => {
+      await firstValueFrom(this.api.remove(id));
+      this.compared.update((ids) => ids.filter((other) => other !== row.id));
+      await this.load();
+      const note = this.notes.blank(
+        `${row.name} was taken out of the catalogue`,
+        'Click here to put it back.',
+        {
+          nzDuration: 12_000,
+          nzKey: id,
+        },
+      );
+      note.onClick.subscribe(() => void this.restore(id));
+    });
+  }
+
+  private madeOf(row: CatalogueRow): MadePieces | null {
+    const kept = this.kept().find(({ id }) => row.id === `own:${id}`);
+    if (kept) return { pieces: kept.link.pieces, sequence: kept.link.sequence };
+    return findEntry(row.id)?.make() ?? null;
+  }
+
+  private async restore(id: string): Promise<void> {
+    await this.attempt(async () => {
+      await firstValueFrom(this.api.restore(id));
+      this.notes.remove(id);
+      await this.load();
+    });
+  }
+
+  private async load(): Promise<void> {
+    await this.attempt(async () => this.kept.set(await firstValueFrom(this.api.links())));
+  }
+
+  private async attempt(work: () => Promise<unknown>): Promise<void> {
+    this.problem.set('');
+    try {
+      await work();
+    } catch (error) {
+      this.problem.set(error instanceof Error ? error.message : String(error));
+    }
+  }
+}

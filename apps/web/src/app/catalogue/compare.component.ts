@@ -1,0 +1,67 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { figureBox, pieceFigure } from '@coin-relay/formats';
+import { materialsOf } from '@coin-relay/model';
+import { SampleComponent } from '../links/sample.component';
+import type { CatalogueRow } from './catalogue-rows';
+
+/** Room for each drawing, px. */
+const ROOM = { width: 250, height: 130 } as const;
+
+/** A few links side by side, all to one scale, with their numbers against each other. */
+@Component({
+  selector: 'relay-compare',
+  imports: [SampleComponent],
+  template: `
+    <h2>
+      Side by side <span class="quiet">10 mm are this long: <i [style.width.px]="10 * scale()"></i></span>
+    </h2>
+    <div class="sides">
+      @for (row of rows(); track row.id) {
+        <section [attr.aria-label]="row.name">
+          <relay-sample
+            [pieces]="row.pieces"
+            [materials]="row.materials.length > 0 ? row.materials : materials"
+            [label]="row.name + ', to scale'"
+            [scale]="scale()"
+          />
+          <b>{{ row.name }}</b>
+          <dl>
+            <dt>pitch</dt>
+            <dd>{{ row.pitch.toFixed(3) }} mm</dd>
+            <dt>across</dt>
+            <dd>{{ row.width.toFixed(1) }} mm</dd>
+            <dt>mass</dt>
+            <dd>{{ row.mass === null ? '–' : row.mass.toFixed(2) + ' kg/m' }}</dd>
+            <dt>price</dt>
+            <dd>{{ row.price === null ? '–' : '€ ' + row.price.toFixed(2) + ' a metre' }}</dd>
+            <dt>it is</dt>
+            <dd>{{ row.behaviour }}</dd>
+          </dl>
+          <button type="button" class="plain-button" (click)="taken.emit(row)">take</button>
+          <button type="button" class="plain-button" (click)="dropped.emit(row.id)">put aside</button>
+        </section>
+      }
+    </div>
+  `,
+  styleUrl: './compare.component.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class CompareComponent {
+  readonly rows = input.required<readonly CatalogueRow[]>();
+  readonly dropped = output<string>();
+  readonly taken = output<CatalogueRow>();
+  protected readonly materials = materialsOf({});
+  /** Three of the largest fill the room. */
+  protected readonly scale = computed(() => {
+    const sizes = this.rows().map(({ pieces }) => {
+      const boxes = pieces.map((piece) => figureBox(pieceFigure(piece, piece.pitch)));
+      const tall = Math.max(...boxes.map(([, low, , high]) => high - low));
+      return { wide: pieces[0].pitch * 3.6, tall };
+    });
+    return Math.min(
+      ...sizes.map(({ wide, tall }) =>
+        Math.min(ROOM.width / wide, (ROOM.height - 12) / Math.max(tall, 1e-6)),
+      ),
+    );
+  });
+}
