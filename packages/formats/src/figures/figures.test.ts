@@ -1,15 +1,22 @@
 import { measurePath, parsePathData, pathBounds, toothRadius, type LaidWheel } from '@coin-relay/core';
 import {
   BELT_SIZES,
+  CATALOGUE,
+  MAKERS,
+  ownPiece,
+  ROUND_LINK_SIZES,
+  roundLinkPieces,
   beltPieces,
   CHAIN_SIZES,
   chainPieces,
+  MATERIALS,
   shoePieces,
   type JobPiece,
 } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { bandOutline, bandSides } from './belt';
 import { FINISHES } from './finishes';
+import { colourOf, finishedFigure } from './finished';
 import type { Figure } from './figure';
 import { pieceFigure, pieceLayer, pieceSeat } from './piece-figure';
 import { wheelFigure } from './wheels';
@@ -21,7 +28,18 @@ const chain = chainPieces(
 const [inner, outer, carrier] = chain;
 const [shoe] = shoePieces(53).pieces;
 const [tooth] = beltPieces(BELT_SIZES.find((s) => s.size === 'L')!).pieces;
-const ALL: readonly JobPiece[] = [inner, outer, carrier, shoe, tooth];
+/** One of every entry of the catalogue, and what comes only by a change. */
+const ALL: readonly JobPiece[] = [
+  inner,
+  outer,
+  carrier,
+  shoe,
+  tooth,
+  ...CATALOGUE.flatMap((entry) => entry.make().pieces),
+  ...(['cup', 'tab', 'paddle'] as const).map((attachment) => ({ ...outer, attachment }) as JobPiece),
+  { ...tooth, form: 'round' } as JobPiece,
+  ownPiece('own', 'Own', '', [{ data: 'M0 0L40 0L40 10L0 10Z', material: 'brass', line: true }]),
+];
 
 /** The box round all parts of a figure. */
 function boxOf({ parts }: Figure): [number, number, number, number] {
@@ -43,8 +61,12 @@ describe('pieces', () => {
     for (const piece of ALL) {
       for (const span of [piece.pitch, piece.pitch * 1.03, piece.pitch * 0.4]) {
         for (const { d, fill } of pieceFigure(piece, span).parts) {
-          for (const contour of parsePathData(d)) expect(contour.closed).toBe(true);
-          expect(FINISHES[fill!]).toMatch(/^#[0-9a-f]{6}$/);
+          const contours = parsePathData(d);
+          expect(contours.length).toBeGreaterThan(0);
+          // Lines in ink alone are open; whatever is filled is closed.
+          if (fill === null) continue;
+          for (const contour of contours) expect(contour.closed).toBe(true);
+          expect(FINISHES[fill]).toMatch(/^#[0-9a-f]{6}$/);
         }
       }
     }
@@ -86,13 +108,16 @@ describe('pieces', () => {
   });
 
   it('sits between pins, but for belt teeth; outer links lie over inner ones', () => {
-    expect(ALL.map(pieceSeat)).toEqual([
+    expect(ALL.slice(0, 5).map(pieceSeat)).toEqual([
       'between-pins',
       'between-pins',
       'between-pins',
       'between-pins',
       'on-pin',
     ]);
+    expect(pieceSeat(MAKERS.lamp(40).pieces[0])).toBe('on-middle');
+    expect(pieceSeat(MAKERS['plain-belt'](40).pieces[0])).toBe('bent');
+    expect(pieceSeat({ ...outer, behaviour: 'bending' } as JobPiece)).toBe('bent');
     expect([inner, outer, carrier].map(pieceLayer)).toEqual([0, 1, 1]);
   });
 });
@@ -148,5 +173,99 @@ describe('bands', () => {
     const outlines = parsePathData(bandOutline(path, tooth, 1));
     expect(outlines).toHaveLength(1);
     expect(outlines[0].closed).toBe(true);
+  });
+});
+
+describe('families from their numbers', () => {
+  const parts = (piece: JobPiece, span = piece.pitch): Figure => pieceFigure(piece, span);
+
+  it('a round link face-on is its outer width and its length; its wire is as thick as it says', () => {
+    const [face, edge] = roundLinkPieces(ROUND_LINK_SIZES[2]).pieces;
+    expect(boxOf(parts(face))).toEqual([-8, -13.6, 32, 13.6].map((v) => expect.closeTo(v, 2)));
+    expect(boxOf(parts(edge))).toEqual([-8, -4, 32, 4].map((v) => expect.closeTo(v, 2)));
+    // Outer and inner edge of the wire are 8 apart.
+    const [outerEdge, innerEdge] = parsePathData(parts(face).parts[0].d).map((c) =>
+      pathBounds(measurePath(c)),
+    );
+    expect(innerEdge[0] - outerEdge[0]).toBeCloseTo(8, 2);
+  });
+
+  it('an uneven wire stays within its limits, meets itself, and is the same for the same seed', () => {
+    const [slant] = roundLinkPieces(ROUND_LINK_SIZES[2], true).pieces;
+    const uneven = {
+      ...slant,
+      variation: { seed: 3, size: 0, thickness: 0, turn: 0, wire: 0.25 },
+    } as JobPiece;
+    const even = boxOf(parts(slant));
+    const shapes = new Set<string>();
+    for (let wire = 0; wire < 16; wire++) {
+      const figure = pieceFigure(uneven, slant.pitch, wire);
+      expect(pieceFigure(uneven, slant.pitch, wire)).toEqual(figure);
+      shapes.add(figure.parts[0].d);
+      boxOf(figure).forEach((v, i) => expect(Math.abs(v - even[i])).toBeLessThanOrEqual(4 * 0.25 + 0.01));
+      const [ring] = parsePathData(figure.parts[0].d);
+      const points = ring.pieces.map((piece) => (piece.kind === 'line' ? piece.a : { x: NaN, y: NaN }));
+      // No step where the wave closes: neighbours are never far apart.
+      for (let i = 1; i < points.length; i++)
+        expect(Math.hypot(points[i].x - points[i - 1].x, points[i].y - points[i - 1].y)).toBeLessThan(6);
+    }
+    expect(shapes.size).toBe(16);
+  });
+
+  it('a duplex chain from above is two rows a row pitch apart', () => {
+    const made = chainPieces(
+      CHAIN_SIZES.find((s) => s.size === '08B')!,
+      0,
+      2,
+    ).pieces;
+    const rollers = parsePathData(parts(made[0]).parts[0].d).map((c) => pathBounds(measurePath(c)));
+    expect(rollers).toHaveLength(4);
+    const middles = [...new Set(rollers.map(([, low, , high]) => Number(((low + high) / 2).toFixed(2))))];
+    expect(Math.abs(middles[1] - middles[0])).toBeCloseTo(13.92, 2);
+    // Every roller lies between its own two inner plates.
+    expect(rollers[0][3] - rollers[0][1]).toBeLessThan(7.75);
+  });
+
+  it('stitches: the strand of a running one leaves its gap, a cross reaches its width', () => {
+    const running = { ...MAKERS.stitch(4).pieces[0], gap: 1, hole: 0 } as JobPiece;
+    const [x0, , x1] = boxOf(parts(running));
+    expect([x0, x1]).toEqual([expect.closeTo(0.5 - 0.4, 2), expect.closeTo(3.5 + 0.4, 2)]);
+    const cross = { ...MAKERS.stitch(4, 'cross').pieces[0], hole: 0 } as JobPiece;
+    const [, low, , high] = boxOf(parts(cross));
+    expect(high - low).toBeGreaterThan(3.6);
+  });
+
+  it('planks, beads, tubes and lamps have the sizes they say', () => {
+    const plank = { ...MAKERS.plank(20).pieces[0], length: 60, width: 14 } as JobPiece;
+    expect(boxOf(parts(plank))).toEqual([3, -30, 17, 30].map((v) => expect.closeTo(v, 2)));
+    const bead = { ...MAKERS.bead(20).pieces[0], diameter: 12, length: 16 } as JobPiece;
+    expect(boxOf(parts(bead)).slice(1)).toEqual([-6, 20, 6].map((v) => expect.closeTo(v, 1)));
+    const tube = { ...MAKERS.tube(103).pieces[0], length: 100, outer: 30 } as JobPiece;
+    expect(boxOf(parts(tube))).toEqual([1.5, -15, 101.5, 15].map((v) => expect.closeTo(v, 2)));
+    const lamp = { ...MAKERS.lamp(60).pieces[0], diameter: 20, cord: 15 } as JobPiece;
+    const [x0, low, x1] = boxOf(parts(lamp));
+    expect(x1 - x0).toBeCloseTo(20, 1);
+    expect(low).toBeLessThan(-15 - 20);
+  });
+
+  it('a finish replaces the main material, and takes outlines away', () => {
+    const red = { ...outer, finish: { material: 'red', line: false, picture: null } } as JobPiece;
+    const figure = finishedFigure(red, 12.7, MATERIALS, -1, 0);
+    expect(figure.parts.map(({ fill }) => fill)).toEqual(['red', 'paper']);
+    expect(figure.parts.some(({ line }) => line)).toBe(false);
+    // What a place in the set-out says goes over what the piece says.
+    const leather = MATERIALS.findIndex(({ id }) => id === 'leather');
+    expect(finishedFigure(red, 12.7, MATERIALS, leather, 0).parts[0].fill).toBe('leather');
+    expect(colourOf(MATERIALS, 'red')).toBe('#b3402f');
+    expect(colourOf(MATERIALS, 'ghost')).toBe(FINISHES['steel']);
+  });
+
+  it('an own outline is turned so that its pins lie along x, and stays midway where the pitch gives way', () => {
+    const own = ownPiece('own', 'Own', '', [
+      { data: 'M0 0L10 0L10 40L0 40Z', material: 'brass', line: true },
+    ]);
+    const up = { ...own, pins: { from: { x: 5, y: 5 }, to: { x: 5, y: 35 } }, pitch: 30 };
+    expect(boxOf(parts(up))).toEqual([-5, -5, 35, 5].map((v) => expect.closeTo(v, 3)));
+    expect(boxOf(parts(up, 32))).toEqual([-4, -5, 36, 5].map((v) => expect.closeTo(v, 3)));
   });
 });

@@ -1,5 +1,5 @@
 import { fitRow } from '@coin-relay/core';
-import { demoJobs, resolveRun, type Job } from '@coin-relay/model';
+import { demoJobs, MAKERS, PLAIN_SET_OUT, resolveRun, type Job, type SetOut } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { readSvg } from '../svg/read';
 import { writeSvg } from './write';
@@ -13,7 +13,10 @@ const written = (
   change(job);
   const resolved = resolveRun(job);
   const fit = fitRow(resolved.source, resolved.request);
-  return { text: writeSvg(job, [{ resolved, fit }], { moving, travel: () => 0, path: true }), count: fit.count };
+  return {
+    text: writeSvg(job, [{ resolved, fit }], { moving, travel: () => 0, path: true }),
+    count: fit.count,
+  };
 };
 
 describe('a still drawing', () => {
@@ -79,3 +82,140 @@ describe('a moving drawing', () => {
     ).toThrow(/Take the still drawing/);
   });
 });
+
+describe('what a set-out puts where', () => {
+  const touch = { piece: null, turn: 0, along: 0, out: 0 };
+  const svg = (id: string, setOut: Partial<SetOut>, change: (job: Job) => void = () => undefined): string =>
+    written(id, false, (job) => {
+      job.runs[0].setOut = { ...PLAIN_SET_OUT, ...setOut };
+      change(job);
+    }).text;
+  const uses = (text: string): number => text.match(/<use href="#piece-/g)?.length ?? 0;
+
+  it('what is left out is not written', () => {
+    const byHand = [3, 4, 5].map((index) => ({
+      id: `h${index}`,
+      at: { by: 'index' as const, index },
+      leftOut: true,
+      ...touch,
+    }));
+    expect(uses(svg('demo-coin-lift', { byHand }))).toBe(90 - 3);
+  });
+
+  it('another finish is another symbol, in that colour', () => {
+    const text = svg('demo-coin-lift', {
+      rules: [{ id: 'r', on: { role: 'first' }, material: 'red', snap: false, ...touch }],
+    });
+    expect(text).toMatch(/<g id="piece-inner-red">.*fill="#b3402f"/);
+    expect(text.match(/<use href="#piece-inner-red"/g)).toHaveLength(1);
+  });
+
+  it('rows are written as often as there are, and a twin is the whole row mirrored', () => {
+    expect(uses(svg('demo-coin-lift', { rows: { count: 2, spacing: 14 } }))).toBe(180);
+    const twin = svg('demo-coin-lift', { twin: { x: 500, y: 0, angle: Math.PI / 2 } });
+    expect(twin).toContain('<use href="#row" transform="matrix(-1 0 0 1 1000 0)"/>');
+    // The picture is as wide as both.
+    const width = Number(/width="([\d.]+)mm"/.exec(twin)![1]);
+    expect(width).toBeGreaterThan(1000);
+  });
+
+  it('what is cut at a boundary is clipped by it; whole pieces only are fewer', () => {
+    const around = (job: Job): void => {
+      job.paths.push({
+        kind: 'shape',
+        id: 'frame',
+        name: 'Frame',
+        shape: { of: 'rectangle', x: 0, y: 0, width: 300, height: 400, corner: 0, tilt: 0 },
+      });
+    };
+    const cut = svg('demo-coin-lift', { boundary: { path: 'frame', keep: 'inside', how: 'cut' } }, around);
+    expect(cut).toMatch(/<clipPath id="boundary"><path d="M[^"]*Z"/);
+    expect(cut.match(/clip-path="url\(#boundary\)"/g)).toHaveLength(2);
+    const inside = svg(
+      'demo-coin-lift',
+      { boundary: { path: 'frame', keep: 'inside', how: 'whole' } },
+      around,
+    );
+    const outside = svg(
+      'demo-coin-lift',
+      { boundary: { path: 'frame', keep: 'outside', how: 'whole' } },
+      around,
+    );
+    expect(uses(inside)).toBeGreaterThan(20);
+    expect(uses(outside)).toBeGreaterThan(20);
+    // Those that lie across it are in neither.
+    expect(uses(inside) + uses(outside)).toBeLessThan(90);
+    expect(uses(inside) + uses(outside)).toBeGreaterThan(80);
+  });
+
+  it('linked links: each once, then the quarter that lies over the next', () => {
+    const { text, count } = written('demo-anchor-chain', false);
+    expect(text.match(/<use href="#over-slant/g)).toHaveLength(count);
+    expect(uses(text)).toBe(count);
+    // Every shape of the uneven wire is a symbol of its own.
+    expect(new Set(text.match(/id="piece-slant[^"]*"/g)).size).toBeGreaterThan(5);
+  });
+
+  it('stretched pieces are written as long as they are', () => {
+    const job = structuredClone(demoJobs().find((d) => d.id === 'demo-coin-slide')!.job);
+    const rows = job.runs.map((run) => {
+      const resolved = resolveRun(job, run.id);
+      return { resolved, fit: fitRow(resolved.source, resolved.request) };
+    });
+    const text = writeSvg(job, rows, { moving: false, travel: () => 0, path: false });
+    // Two rows in one drawing keep their symbols apart.
+    expect(text).toContain('id="piece-plank"');
+    const count = rows[1].fit.count;
+    expect(text.match(/<g transform="matrix\([^"]*"><path/g)!.length).toBeGreaterThanOrEqual(count * 3);
+    expect(() =>
+      writeSvg(movingJob(job), rows, { moving: true, travel: () => 0, path: false }),
+    ).not.toThrow();
+  });
+
+  it('bending pieces are written bent, on the exact path', () => {
+    const { text } = written('demo-drum-drive', false, (job) => {
+      job.pieces = MAKERS['plain-belt'](40).pieces;
+      job.runs[0].sequence = ['mark'];
+      job.wheels.forEach((wheel) => (wheel.size = { by: 'radius', radius: 40 }));
+    });
+    expect(uses(text)).toBe(0);
+    expect(text).toContain('fill="#8a5638"');
+    expect(text.match(/<path d="M[^"]*L[^"]*Z" fill="#e6d6b2"/g)!.length).toBeGreaterThan(10);
+  });
+
+  it('a picture lies on the main part, and is left out where it is not given', () => {
+    const name = 'a'.repeat(64);
+    const job = structuredClone(demoJobs().find((d) => d.id === 'demo-tin-beetle')!.job);
+    job.pieces[0].finish = {
+      material: null,
+      line: true,
+      picture: { picture: name, x: 5, y: 4, width: 20, height: 8 },
+    };
+    const resolved = resolveRun(job);
+    const fit = fitRow(resolved.source, resolved.request);
+    const write = (pictures?: ReadonlyMap<string, string>): string =>
+      writeSvg(job, [{ resolved, fit }], {
+        moving: false,
+        travel: () => 0,
+        path: false,
+        ...(pictures ? { pictures } : {}),
+      });
+    expect(write(new Map([[name, 'data:image/png;base64,AA==']]))).toContain(
+      '<image href="data:image/png;base64,AA==" x="5" y="-4" width="20" height="8"',
+    );
+    expect(write()).not.toContain('<image');
+  });
+
+  it('where rules decide, a moving drawing repeats after the whole loop', () => {
+    const { text } = written('demo-tin-beetle', true, (job) => {
+      job.runs[0].setOut = { ...PLAIN_SET_OUT, alternate: 0.1 };
+    });
+    const [, values] = /type="translate" values="([^"]*)"/.exec(text)!;
+    expect(values.split(';')).toHaveLength(31 * 16 + 1);
+  });
+});
+
+/** The job with its rows travelling: open ones stand still in a drawing all the same. */
+function movingJob(job: Job): Job {
+  return { ...job, motion: { ...job.motion, drives: job.runs.map(({ id }) => ({ run: id, pitches: 3 })) } };
+}

@@ -141,7 +141,11 @@ export function entryOf(piece: JobPiece): CatalogueEntry | undefined {
     if (!('size' in made) || made.size !== piece.size) return false;
     if (piece.family === 'roller-chain') return made.family === 'roller-chain' && made.rows === piece.rows;
     if (piece.family === 'round-link')
-      return made.family === 'round-link' && (made.facing === 'slant') === (piece.facing === 'slant');
+      return (
+        made.family === 'round-link' &&
+        made.width === piece.width &&
+        (made.facing === 'slant') === (piece.facing === 'slant')
+      );
     return true;
   });
 }

@@ -96,3 +96,44 @@ describe('the published JSON Schema', () => {
     expect(published).toEqual(JSON.parse(JSON.stringify(jobJsonSchema())));
   });
 });
+
+describe('a job of version 1', () => {
+  it('is brought to the current version: cups become what is carried, widths come from the trade size', () => {
+    const old = {
+      ...lift(),
+      version: 1,
+      pieces: [
+        {
+          family: 'roller-chain',
+          id: 'inner',
+          name: 'Inner link',
+          pitch: 12.7,
+          size: '08B',
+          part: 'inner',
+          plateHeight: 11.81,
+          roller: 8.51,
+          pin: 4.45,
+          carrier: false,
+        },
+        {
+          family: 'roller-chain',
+          id: 'outer',
+          name: 'Outer link',
+          pitch: 12.7,
+          size: '',
+          part: 'outer',
+          plateHeight: 11.81,
+          roller: 8.51,
+          pin: 4.45,
+          carrier: true,
+        },
+      ],
+    } as unknown as Job;
+    old.runs[0].sequence = ['inner', 'outer'];
+    const [inner, outer] = parseJob(old).pieces;
+    expect(inner).toMatchObject({ attachment: 'none', view: 'side', rows: 1, width: 7.75, rowPitch: 13.92 });
+    expect(outer).toMatchObject({ attachment: 'cup', width: 12.7 * 0.6 });
+    expect(outer).not.toHaveProperty('carrier');
+    expect(parseJob(old).version).toBe(2);
+  });
+});

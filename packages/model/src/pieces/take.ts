@@ -2,11 +2,13 @@ import { withPitch, type MadePieces } from '../catalogue';
 import {
   behaviourOf,
   isBand,
+  pitchConflict,
   piecesOfRun,
   PLAIN_SET_OUT,
   type Job,
   type JobPiece,
   type Run,
+  type SetOut,
 } from '../job/schema';
 
 /** Pieces renamed so that no id is taken twice, and what each was called before. */
@@ -40,6 +42,12 @@ export function adaptedTo(job: Pick<Job, 'pieces'>, run: Run, piece: JobPiece): 
   return behaviourOf(sized) === behaviour || isBand(sized) ? sized : { ...sized, behaviour };
 }
 
+/** Can a piece stand in a run at all, once it is adapted? A part of a band cannot be stiff. */
+export function canStandIn(job: Pick<Job, 'pieces'>, run: Run, piece: JobPiece): boolean {
+  const sequence = run.sequence.flatMap((id) => job.pieces.find((p) => p.id === id) ?? []);
+  return pitchConflict([...sequence, adaptedTo(job, run, piece)]) === null;
+}
+
 /**
  * The job with other pieces in a run. Its rules and what was done by hand stay; pieces that only
  * they use are brought to the new pitch. Wheels whose teeth meshed with the old pieces mesh with
@@ -49,7 +57,9 @@ export function withPiecesInRun(job: Job, runId: string, made: MadePieces): Job 
   const run = job.runs.find((r) => r.id === runId);
   if (!run) return job;
   const old = new Set(run.sequence);
-  const stay = job.pieces.filter((piece) => !old.has(piece.id) || isUsedElsewhere(job, runId, piece.id));
+  const stay = job.pieces.filter(
+    ({ id }) => !old.has(id) || isUsedElsewhere(job, runId, id) || isUsedBesides(job, run, id),
+  );
   const { pieces, renamed } = withFreshIds(made.pieces, new Set(stay.map(({ id }) => id)));
   const sequence = made.sequence.map((id) => renamed.get(id) ?? id);
   const fit = {
@@ -59,21 +69,34 @@ export function withPiecesInRun(job: Job, runId: string, made: MadePieces): Job 
       run.fit.multiple > 1 && pieces.some((piece) => behaviourOf(piece) === 'stiff') ? sequence.length : 1,
   };
   const setOut = setOutFor(run, sequence.length, made.overlap);
-  const next: Run = { ...run, sequence, fit, ...(setOut ? { setOut } : {}) };
+  let next: Run = { ...run, sequence, fit, ...(setOut ? { setOut } : {}) };
   let all = [...stay, ...pieces];
   // What only rules and single places of this run use follows the new pitch.
   for (const piece of piecesOfRun({ pieces: all }, next)) {
-    if (sequence.includes(piece.id) || isUsedElsewhere(job, runId, piece.id)) continue;
+    if (sequence.includes(piece.id)) continue;
+    if (!canStandIn({ pieces: all }, next, piece)) {
+      next = { ...next, setOut: next.setOut && withPieceRenamed(next.setOut, piece.id, sequence[0]) };
+      continue;
+    }
     const adapted = adaptedTo({ pieces: all }, next, piece);
-    all = all.map((p) => (p.id === piece.id ? adapted : p));
+    if (adapted === piece) continue;
+    if (isUsedElsewhere(job, runId, piece.id)) {
+      // Other rows keep it as it is: this one gets a copy.
+      const [copy] = withFreshIds([adapted], new Set(all.map(({ id }) => id))).pieces;
+      all = [...all, copy];
+      next = { ...next, setOut: next.setOut && withPieceRenamed(next.setOut, piece.id, copy.id) };
+    } else all = all.map((p) => (p.id === piece.id ? adapted : p));
   }
+  const route = job.paths.find(({ id }) => id === run.path);
+  const onRoute = new Set(route?.kind === 'route' ? route.stops.map(({ wheel }) => wheel) : []);
   const ids = new Set(all.map(({ id }) => id));
   return {
     ...job,
     pieces: all,
     runs: job.runs.map((r) => (r.id === runId ? next : r)),
     wheels: job.wheels.map((wheel) =>
-      wheel.size.by === 'teeth' && !ids.has(wheel.size.piece)
+      wheel.size.by === 'teeth' &&
+      (!ids.has(wheel.size.piece) || (onRoute.has(wheel.id) && old.has(wheel.size.piece)))
         ? { ...wheel, size: { ...wheel.size, piece: sequence[0] } }
         : wheel,
     ),
@@ -82,6 +105,17 @@ export function withPiecesInRun(job: Job, runId: string, made: MadePieces): Job 
         ? { ...path, by: { ...path.by, piece: sequence[0] } }
         : path,
     ),
+  };
+}
+
+function withPieceRenamed(setOut: SetOut, from: string, to: string): SetOut {
+  const renamed = <T extends { piece: string | null }>(items: readonly T[]): T[] =>
+    items.map((item) => (item.piece === from ? { ...item, piece: to } : item));
+  return {
+    ...setOut,
+    rules: renamed(setOut.rules),
+    byHand: renamed(setOut.byHand),
+    handed: setOut.handed && { ...setOut.handed, items: renamed(setOut.handed.items) },
   };
 }
 
@@ -99,13 +133,14 @@ function setOutFor(run: Run, steps: number, overlap: MadePieces['overlap']): Run
   };
 }
 
-/** Does another run use the piece, or this one's rules and single places? */
+/** Does another run use the piece? */
 function isUsedElsewhere(job: Job, runId: string, piece: string): boolean {
-  return job.runs.some((run) =>
-    run.id === runId
-      ? piecesOfRun(job, { ...run, sequence: [] }).some(({ id }) => id === piece)
-      : piecesOfRun(job, run).some(({ id }) => id === piece),
-  );
+  return job.runs.some((run) => run.id !== runId && piecesOfRun(job, run).some(({ id }) => id === piece));
+}
+
+/** Do the rules or single places of the run use the piece? */
+function isUsedBesides(job: Job, run: Run, piece: string): boolean {
+  return piecesOfRun(job, { ...run, sequence: [] }).some(({ id }) => id === piece);
 }
 
 /**

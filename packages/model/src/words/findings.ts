@@ -2,7 +2,8 @@ import type { Approach, FitOutcome } from '@coin-relay/core';
 import type { Job } from '../job/schema';
 import { pieceWidth } from '../catalogue';
 import { formatLength } from '../units';
-import type { ResolvedRun } from '../resolve';
+import type { ResolvedRun, ResolvedSetOut } from '../resolve';
+import { setOutFindings } from './set-out-findings';
 import { obstacleWords, percent, pieceWords } from './fit-sentence';
 
 /** Something the checks have to say about a fitted row. */
@@ -17,7 +18,12 @@ export interface Finding {
     | 'too-close'
     | 'odd-count'
     | 'broken-pattern'
-    | 'pitch-far-off';
+    | 'pitch-far-off'
+    | 'rule-without-place'
+    | 'hand-without-place'
+    | 'object-without-place'
+    | 'broken-turn'
+    | 'tighter-than-piece';
   readonly weight: 'error' | 'warning';
   readonly text: string;
   /** Where on the path, mm; null where it concerns all of it. */
@@ -31,12 +37,14 @@ const PITCH_LIMIT = 0.02;
 /**
  * What is wrong, or worth a look, with a fitted row; the heaviest first.
  * @param approaches where the path comes closer to itself than the row is wide
+ * @param setOut what stands where on it
  */
 export function findingsOf(
   job: Job,
   resolved: ResolvedRun,
   fit: FitOutcome,
   approaches: readonly Approach[] = [],
+  setOut: ResolvedSetOut | null = null,
 ): Finding[] {
   const { unit } = job;
   const [one, many] = pieceWords(resolved.sequence[0]);
@@ -114,8 +122,10 @@ export function findingsOf(
       `${fit.count} ${many} is an odd number: inner and outer links do not alternate at the closing place, which takes a cranked link.`,
     );
   }
+  if (setOut) found.push(...setOutFindings(job, fit, setOut));
+  const inTurn = setOut === null || setOut.setOut.order.by === 'turn';
   const pattern = resolved.sequence.length;
-  if (fit.layout.path.closed && pattern > 2 && fit.count % pattern !== 0) {
+  if (fit.layout.path.closed && inTurn && pattern > 2 && fit.count % pattern !== 0) {
     say(
       'broken-pattern',
       'warning',

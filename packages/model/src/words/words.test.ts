@@ -1,8 +1,8 @@
 import { fitRow } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
 import { demoJobs } from '../demo';
-import type { Job } from '../job';
-import { resolveRun } from '../resolve';
+import { PLAIN_SET_OUT, type Job, type SetOut } from '../job';
+import { resolveRun, resolveSetOut } from '../resolve';
 import { outlineJob } from '../starters';
 import { findingsOf, fitSentence, ordinal } from './index';
 
@@ -96,4 +96,64 @@ it('ordinals', () => {
     '22nd',
     '103rd',
   ]);
+});
+
+describe('findings of a set-out', () => {
+  const kinds = (id: string, change: (job: Job) => void): string[] => {
+    const job = structuredClone(demoJobs().find((d) => d.id === id)!.job);
+    change(job);
+    const resolved = resolveRun(job);
+    const fit = fitRow(resolved.source, resolved.request);
+    return findingsOf(job, resolved, fit, [], resolveSetOut(job, resolved.run, fit)).map(({ kind }) => kind);
+  };
+  const touch = { piece: null, turn: 0, along: 0, out: 0 };
+  const set =
+    (change: Partial<SetOut>) =>
+    (job: Job): void => {
+      job.runs[0].setOut = { ...PLAIN_SET_OUT, ...job.runs[0].setOut, ...change };
+    };
+
+  it('has none for the demo machines', () => {
+    for (const { id } of demoJobs()) expect(kinds(id, () => undefined)).toEqual([]);
+  });
+
+  it('a rule that matches nothing, a place beyond the row, objects without a place, a turn that does not close', () => {
+    expect(
+      kinds(
+        'demo-lamp-festoon',
+        set({
+          rules: [
+            { id: 'r', on: { role: 'nth', at: 99, from: 'end' }, material: null, snap: false, ...touch },
+          ],
+          byHand: [{ id: 'h', at: { by: 'index', index: 500 }, leftOut: true, ...touch }],
+          handed: {
+            takes: 'both',
+            items: Array.from({ length: 30 }, (_, i) => ({
+              id: `o${i}`,
+              piece: 'bell',
+              x: 0,
+              y: 0,
+              angle: 0,
+            })),
+          },
+        }),
+      ),
+    ).toEqual(['rule-without-place', 'hand-without-place', 'object-without-place']);
+    expect(kinds('demo-tin-beetle', set({ alternate: 0.2 }))).toEqual(['broken-turn']);
+  });
+
+  it('pieces that reach further than the tightest bend: not stiff ones, which jam and are told of otherwise', () => {
+    const wide = (job: Job): void => {
+      job.pieces[0] = { ...job.pieces[0], length: 900 } as Job['pieces'][number];
+    };
+    expect(kinds('demo-coin-slide', wide)).toEqual(['tighter-than-piece']);
+  });
+
+  it('a pattern by weight needs no multiple', () => {
+    const weight = (job: Job): void => {
+      job.runs[0].fit = { hold: 'path', rounding: 'nearest', multiple: 1, count: 88 };
+      set({ order: { by: 'weight', seed: 1, apart: false, weights: [1, 1, 1, 1, 1, 1] } })(job);
+    };
+    expect(kinds('demo-coin-lift', weight)).not.toContain('broken-pattern');
+  });
 });

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { behaviourOf, CATALOGUE, FAMILIES, findEntry, type Family } from '@coin-relay/model';
+import { behaviourOf, canStandIn, CATALOGUE, FAMILIES, findEntry, type Family } from '@coin-relay/model';
 import { SetOutWork, type ChosenPiece } from './set-out-work.service';
 
 /** Families that can be added to any row: carried pieces, whatever their spacing. */
@@ -44,7 +44,11 @@ export class PieceSelectComponent {
   /** What choosing no piece is called; empty where one has to be chosen. */
   readonly none = input('');
   readonly chosen = output<ChosenPiece | null>();
-  protected readonly pieces = computed(() => this.view()?.job.pieces ?? []);
+  /** Pieces of the job that can stand in the row, adapted where need be. */
+  protected readonly pieces = computed(() => {
+    const view = this.view();
+    return view ? view.job.pieces.filter((piece) => canStandIn(view.job, view.run, piece)) : [];
+  });
   protected readonly shown = computed(() => this.value() ?? '');
 
   /** What goes with the row: its own family, and what is carried. */

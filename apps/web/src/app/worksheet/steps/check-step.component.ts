@@ -35,6 +35,6 @@ export class CheckStepComponent {
   protected readonly state = toSignal(inject(FitService).state$, { requireSync: true });
   protected readonly findings = computed(() => {
     const { view } = this.state();
-    return view ? findingsOf(view.job, view.resolved, view.fit, view.approaches) : [];
+    return view ? findingsOf(view.job, view.resolved, view.fit, view.approaches, view.setOut) : [];
   });
 }

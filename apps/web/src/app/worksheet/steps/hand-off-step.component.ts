@@ -1,8 +1,9 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { RelayError } from '@coin-relay/core';
-import { writeSvg } from '@coin-relay/formats';
+import { partsList, partsListCsv, writeSvg } from '@coin-relay/formats';
+import { formatLength } from '@coin-relay/model';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { JobStore } from '../../document/job-store.service';
@@ -29,10 +30,43 @@ import { Playback } from '../../playback/playback.service';
         <span class="cost">plays by itself, without end</span>
       </li>
       <li>
+        <button nz-button nzSize="small" type="button" [disabled]="!state().view" (click)="parts()">
+          Parts, CSV
+        </button>
+        <span class="cost">{{ partsWords() }}</span>
+      </li>
+      <li>
         <button nz-button nzSize="small" type="button" (click)="json()">Job, JSON</button>
         <span class="cost">everything, to open again</span>
       </li>
     </ul>
+    @if (list(); as l) {
+      <table aria-label="Parts of the row">
+        <thead>
+          <tr>
+            <th scope="col">piece</th>
+            <th scope="col">how many</th>
+            <th scope="col">mass</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (line of l.lines; track line.piece.id) {
+            <tr>
+              <td>{{ line.piece.name }}</td>
+              <td>{{ line.count }}</td>
+              <td>{{ grams(line.mass) }}</td>
+            </tr>
+          }
+          @if (l.pins > 0) {
+            <tr>
+              <td>Pins</td>
+              <td>{{ l.pins }}</td>
+              <td></td>
+            </tr>
+          }
+        </tbody>
+      </table>
+    }
     <label nz-checkbox [(ngModel)]="withPath">Draw the path too</label>
     @if (problem()) {
       <p class="warning-text" role="alert">{{ problem() }}</p>
@@ -58,6 +92,30 @@ export class HandOffStepComponent {
   protected readonly state = toSignal(inject(FitService).state$, { requireSync: true });
   protected readonly withPath = signal(false);
   protected readonly problem = signal('');
+
+  /** What the row at work is made of. */
+  protected readonly list = computed(() => {
+    const { view } = this.state();
+    return view ? partsList(view.fit, view.setOut) : null;
+  });
+  protected readonly partsWords = computed(() => {
+    const list = this.list();
+    const view = this.state().view;
+    if (!list || !view) return 'how many of which';
+    const mass = list.mass === null ? '' : `, ${this.grams(list.mass)}`;
+    return `${list.pieces} pieces, ${formatLength(list.length, view.job.unit)}${mass}`;
+  });
+
+  protected grams(mass: number | null): string {
+    if (mass === null) return '–';
+    return mass >= 1000 ? `${(mass / 1000).toFixed(2)} kg` : `${mass.toFixed(1)} g`;
+  }
+
+  protected parts(): void {
+    const list = this.list();
+    const view = this.state().view;
+    if (list && view) download(fileName(view.job.name, '-parts.csv'), 'text/csv', partsListCsv(list));
+  }
 
   protected svg(moving: boolean): void {
     const view = this.state().view;

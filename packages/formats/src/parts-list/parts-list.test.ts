@@ -1,0 +1,52 @@
+import { fitRow } from '@coin-relay/core';
+import { demoJobs, parseJob, PLAIN_SET_OUT, resolveRun, resolveSetOut, type Job } from '@coin-relay/model';
+import { describe, expect, it } from 'vitest';
+import { partsList, partsListCsv, type PartsList } from './index';
+
+const demo = (id: string): Job => structuredClone(demoJobs().find((d) => d.id === id)!.job);
+const listOf = (job: Job): PartsList => {
+  const resolved = resolveRun(parseJob(job));
+  const fit = fitRow(resolved.source, resolved.request);
+  return partsList(fit, resolveSetOut(job, resolved.run, fit));
+};
+const counts = (list: PartsList): Record<string, number> =>
+  Object.fromEntries(list.lines.map(({ piece, count }) => [piece.id, count]));
+
+describe('a parts list', () => {
+  it('of the coin lift, by hand: 90 links are 45 inner, 30 outer and 15 with a cup, on 90 pins', () => {
+    const list = listOf(demo('demo-coin-lift'));
+    expect(counts(list)).toEqual({ inner: 45, outer: 30, carrier: 15 });
+    expect(list.pins).toBe(90);
+    // 08B at 0.7 kg/m: 90 links of 12.7 mm weigh 0.7 · 90 · 12.7 g.
+    expect(list.mass).toBeCloseTo(0.7 * 90 * 12.7, 6);
+    expect(list.leftOut).toBe(0);
+  });
+
+  it('leaves out what is left out, counts rows and twins, and gives an open row one pin more than links', () => {
+    const job = demo('demo-barrier-chain');
+    const touch = { piece: null, turn: 0, along: 0, out: 0 };
+    job.runs[0].setOut = {
+      ...PLAIN_SET_OUT,
+      rows: { count: 2, spacing: 20 },
+      twin: { x: 0, y: 0, angle: 0 },
+      byHand: [{ id: 'h', at: { by: 'index', index: 2 }, leftOut: true, ...touch }],
+    };
+    const list = listOf(job);
+    expect(counts(list)).toEqual({ inner: 14 * 4, outer: 15 * 4 });
+    expect(list).toMatchObject({ pieces: 29 * 4, leftOut: 4, pins: 31 * 4 });
+  });
+
+  it('says no mass where one piece says none', () => {
+    const job = demo('demo-tin-beetle');
+    expect(listOf(job).mass).toBeNull();
+  });
+
+  it('as a table; a name is never a formula', () => {
+    const job = demo('demo-coin-lift');
+    job.pieces[0].name = '=1+1, "quoted"';
+    const csv = partsListCsv(listOf(job));
+    expect(csv.split('\n')[0]).toBe('piece,count,pitch_mm,mass_g');
+    expect(csv).toContain(`"'=1+1, ""quoted""",45,12.7,`);
+    expect(csv).toMatch(/\npins,90,,\nall,90,\d+\.\d{3},800\.100\n$/);
+  });
+});

@@ -1,0 +1,312 @@
+import { parsePathData, RelayError } from '@coin-relay/core';
+import { describe, expect, it } from 'vitest';
+import {
+  CATALOGUE,
+  CHAIN_SIZES,
+  chainPieces,
+  entryOf,
+  MAKERS,
+  roundLinkMass,
+  roundLinkPieces,
+  ROUND_LINK_SIZES,
+  withPitch,
+} from '../catalogue';
+import { demoJobs } from '../demo';
+import {
+  behaviourOf,
+  parseJob,
+  PieceSchema,
+  piecesOfRun,
+  pitchConflict,
+  PLAIN_SET_OUT,
+  type Job,
+  type JobPiece,
+} from '../job';
+import {
+  adaptedTo,
+  boundTo,
+  checkOutline,
+  flippedOutline,
+  outlineBounds,
+  ownPiece,
+  OwnLinkSchema,
+  pointsData,
+  quarterTurned,
+  resized,
+  reversed,
+  withFreshIds,
+  withPiecesInRun,
+  withPins,
+} from './index';
+
+const demo = (id: string): Job => structuredClone(demoJobs().find((d) => d.id === id)!.job);
+const code = (work: () => unknown): string => {
+  try {
+    work();
+  } catch (error) {
+    return error instanceof RelayError ? error.code : String(error);
+  }
+  return 'done';
+};
+const bar = [{ data: 'M0 0L40 0L40 10L0 10Z', material: 'brass', line: true }];
+
+describe('the catalogue', () => {
+  it('has no id twice, and everything in it is a readable piece of the pitch it says', () => {
+    expect(new Set(CATALOGUE.map(({ id }) => id)).size).toBe(CATALOGUE.length);
+    for (const entry of CATALOGUE) {
+      const { pieces, sequence } = entry.make();
+      for (const piece of pieces) expect(PieceSchema.parse(piece)).toEqual(piece);
+      expect(pieces[0].pitch).toBe(entry.pitch);
+      expect(sequence.every((id) => pieces.some((piece) => piece.id === id))).toBe(true);
+      expect(pitchConflict(pieces)).toBeNull();
+    }
+  });
+
+  it('a trade size is known again by its pieces, another pitch is none', () => {
+    for (const entry of CATALOGUE) {
+      if (entry.size === '') continue;
+      const [first] = entry.make().pieces;
+      expect(entryOf(first)?.id).toBe(entry.id);
+      expect(entryOf(withPitch(first, first.pitch * 1.1))).toBeUndefined();
+    }
+  });
+
+  it('round links after DIN 766 and DIN 763 (from memory), lifting chain with a pitch of three wires (EN 818-2)', () => {
+    const of = (standard: string): (readonly [number, number])[] =>
+      ROUND_LINK_SIZES.filter((size) => size.standard === standard).map(
+        ({ wire, pitch }) => [wire, pitch] as const,
+      );
+    expect(of('DIN 766')).toEqual([
+      [4, 16],
+      [6, 18.5],
+      [8, 24],
+      [10, 28],
+      [13, 36],
+      [16, 45],
+    ]);
+    expect(of('DIN 763')).toEqual([
+      [4, 32],
+      [6, 42],
+      [8, 52],
+    ]);
+    for (const [wire, pitch] of of('EN 818-2')) expect(pitch).toBe(3 * wire);
+  });
+
+  it('masses: a chain’s links weigh as a metre of it does; a round link as its wire by hand', () => {
+    const size = CHAIN_SIZES.find((s) => s.size === '08B')!;
+    const { pieces } = chainPieces(size);
+    const perMetre = 1000 / 12.7;
+    expect((pieces[0].mass! * perMetre) / 1000).toBeCloseTo(0.7, 9);
+    // Wire 8, inner length 24, outer width 27.2: half rings of radius 9.6 and straights of 12.8.
+    const wire = 2 * Math.PI * 9.6 + 2 * (24 + 8 - 19.2);
+    expect(roundLinkMass(8, 24, 27.2)).toBeCloseTo(0.00785 * wire * Math.PI * 16, 9);
+    // Trade catalogues give some 1.35 to 1.45 kg/m for 8 × 24 (common practice, no source).
+    const metre = (roundLinkMass(8, 24, 27.2) / 24) * 1;
+    expect(metre).toBeGreaterThan(1.3);
+    expect(metre).toBeLessThan(1.5);
+  });
+
+  it('another pitch keeps every family’s proportions', () => {
+    for (const entry of CATALOGUE) {
+      const [piece] = entry.make().pieces;
+      const twice = withPitch(piece, piece.pitch * 2);
+      expect(PieceSchema.parse(twice)).toEqual(twice);
+      const back = withPitch(twice, piece.pitch) as unknown as Record<string, unknown>;
+      for (const [key, value] of Object.entries(piece)) {
+        if (typeof value === 'number') expect(back[key]).toBeCloseTo(value, 9);
+      }
+      if (piece.mass !== undefined) expect(twice.mass).toBeCloseTo(piece.mass * 8, 9);
+    }
+  });
+});
+
+describe('an own piece', () => {
+  const own = ownPiece('own', 'Bar', 'bar.svg', bar);
+
+  it('has its pins a tenth inside its ends, and its pitch from them', () => {
+    expect(own.pins).toEqual({ from: { x: 4, y: 5 }, to: { x: 36, y: 5 } });
+    expect(own.pitch).toBe(32);
+    expect(PieceSchema.parse(own)).toEqual(own);
+  });
+
+  it('another distance of its pins is another pitch; a pitch that is not theirs is refused', () => {
+    const moved = withPins(own, { from: { x: 0, y: 0 }, to: { x: 30, y: 40 } });
+    expect(moved.pitch).toBe(50);
+    expect(PieceSchema.safeParse({ ...own, pitch: 31 }).error?.issues[0].message).toMatch(
+      /the pitch is 31, but its pins are 32 apart/,
+    );
+  });
+
+  it('pins on top of each other are refused', () => {
+    expect(code(() => withPins(own, { from: { x: 4, y: 5 }, to: { x: 4, y: 5 } }))).toBe('pins-together');
+    expect(code(() => withPins(own, { from: { x: 4, y: 5 }, to: { x: NaN, y: 5 } }))).toBe('pins-together');
+  });
+
+  it('four quarter turns, two flips and two reversals are none; the pins stay', () => {
+    const box = (piece: typeof own): number[] =>
+      outlineBounds(piece.outline).map((v) => Number(v.toFixed(6)) + 0);
+    const once = quarterTurned(own, 1);
+    expect(box(once)).toEqual([15, -15, 25, 25]);
+    expect(once.pins).toEqual(own.pins);
+    expect(box(quarterTurned(own, 4))).toEqual(box(own));
+    const tilted = withPins(own, { from: { x: 4, y: 2 }, to: { x: 36, y: 9 } });
+    expect(box(flippedOutline(flippedOutline(tilted)))).toEqual(box(tilted));
+    expect(reversed(reversed(own))).toEqual(own);
+    expect(reversed(own).pins.from).toEqual(own.pins.to);
+  });
+
+  it('as long as is asked, pins and all', () => {
+    const twice = resized(own, 2);
+    expect(twice.pitch).toBe(64);
+    const [x0, , x1] = outlineBounds(twice.outline);
+    expect(x1 - x0).toBeCloseTo(80, 6);
+    expect(withPitch(own, 64)).toMatchObject({
+      pitch: 64,
+      pins: { from: { x: 8, y: 10 }, to: { x: 72, y: 10 } },
+    });
+  });
+
+  it.each([
+    ['nothing', []],
+    ['an open line', [{ data: 'M0 0L40 0L40 10' }]],
+    ['a flat one', [{ data: 'M0 0L40 0L20 0Z' }]],
+    ['one that crosses itself', [{ data: 'M0 0L10 10L10 0L0 10Z' }]],
+  ])('refuses %s', (_, outline) => {
+    expect(code(() => checkOutline(outline))).toBe('outline-invalid');
+  });
+
+  it('drawn through points: straight between sharp ones, flowing through round ones', () => {
+    const square = [
+      { x: 0, y: 0, round: false },
+      { x: 10, y: 0, round: false },
+      { x: 10, y: 10, round: false },
+      { x: 0, y: 10, round: false },
+    ];
+    expect(pointsData(square)).toBe('M0 0L10 0L10 10L0 10L0 0Z');
+    const [ring] = parsePathData(pointsData(square.map((p) => ({ ...p, round: true }))));
+    // In a square of round points every point is passed along the diagonal of its neighbours.
+    const piece = ring.pieces[0];
+    if (piece.kind !== 'cubic') throw new Error('a curve is wanted');
+    const reach = 10 / 3 / Math.SQRT2;
+    expect(piece.p1.x).toBeCloseTo(reach, 3);
+    expect(piece.p1.y).toBeCloseTo(-reach, 3);
+    checkOutline([{ data: pointsData(square.map((p) => ({ ...p, round: true }))) }]);
+  });
+});
+
+describe('pieces in one row', () => {
+  const [inner] = chainPieces(CHAIN_SIZES[0]).pieces;
+  const [bead] = MAKERS.bead(33).pieces;
+
+  it('are of one pitch and all stiff or all bending; carried ones go with all', () => {
+    expect(pitchConflict([inner, bead])).toBeNull();
+    expect(pitchConflict([inner, withPitch(inner, 9)])).toMatch(/there is one pitch/);
+    expect(pitchConflict([inner, { ...inner, behaviour: 'bending' }])).toMatch(/all are stiff or all bend/);
+    expect(pitchConflict([])).toBeNull();
+  });
+
+  it('a piece that does not go with the row is made to', () => {
+    const job = demo('demo-coin-lift');
+    const [plate] = MAKERS['flat-top'](38.1).pieces;
+    const adapted = adaptedTo(job, job.runs[0], plate);
+    expect(adapted).toMatchObject({ pitch: 12.7 });
+    expect(behaviourOf(adaptedTo(job, job.runs[0], { ...plate, behaviour: 'bending' }))).toBe('stiff');
+    expect(adaptedTo(job, job.runs[0], bead)).toBe(bead);
+  });
+
+  it('names nothing twice', () => {
+    const { pieces, renamed } = withFreshIds([inner, bead], new Set(['inner', 'inner-2']));
+    expect(pieces.map(({ id }) => id)).toEqual(['inner-3', 'bead']);
+    expect(renamed.get('inner')).toBe('inner-3');
+  });
+
+  it('a master in two rows ties their pitches together', () => {
+    const job = demo('demo-coin-lift');
+    const other = { ...job.runs[0], id: 'other', sequence: ['outer', 'extra'] };
+    const extra: JobPiece = { ...job.pieces[1], id: 'extra' };
+    const two = { ...job, pieces: [...job.pieces, extra], runs: [...job.runs, other] };
+    expect([...boundTo(two, 'inner')].sort()).toEqual(['carrier', 'extra', 'inner', 'outer']);
+  });
+});
+
+describe('another link in a run', () => {
+  it('keeps its rules, drops what nothing uses, and makes wheels mesh with the new one', () => {
+    const job = demo('demo-coin-lift');
+    job.pieces.push(
+      { ...MAKERS.bead(20).pieces[0], id: 'bead' },
+      { ...job.pieces[1], id: 'odd', name: 'Odd one' },
+    );
+    const rule = { material: null, snap: false, turn: 0, along: 0, out: 0 };
+    job.runs[0].setOut = {
+      ...PLAIN_SET_OUT,
+      rules: [
+        { id: 'a', on: { role: 'first' }, piece: 'bead', ...rule },
+        { id: 'b', on: { role: 'last' }, piece: 'odd', ...rule },
+      ],
+      steps: job.runs[0].sequence.map(() => ({ turn: 0, along: 0, out: 1, material: null })),
+    };
+    const size = CHAIN_SIZES.find((s) => s.size === '10A')!;
+    const next = parseJob(withPiecesInRun(job, 'row', chainPieces(size)));
+    expect(next.runs[0].setOut?.rules).toHaveLength(2);
+    expect(next.runs[0].setOut?.steps).toEqual([]);
+    expect(next.pieces.map(({ id, pitch }) => `${id} ${pitch}`)).toEqual([
+      'bead 20',
+      'odd 15.875',
+      'inner 15.875',
+      'outer 15.875',
+    ]);
+    expect(next.runs[0].fit).toMatchObject({ multiple: 2, count: null });
+    expect(next.wheels[0].size).toMatchObject({ by: 'teeth', piece: 'inner' });
+    expect(piecesOfRun(next, next.runs[0])).toHaveLength(4);
+  });
+
+  it('a piece that another row uses too is copied, and that row’s wheels stay as they are', () => {
+    const job = demo('demo-coin-lift');
+    const rule = { material: null, snap: false, turn: 0, along: 0, out: 0 };
+    job.runs[0].setOut = {
+      ...PLAIN_SET_OUT,
+      rules: [{ id: 'a', on: { role: 'first' }, piece: 'carrier', ...rule }],
+    };
+    job.runs.push({ ...job.runs[0], id: 'other', setOut: undefined });
+    const next = parseJob(
+      withPiecesInRun(job, 'row', chainPieces(CHAIN_SIZES.find((s) => s.size === '10A')!)),
+    );
+    const rules = next.runs[0].setOut!.rules;
+    expect(rules[0].piece).toBe('carrier-2');
+    expect(next.pieces.find(({ id }) => id === 'carrier-2')?.pitch).toBe(15.875);
+    expect(next.pieces.find(({ id }) => id === 'carrier')?.pitch).toBe(12.7);
+    expect(next.wheels[0].size).toMatchObject({ piece: next.runs[0].sequence[0] });
+  });
+
+  it('linked round links come linked, and what comes after them does not', () => {
+    const job = demo('demo-coin-lift');
+    const linked = withPiecesInRun(job, 'row', roundLinkPieces(ROUND_LINK_SIZES[2], true));
+    expect(linked.runs[0].setOut?.overlap).toBe('linked');
+    const back = withPiecesInRun(linked, 'row', chainPieces(CHAIN_SIZES[5]));
+    expect(back.runs[0].setOut?.overlap).toBe('as-made');
+    expect(parseJob(back)).toEqual(back);
+  });
+
+  it('a hanging row that is counted hangs the new link', () => {
+    const job = demo('demo-barrier-chain');
+    const next = parseJob(withPiecesInRun(job, 'row', roundLinkPieces(ROUND_LINK_SIZES[1])));
+    expect(next.paths[0]).toMatchObject({ by: { by: 'count', piece: 'face' } });
+  });
+
+  it('a run that is not there changes nothing', () => {
+    const job = demo('demo-coin-lift');
+    expect(withPiecesInRun(job, 'ghost', chainPieces(CHAIN_SIZES[0]))).toBe(job);
+  });
+});
+
+describe('a link of one’s own for the catalogue', () => {
+  const { pieces, sequence } = chainPieces(CHAIN_SIZES[3]);
+  const link = { name: 'Mine', pieces, sequence, materials: [], overlap: 'as-made' as const };
+  it('is read as it was written; broken ones say what is wrong', () => {
+    expect(OwnLinkSchema.parse(link)).toEqual(link);
+    const wrong = (change: object): string | undefined =>
+      OwnLinkSchema.safeParse({ ...link, ...change }).error?.issues[0].message;
+    expect(wrong({ sequence: ['ghost'] })).toMatch(/there is no piece “ghost”/);
+    expect(wrong({ pieces: [pieces[0], withPitch(pieces[1], 30)] })).toMatch(/there is one pitch/);
+  });
+});
