@@ -90,17 +90,18 @@ function belts(): CatalogueEntry[] {
   }));
 }
 
+function as(made: MadePieces, change: Readonly<Record<string, unknown>>): MadePieces {
+  return { ...made, pieces: made.pieces.map((piece) => ({ ...piece, ...change }) as JobPiece) };
+}
+
+/** An entry of one piece, which is called as the entry is. */
 function plain(id: string, name: string, make: () => MadePieces): CatalogueEntry {
+  const named = (): MadePieces => as(make(), { name });
   const [{ family, pitch }] = make().pieces;
-  return { id, family, name, size: '', standard: '', pitch, massPerMetre: null, make };
+  return { id, family, name, size: '', standard: '', pitch, massPerMetre: null, make: named };
 }
 
 const { plank, bead, lamp, charm, tube, stitch } = MAKERS;
-const as = (made: MadePieces, change: Partial<Record<string, unknown>>): MadePieces => ({
-  ...made,
-  pieces: made.pieces.map((piece) => ({ ...piece, ...change }) as JobPiece),
-});
-
 /** Everything that can be taken: trade sizes by their standards, other families at a size to begin with. */
 export const CATALOGUE: readonly CatalogueEntry[] = [
   ...chains(),

@@ -73,7 +73,7 @@ const choice = (key: string, label: string, ...options: (readonly [string, strin
 /** The few numbers each family is drawn from, besides its pitch. */
 export const FAMILY_FIELDS: Readonly<Record<Family, readonly FamilyField[]>> = {
   'roller-chain': [
-    choice('part', 'Link', ['inner', 'inner'], ['outer', 'outer']),
+    choice('part', 'Kind of link', ['inner', 'inner'], ['outer', 'outer']),
     choice('view', 'Seen from', ['side', 'the side'], ['top', 'above']),
     length('plateHeight', 'Plate height'),
     length('roller', 'Roller diameter'),

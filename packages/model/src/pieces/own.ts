@@ -36,7 +36,8 @@ export function outlineBounds(
 }
 
 /**
- * A piece of outlines: its pins are put a tenth of its length inside its ends, half way up.
+ * A piece of outlines. Its pins are put into the two holes that are furthest apart; without two
+ * holes a tenth of its length inside its ends, half way up.
  * @throws RelayError outline-invalid
  */
 export function ownPiece(
@@ -49,6 +50,7 @@ export function ownPiece(
   const [x0, y0, x1, y1] = outlineBounds(outline);
   const inset = (x1 - x0) * 0.1;
   const y = (y0 + y1) / 2;
+  const pins = bores(outline) ?? { from: { x: x0 + inset, y }, to: { x: x1 - inset, y } };
   return withPins(
     {
       family: 'own',
@@ -59,8 +61,29 @@ export function ownPiece(
       pins: { from: { x: x0, y }, to: { x: x1, y } },
       pitch: x1 - x0,
     },
-    { from: { x: x0 + inset, y }, to: { x: x1 - inset, y } },
+    pins,
   );
+}
+
+/** The middles of the two holes of the first outline that are furthest apart, the left one first. */
+function bores(outline: readonly Pick<OutlinePart, 'data'>[]): { from: Vec; to: Vec } | null {
+  const [, ...holes] = parsePathData(outline[0].data);
+  const middles = holes.map((hole): Vec => {
+    const [x0, y0, x1, y1] = pathBounds(measurePath(hole));
+    return { x: (x0 + x1) / 2, y: (y0 + y1) / 2 };
+  });
+  let best: { from: Vec; to: Vec } | null = null;
+  let far = PINS_APART;
+  for (const [i, a] of middles.entries()) {
+    for (const b of middles.slice(i + 1)) {
+      const apart = Math.hypot(b.x - a.x, b.y - a.y);
+      if (apart > far) {
+        far = apart;
+        best = a.x <= b.x ? { from: a, to: b } : { from: b, to: a };
+      }
+    }
+  }
+  return best;
 }
 
 /**

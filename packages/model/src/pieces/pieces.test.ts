@@ -129,6 +129,18 @@ describe('an own piece', () => {
     expect(PieceSchema.parse(own)).toEqual(own);
   });
 
+  it('holes are where its pins go, the two that are furthest apart', () => {
+    const hole = (x: number): string => `M${x - 2} 5A2 2 0 0 0 ${x + 2} 5A2 2 0 0 0 ${x - 2} 5Z`;
+    const bored = ownPiece('own', 'Plate', '', [
+      { ...bar[0], data: bar[0].data + hole(34) + hole(20) + hole(6) },
+    ]);
+    expect(bored.pins.from.x).toBeCloseTo(6, 9);
+    expect(bored.pins.to.x).toBeCloseTo(34, 9);
+    expect(bored.pitch).toBeCloseTo(28, 9);
+    const one = ownPiece('own', 'Plate', '', [{ ...bar[0], data: bar[0].data + hole(20) }]);
+    expect(one.pitch).toBe(32);
+  });
+
   it('another distance of its pins is another pitch; a pitch that is not theirs is refused', () => {
     const moved = withPins(own, { from: { x: 0, y: 0 }, to: { x: 30, y: 40 } });
     expect(moved.pitch).toBe(50);

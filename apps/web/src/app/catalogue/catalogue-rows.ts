@@ -36,10 +36,18 @@ export type CatalogueSort = 'name' | 'family' | 'standard' | 'pitch' | 'width' |
 /** All lines: the user's own first. */
 export function catalogueRows(kept: readonly KeptLink[], articles: readonly Article[]): CatalogueRow[] {
   const byEntry = new Map(articles.map((article) => [article.entry, article]));
-  return [...kept.map(ownRow), ...CATALOGUE.map((entry) => entryRow(entry, byEntry.get(entry.id)))];
+  madeRows ??= CATALOGUE.map(entryRow);
+  return [...kept.map(ownRow), ...madeRows.map((row) => priced(row, byEntry.get(row.id)))];
 }
 
-function entryRow(entry: CatalogueEntry, article: Article | undefined): CatalogueRow {
+/** The catalogue's own lines, made once: what they show does not change, so it is not painted anew. */
+let madeRows: readonly CatalogueRow[] | null = null;
+
+function priced(row: CatalogueRow, article: Article | undefined): CatalogueRow {
+  return article ? { ...row, mass: row.mass ?? article.massPerMetre, price: article.pricePerMetre } : row;
+}
+
+function entryRow(entry: CatalogueEntry): CatalogueRow {
   const made = entry.make();
   return {
     id: entry.id,
@@ -49,8 +57,8 @@ function entryRow(entry: CatalogueEntry, article: Article | undefined): Catalogu
     size: entry.size,
     pitch: entry.pitch,
     width: widthOf(made.pieces),
-    mass: entry.massPerMetre ?? article?.massPerMetre ?? null,
-    price: article?.pricePerMetre ?? null,
+    mass: entry.massPerMetre,
+    price: null,
     behaviour: behaviourOf(made.pieces[0]),
     own: false,
     pieces: inTurn(made.pieces, made.sequence),

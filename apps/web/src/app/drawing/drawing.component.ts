@@ -11,7 +11,7 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { formatLengthNumber, type Backdrop } from '@coin-relay/model';
-import { distinctUntilChanged, from, map, merge, switchMap } from 'rxjs';
+import { distinctUntilChanged, from, map, merge, skip, switchMap, take } from 'rxjs';
 import { JobStore } from '../document/job-store.service';
 import { FitService, type FitView } from '../fit/fit.service';
 import { JobContext } from '../job/job-context.service';
@@ -116,6 +116,13 @@ export class DrawingComponent {
         .subscribe(() => stage.moveTo((run) => this.playback.travelOf(run)));
       this.context.wheel$.pipe(takeUntilDestroyed(destroyed)).subscribe((id) => stage.select(id));
       this.places.places$.pipe(until).subscribe((chosen) => stage.showPlaces(chosen as ReadonlySet<number>));
+      // What was asked for is there once the row is fitted anew.
+      this.context.all$
+        .pipe(
+          until,
+          switchMap(() => this.fits.state$.pipe(skip(1), take(1))),
+        )
+        .subscribe(() => stage.showAll());
       this.pictures.arrived$.pipe(until).subscribe(() => stage.repaint());
       store.job$
         .pipe(

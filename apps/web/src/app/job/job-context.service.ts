@@ -1,5 +1,5 @@
 import { Injectable } from '@angular/core';
-import { BehaviorSubject } from 'rxjs';
+import { BehaviorSubject, Subject } from 'rxjs';
 
 export const STEPS = ['path', 'link', 'set-out', 'fit', 'motion', 'check', 'hand-off'] as const;
 export type Step = (typeof STEPS)[number];
@@ -11,11 +11,14 @@ export class JobContext {
   private readonly wheel = new BehaviorSubject<string | null>(null);
   private readonly bench = new BehaviorSubject<string | null>(null);
   private readonly table = new BehaviorSubject(false);
+  private readonly all = new Subject<void>();
 
   readonly step$ = this.step.asObservable();
   readonly wheel$ = this.wheel.asObservable();
   /** The own piece whose outline is being worked on. */
   readonly bench$ = this.bench.asObservable();
+  /** Emits when all of the drawing is to be shown. */
+  readonly all$ = this.all.asObservable();
   /** Is the table of places to be seen? */
   readonly table$ = this.table.asObservable();
 
@@ -37,6 +40,11 @@ export class JobContext {
 
   showTable(visible: boolean): void {
     if (visible !== this.table.value) this.table.next(visible);
+  }
+
+  /** Asks the drawing to show all there is, for what was put where it cannot be seen. */
+  showAll(): void {
+    this.all.next();
   }
 
   openStep(step: Step): void {

@@ -6,7 +6,7 @@ import {
   input,
   viewChild,
 } from '@angular/core';
-import { figureBox, pieceFigure, pieceLayer } from '@coin-relay/formats';
+import { figureBox, pieceFigure, pieceLayer, type Box } from '@coin-relay/formats';
 import type { JobPiece, Material } from '@coin-relay/model';
 import { paintStraight } from '../drawing/paint-straight';
 
@@ -56,7 +56,8 @@ export class SampleComponent {
       starts.push(end);
       end += piece.pitch;
     }
-    const boxes = row.map((piece) => figureBox(pieceFigure(piece, piece.pitch)));
+    const known = new Map(pieces.map((piece) => [piece, figureBox(pieceFigure(piece, piece.pitch))]));
+    const boxes = row.map((piece): Box => known.get(piece) ?? [0, 0, 0, 0]);
     const x0 = Math.min(...boxes.map((box, i) => box[0] + starts[i]));
     const x1 = Math.max(...boxes.map((box, i) => box[2] + starts[i]));
     const y0 = Math.min(...boxes.map((box) => box[1]));

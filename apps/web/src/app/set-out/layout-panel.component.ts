@@ -4,6 +4,7 @@ import { FormsModule } from '@angular/forms';
 import { pathBounds } from '@coin-relay/core';
 import { materialsOf, type SetOut } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
+import { JobContext } from '../job/job-context.service';
 import { AngleFieldComponent } from '../shared/angle-field.component';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
@@ -32,6 +33,7 @@ const WAYS: readonly (readonly [NonNullable<SetOut['reach']>['way'], string])[] 
 })
 export class LayoutPanelComponent {
   private readonly work = inject(SetOutWork);
+  private readonly context = inject(JobContext);
   protected readonly view = toSignal(this.work.view$, { initialValue: null });
   private readonly laid = toSignal(this.work.laid$, { initialValue: null });
   protected readonly overlaps = OVERLAPS;
@@ -61,6 +63,7 @@ export class LayoutPanelComponent {
       (setOut) => (setOut.twin = on ? { x, y: Math.round(y1), angle: Math.PI / 2 } : null),
       'Change twin',
     );
+    if (on) this.context.showAll();
   }
 
   protected moveTwin(change: Partial<NonNullable<SetOut['twin']>>): void {

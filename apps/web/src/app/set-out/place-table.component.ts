@@ -15,6 +15,9 @@ import { JobContext } from '../job/job-context.service';
 import { PlaceChoice } from './place-choice.service';
 import { placeRows, type PlaceRow, type PlaceSort } from './place-rows';
 
+/** Height of a row, px. */
+const ROW = 24;
+
 const COLUMNS: readonly { key: PlaceSort; title: string; figures: boolean }[] = [
   { key: 'place', title: 'place', figures: true },
   { key: 's', title: 'along', figures: true },
@@ -73,8 +76,12 @@ export class PlaceTableComponent {
       const i = this.rows().findIndex((row) => chosen.has(row.place));
       const viewport = this.scroll();
       if (i < 0 || !viewport) return;
-      const { start, end } = viewport.getRenderedRange();
-      if (chosen.size > 0 && (i < start || i >= end - 1)) viewport.scrollToIndex(Math.max(0, i - 2));
+      // The viewport knows its size only once it is laid out.
+      requestAnimationFrame(() => {
+        const top = viewport.measureScrollOffset();
+        const seen = viewport.getViewportSize();
+        if (i * ROW < top || (i + 1) * ROW > top + seen) viewport.scrollToIndex(Math.max(0, i - 2));
+      });
     });
   }
 
@@ -88,7 +95,7 @@ export class PlaceTableComponent {
   }
 
   protected mm(value: number): string {
-    return formatLengthNumber(value, this.unit(), 2);
+    return formatLengthNumber(value, this.unit());
   }
 
   protected pick(row: PlaceRow, event: MouseEvent | Event): void {

@@ -18,7 +18,7 @@ import { NumberFieldComponent } from './number-field.component';
       <button
         type="button"
         class="plain-button"
-        [attr.aria-label]="'A quarter turn more: ' + label()"
+        [attr.aria-label]="'+90°, a quarter turn more: ' + label()"
         (click)="turn()"
       >
         +90°

@@ -60,6 +60,7 @@ import { trialJob, TRIAL_LINKS } from './trial';
     }
     input {
       flex: 1;
+      accent-color: #135e74;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,0 +1,234 @@
+import { file, type } from './path-support';
+import {
+  copyOf,
+  countIn,
+  expect,
+  expectAccessible,
+  expectSaved,
+  onScreen,
+  openJob,
+  openStep,
+  pictureOf,
+  sentence,
+  step,
+  test,
+  verdict,
+} from './support';
+
+/** A plate of 20 by 8 mm with three bores; the outer two are 11 mm apart. */
+const PLATE =
+  '<svg xmlns="http://www.w3.org/2000/svg" width="20mm" height="9mm" viewBox="0 0 200 90">' +
+  '<path d="M45 5H155A40 40 0 0 1 155 85H45A40 40 0 0 1 45 5Z M45 30A15 15 0 0 0 45 60A15 15 0 0 0 45 30Z ' +
+  'M155 30A15 15 0 0 0 155 60A15 15 0 0 0 155 30Z"/><circle cx="100" cy="45" r="14"/></svg>';
+
+test('a link of one’s own from an SVG: its pins say the pitch, and the row follows them', async ({
+  page,
+  request,
+}) => {
+  await openJob(page, await copyOf(request, 'demo-coin-lift'));
+  await openStep(page, 'Link');
+  await page.getByLabel('Drawing of the link').setInputFiles(file('plate.svg', PLATE));
+  const bench = page.locator('relay-link-bench');
+  await expect(bench).toBeVisible();
+  // The real size, the pitch from bore to bore, and what sticks out beyond it.
+  await expect(bench).toContainText(/19\.00.mm by 8\.00.mm; pitch 11\.00.mm; neighbours overlap by 8\.00.mm/);
+  await expect(sentence(page)).toContainText(/at a pitch of 11\.00.mm/);
+  const count = await countIn(page);
+
+  // A pin is dragged: the sentence follows while the pointer moves.
+  const pin = bench.locator('[data-pin="to"]');
+  const box = (await pin.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 + 40, box.y + box.height / 2, { steps: 5 });
+  await expect(sentence(page)).not.toContainText(/at a pitch of 11\.00.mm/);
+  await page.mouse.up();
+  await expect.poll(() => countIn(page)).toBeLessThan(count);
+
+  // Typed: exactly.
+  await type(page.getByLabel('Pin ahead, to the right'), '16.5');
+  await type(page.getByLabel('Pin behind, to the right'), '4.5');
+  await type(page.getByLabel('Pin ahead, up'), '-4.5');
+  await expect(sentence(page)).toContainText(/at a pitch of 12\.00.mm/);
+  await expect(verdict(page)).toContainText('closes exactly');
+
+  // Pins on top of each other are refused where the user looks; the last good state stays.
+  await type(page.getByLabel('Pin ahead, to the right'), '4.5');
+  await expect(bench.getByRole('alert')).toContainText('on top of each other');
+  await expect(sentence(page)).toContainText(/at a pitch of 12\.00.mm/);
+
+  await expectAccessible(page);
+  await bench.getByRole('button', { name: 'done' }).click();
+  await expect(step(page, 'Link')).toHaveAttribute('aria-expanded', 'true');
+  await expectSaved(page);
+  await page.reload();
+  await expect(sentence(page)).toContainText(/at a pitch of 12\.00.mm/);
+});
+
+test('a link is drawn: points are dragged, put in, rounded; the trial on the path shows it', async ({
+  page,
+  request,
+}) => {
+  await openJob(page, await copyOf(request, 'demo-coin-lift'));
+  await openStep(page, 'Link');
+  await page.getByRole('button', { name: 'draw one' }).click();
+  const bench = page.locator('relay-link-bench');
+  const trial = bench.locator('relay-bench-sample canvas');
+  await expect.poll(() => pictureOf(trial)).not.toBe('0');
+  const first = await pictureOf(trial);
+  const corner = bench.getByRole('button', { name: 'Point 1 of outline 1, round' });
+  const box = (await corner.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 50, box.y + 4, { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(() => pictureOf(trial)).not.toBe(first);
+  await corner.press('Enter');
+  await expect(bench.getByRole('button', { name: 'Point 1 of outline 1, sharp' })).toBeVisible();
+  await bench
+    .getByRole('button', { name: 'Put a point in after point 1 of outline 1' })
+    .dispatchEvent('click');
+  await expect(bench.getByRole('button', { name: /^Point 7 of outline 1/ })).toBeVisible();
+  await bench.getByRole('button', { name: /^Point 7 of outline 1/ }).press('Delete');
+  await expect(bench.getByRole('button', { name: /^Point 7 of outline 1/ })).toHaveCount(0);
+
+  const second = await pictureOf(trial);
+  await bench.getByRole('button', { name: 'quarter turn left' }).click();
+  await expect.poll(() => pictureOf(trial)).not.toBe(second);
+  await page.keyboard.press('Escape');
+  await expect(bench).toHaveCount(0);
+});
+
+test('files that hold no outline say so, and the link that was there stays', async ({ page, request }) => {
+  await openJob(page, await copyOf(request, 'demo-coin-lift'));
+  await openStep(page, 'Link');
+  const before = await sentence(page).innerText();
+  const link = page.locator('relay-link-step');
+  for (const [name, content, complaint] of [
+    ['empty.svg', '', /empty\.svg/],
+    [
+      'open.svg',
+      '<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0L50 0L50 9"/></svg>',
+      /None of the 1 lines in the file is closed/,
+    ],
+    [
+      'bow.svg',
+      '<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0L10 10L10 0L0 10Z"/></svg>',
+      /crosses itself at/,
+    ],
+  ] as const) {
+    await page.getByLabel('Drawing of the link').setInputFiles(file(name, content));
+    await expect(link.getByRole('alert')).toContainText(complaint);
+    await expect(sentence(page)).toHaveText(before);
+  }
+});
+
+test('every family can be taken, and each is drawn', async ({ page, request }) => {
+  await openJob(page, await copyOf(request, 'demo-tin-beetle'));
+  await openStep(page, 'Link');
+  const drawing = page.locator('relay-drawing canvas').nth(1);
+  let shown = await pictureOf(drawing);
+  for (const [entry, words] of [
+    ['chain-24A-2', /Roller chain 24A, 38\.10.mm, stiff/],
+    ['round-DIN766-13', /Round-link chain 13 × 36, 36\.00.mm, stiff/],
+    ['slant-EN8182-13', /Round-link chain 13 × 39, 39\.00.mm, stiff/],
+    ['flat-top', /Flat-top conveyor, 38\.10.mm, stiff/],
+    ['belt-H', /Toothed belt H, 12\.70.mm, bending/],
+    ['vee-belt', /Flat or vee belt, 40\.00.mm, bending/],
+    ['stitch-cross', /Stitches, 4\.00.mm, stiff/],
+    ['plank', /Cross-planks, 20\.00.mm, carried/],
+    ['bead-facet', /Beads, 12\.00.mm, carried/],
+    ['lamp-lantern', /Lamps, 80\.00.mm, carried/],
+    ['charm-fish', /Charms, 30\.00.mm, carried/],
+    ['shoe', /Track shoe, 50\.00.mm, stiff/],
+  ] as const) {
+    await page.getByLabel('Link', { exact: true }).selectOption(entry);
+    await expect.poll(() => pictureOf(drawing)).not.toBe(shown);
+    shown = await pictureOf(drawing);
+    await openStep(page, 'Fit');
+    await expect(step(page, 'Link')).toContainText(words);
+    await openStep(page, 'Link');
+  }
+});
+
+test('how a piece sits, how alike and of what: each shows at once, and undo takes it back', async ({
+  page,
+  request,
+}) => {
+  await openJob(page, await copyOf(request, 'demo-barrier-chain'));
+  await openStep(page, 'Link');
+  await page.getByLabel('Link', { exact: true }).selectOption('round-DIN766-4');
+  await expect(sentence(page)).toContainText(/at a pitch of 16\.00.mm/);
+  const drawing = page.locator('relay-drawing canvas').nth(1);
+  const link = page.locator('relay-link-step');
+  const changes = async (act: () => Promise<unknown>): Promise<void> => {
+    const before = await pictureOf(drawing);
+    await act();
+    await expect.poll(() => pictureOf(drawing)).not.toBe(before);
+  };
+  await expect(link).toContainText(/Sticks out 4\.00.mm behind and 4\.00.mm ahead.*overlap by 8\.00.mm/);
+  await link.getByText('How it sits').click();
+  await changes(() => type(page.getByLabel('Out of the path', { exact: true }), '5'));
+  await changes(() => page.getByRole('button', { name: 'A quarter turn more: Turned on its place' }).click());
+  await expect(page.getByLabel('Turned on its place', { exact: true })).toHaveValue('90');
+  await changes(() => page.getByLabel('Which way it faces').selectOption('upright'));
+  await changes(() => page.getByLabel('Which line across the piece runs on the path').selectOption('outer'));
+  await link.getByText('How alike they are').click();
+  await changes(() => type(page.getByLabel('Size, plus or minus'), '20'));
+  await changes(() => type(page.getByLabel('Along its own wire, plus or minus'), '40'));
+  await changes(() => type(page.getByLabel('Seed of the variation'), '77'));
+  await link.getByText('What it is made of').click();
+  await changes(() => page.getByLabel('Material', { exact: true }).selectOption('copper'));
+  await changes(() => link.getByRole('button', { name: 'a new one' }).click());
+  await changes(() => page.getByLabel('Colour of the material').fill('#116633'));
+  await expectAccessible(page);
+  for (let k = 0; k < 11; k++) await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByLabel('Link', { exact: true })).toHaveValue('chain-10A');
+});
+
+test('stiff, carried, bending: one choice, its consequence said', async ({ page, request }) => {
+  await openJob(page, await copyOf(request, 'demo-tin-beetle'));
+  await openStep(page, 'Link');
+  const link = page.locator('relay-link-step');
+  const stiff = await sentence(page).innerText();
+  await page.getByLabel('Stiff, carried or bending').selectOption('bending');
+  await expect(link).toContainText('Its shape follows the path');
+  await expect(sentence(page)).not.toHaveText(stiff);
+  await page.getByLabel('Stiff, carried or bending').selectOption('carried');
+  await expect(link).toContainText('sits on one point');
+  await page.getByLabel('Link', { exact: true }).selectOption('belt-L');
+  await expect(page.getByLabel('Stiff, carried or bending')).toBeDisabled();
+});
+
+test('one master: a change shows in every row that uses it', async ({ page, request }) => {
+  const id = await copyOf(request, 'demo-prize-carousel', (job) => {
+    job.runs.push({ ...job.runs[0], id: 'second', name: 'Upper plates' });
+  });
+  await openJob(page, id);
+  await openStep(page, 'Link');
+  const link = page.locator('relay-link-step');
+  await expect(link).toContainText('A change shows in 2 rows: Plates, Upper plates.');
+  await type(page.getByLabel('Pitch, pin to pin'), '50');
+  await page.getByRole('button', { name: 'Upper plates' }).click();
+  await expect(sentence(page)).toContainText(/at a pitch of 50\.00.mm/);
+});
+
+test('rows: another one on the same path, named, removed', async ({ page, request }) => {
+  await openJob(page, await copyOf(request, 'demo-bellows-seam'));
+  await page.getByLabel('Another row').selectOption({ label: 'on Seam of the board' });
+  const name = page.getByLabel('Name of the row');
+  await name.fill('Beads');
+  await name.press('Enter');
+  await openStep(page, 'Link');
+  await page.getByLabel('Link', { exact: true }).selectOption('bead-ball');
+  await expect(sentence(page)).toContainText('beads');
+  await page.getByRole('button', { name: 'Seam', exact: true }).click();
+  await expect(sentence(page)).toContainText('stitches');
+  await page.getByRole('button', { name: 'Beads', exact: true }).click();
+  await page.getByRole('button', { name: 'remove', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Beads', exact: true })).toHaveCount(0);
+  await expect(sentence(page)).toContainText('stitches');
+  // Nothing of the drawing is lost under the rows.
+  const at = await onScreen(page, 0, 65);
+  expect(at.y).toBeGreaterThan(0);
+});
