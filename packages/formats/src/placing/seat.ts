@@ -1,5 +1,5 @@
 import { readRail } from '@coin-relay/core';
-import { reachWay } from '@coin-relay/model';
+import { type reachWay } from '@coin-relay/model';
 import { placeOf, type RowScene, type ScenePiece } from './scene';
 
 /** A plane map as canvases and SVG write it: x' = a x + c y + e, y' = b x + d y + f. */

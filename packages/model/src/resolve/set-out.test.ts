@@ -1,4 +1,4 @@
-import { BY, fitRow, RelayError, type FitOutcome } from '@coin-relay/core';
+import { BY, fitRow, type RelayError, type FitOutcome } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
 import { MAKERS } from '../catalogue';
 import { demoJobs } from '../demo';

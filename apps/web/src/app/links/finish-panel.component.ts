@@ -5,8 +5,9 @@ import { materialsOf, type Job, type JobPiece, type Material, type PieceFinish }
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { firstValueFrom } from 'rxjs';
 import { JobApi } from '../api/job-api.service';
-import { newMaterial, putMaterial } from '../document/commands';
+import { changePiece, newMaterial, putMaterial } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
+import { withExtra } from './with-extra';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
 
@@ -167,8 +168,15 @@ export class FinishPanelComponent {
   /** A material of one's own; the piece is made of it at once. */
   protected make(): void {
     const material = newMaterial(this.job());
-    this.store.change(putMaterial(material));
-    this.put({ material: material.id });
+    const made = putMaterial(material);
+    const used = changePiece(this.finished({ material: material.id }));
+    this.store.change({
+      label: 'New material',
+      recipe: (job) => {
+        made.recipe(job);
+        used.recipe(job);
+      },
+    });
   }
 
   protected change(material: Material, change: Partial<Material>): void {
@@ -176,10 +184,13 @@ export class FinishPanelComponent {
   }
 
   protected put(change: Partial<PieceFinish>): void {
-    const { finish: _, ...rest } = this.piece();
+    this.changed.emit(this.finished(change));
+  }
+
+  private finished(change: Partial<PieceFinish>): JobPiece {
     const finish = { ...this.finish(), ...change };
     const plain = finish.material === null && finish.line && finish.picture === null;
-    this.changed.emit((plain ? rest : { ...rest, finish }) as JobPiece);
+    return withExtra(this.piece(), 'finish', plain ? null : finish);
   }
 
   /** Lays a picture over all of the piece; from there it is moved by its numbers. */

@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { figureBox, pieceFigure } from '@coin-relay/formats';
 import { PLAIN_SETTING, type JobPiece, type Setting, type Unit } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
+import { withExtra } from './with-extra';
 import { AngleFieldComponent } from '../shared/angle-field.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
@@ -142,9 +143,8 @@ export class SettingPanelComponent {
   }
 
   protected put(change: Partial<Setting>): void {
-    const { setting: _, ...rest } = this.piece();
     const setting = { ...this.setting(), ...change };
     const plain = JSON.stringify(setting) === JSON.stringify(PLAIN_SETTING);
-    this.changed.emit((plain ? rest : { ...rest, setting }) as JobPiece);
+    this.changed.emit(withExtra(this.piece(), 'setting', plain ? null : setting));
   }
 }

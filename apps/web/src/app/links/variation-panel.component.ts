@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { JobPiece, Variation } from '@coin-relay/model';
+import { withExtra } from './with-extra';
 import { AngleFieldComponent } from '../shared/angle-field.component';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
@@ -66,10 +67,10 @@ export class VariationPanelComponent {
   );
 
   protected put(key: keyof Variation, value: number): void {
-    const { variation: _, ...rest } = this.piece();
     const variation = { ...this.variation(), [key]: value };
     const none =
       variation.size === 0 && variation.thickness === 0 && variation.turn === 0 && variation.wire === 0;
-    this.changed.emit((none && key !== 'seed' ? rest : { ...rest, variation }) as JobPiece);
+    const kept = none && key !== 'seed' ? null : variation;
+    this.changed.emit(withExtra(this.piece(), 'variation', kept));
   }
 }

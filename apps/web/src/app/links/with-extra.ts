@@ -1,0 +1,14 @@
+import type { JobPiece } from '@coin-relay/model';
+
+/** What a piece may have besides its numbers. */
+type Extra = 'setting' | 'variation' | 'finish';
+
+/** The piece with one of its extras; without it where it says nothing, so that plain pieces stay plain. */
+export function withExtra<K extends Extra>(
+  piece: JobPiece,
+  key: K,
+  value: NonNullable<JobPiece[K]> | null,
+): JobPiece {
+  const others = Object.fromEntries(Object.entries(piece).filter(([name]) => name !== key));
+  return (value === null ? others : { ...others, [key]: value }) as JobPiece;
+}

@@ -1,0 +1,148 @@
+import '@angular/compiler';
+import { createEnvironmentInjector, Injector, type EnvironmentInjector } from '@angular/core';
+import { fitRow } from '@coin-relay/core';
+import { moveScene, rowScene, type RowScene } from '@coin-relay/formats';
+import { demoJobs, PLAIN_SET_OUT, resolveRun, resolveSetOut, type Job } from '@coin-relay/model';
+import { BehaviorSubject } from 'rxjs';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { JobStore } from '../document/job-store.service';
+import { eachPlace, placeAt, placesIn } from '../drawing/place-finder';
+import { RunAtWork, sequenceOf } from '../job/run-at-work.service';
+import { PlaceChoice } from './place-choice.service';
+import { placeRows } from './place-rows';
+import { ROLES, roleWords } from './role-words';
+
+const demo = (id: string): Job => structuredClone(demoJobs().find((d) => d.id === id)!.job);
+const laid = (job: Job, run?: string): { scene: RowScene; rows: ReturnType<typeof placeRows> } => {
+  const resolved = resolveRun(job, run);
+  const fit = fitRow(resolved.source, resolved.request);
+  const setOut = resolveSetOut(job, resolved.run, fit);
+  return { scene: rowScene(fit, setOut), rows: placeRows(fit, setOut) };
+};
+
+describe('finding places on the drawing', () => {
+  it('every place is found at its own middle, wherever the row has travelled to', () => {
+    for (const [id, run] of [
+      ['demo-tin-beetle', undefined],
+      ['demo-lamp-festoon', undefined],
+      ['demo-drum-drive', undefined],
+      ['demo-prize-carousel', 'prizes'],
+    ] as const) {
+      const { scene } = laid(demo(id), run);
+      for (const travel of [0, 0.4, 3]) {
+        moveScene(scene, travel);
+        let seen = 0;
+        eachPlace(scene, (_, place, x, y) => {
+          seen++;
+          expect([id, placeAt(scene, x, y, 0.5)]).toEqual([id, place]);
+        });
+        expect(seen).toBeGreaterThan(10);
+      }
+    }
+  });
+
+  it('a place that is left out can be found too, to be brought back', () => {
+    const job = demo('demo-tin-beetle');
+    job.runs[0].setOut = {
+      ...PLAIN_SET_OUT,
+      byHand: [
+        { id: 'h', at: { by: 'index', index: 6 }, leftOut: true, piece: null, turn: 0, along: 0, out: 0 },
+      ],
+    };
+    const { scene } = laid(job);
+    const { pins } = scene.frame;
+    expect(placeAt(scene, (pins[12] + pins[14]) / 2, (pins[13] + pins[15]) / 2, 1)).toBe(6);
+  });
+
+  it('far from the row there is none; a box takes those whose middles lie in it', () => {
+    const { scene, rows } = laid(demo('demo-coin-lift'));
+    expect(placeAt(scene, 200, -500, 3)).toBeNull();
+    expect(placesIn(scene, -1000, -1000, 1000, 1000)).toHaveLength(90);
+    const low = rows.filter(({ y }) => y < -20).map(({ place }) => place);
+    expect(placesIn(scene, -1000, -1000, 1000, -20).sort((a, b) => a - b)).toEqual(low);
+  });
+});
+
+describe('places as numbers', () => {
+  it('stand along the path in order, at the places and angles they are drawn at', () => {
+    const { rows } = laid(demo('demo-barrier-chain'));
+    expect(rows).toHaveLength(30);
+    expect(rows.map(({ place }) => place)).toEqual(rows.map((_, i) => i));
+    for (let i = 1; i < rows.length; i++) {
+      expect(rows[i].s).toBeGreaterThan(rows[i - 1].s);
+      expect(rows[i].angle).toBeGreaterThan(rows[i - 1].angle);
+    }
+    expect(rows[0]).toMatchObject({ piece: 'Inner link', by: 'sequence', leftOut: false });
+  });
+
+  it('say what put the piece there', () => {
+    const { rows } = laid(demo('demo-lamp-festoon'));
+    expect([rows[0].by, rows[3].by, rows[1].by]).toEqual(['rule 2', 'rule 1', 'sequence']);
+    const prizes = laid(demo('demo-prize-carousel'), 'prizes').rows;
+    expect([prizes[0].by, prizes[14].by, prizes[14].leftOut]).toEqual(['handed out', 'hand', true]);
+  });
+});
+
+describe('roles in words', () => {
+  it('as they stand in a sentence', () => {
+    expect(ROLES.map(({ role }) => roleWords(role))).toEqual([
+      'the first',
+      'the last',
+      'every 6th from the 6th on, from the start',
+      'the 3rd from the start',
+      'at every corner',
+      'at every point of the path',
+    ]);
+    expect(roleWords({ role: 'every', every: 1, start: 0, from: 'end' })).toBe('every from the end');
+  });
+});
+
+describe('the choice of places', () => {
+  let jobs: BehaviorSubject<Job>;
+  let runs: RunAtWork;
+  let choice: PlaceChoice;
+  beforeEach(() => {
+    jobs = new BehaviorSubject(demo('demo-prize-carousel'));
+    const store = {
+      job$: jobs,
+      get job() {
+        return jobs.value;
+      },
+    };
+    const root = Injector.create({
+      providers: [{ provide: JobStore, useValue: store }],
+    }) as EnvironmentInjector;
+    const inner = createEnvironmentInjector([RunAtWork, PlaceChoice], root);
+    runs = inner.get(RunAtWork);
+    choice = inner.get(PlaceChoice);
+  });
+
+  it('adds and takes out; all of several that are chosen already are taken out', () => {
+    choice.choose([1, 2]);
+    choice.toggle([2, 3]);
+    expect([...choice.places]).toEqual([1, 2, 3]);
+    choice.toggle([2, 3]);
+    expect([...choice.places]).toEqual([1]);
+    choice.clear();
+    expect(choice.places.size).toBe(0);
+  });
+
+  it('is of one run: another run at work has none chosen', () => {
+    choice.choose([4]);
+    runs.choose('prizes');
+    expect(choice.places.size).toBe(0);
+    choice.choose([5]);
+    // A change of the document keeps it.
+    jobs.next({ ...jobs.value, name: 'Other' });
+    expect([...choice.places]).toEqual([5]);
+  });
+
+  it('the run that is gone is worked on no more', () => {
+    runs.choose('prizes');
+    expect(runs.run?.id).toBe('prizes');
+    expect(sequenceOf(jobs.value, runs.run).map(({ id }) => id)).toEqual(['star']);
+    jobs.next({ ...jobs.value, runs: jobs.value.runs.slice(0, 1) });
+    expect(runs.run?.id).toBe('row');
+    expect(sequenceOf(undefined, undefined)).toEqual([]);
+  });
+});
