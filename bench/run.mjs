@@ -28,3 +28,8 @@ for (const name of names) {
   const { status } = spawnSync(process.execPath, [outfile], { stdio: 'inherit' });
   if (status !== 0) process.exitCode = 1;
 }
+
+if (wanted.length === 0 || wanted.includes('frame-in-browser')) {
+  console.log('\nframe-in-browser');
+  await import('./browser/run.mjs');
+}
