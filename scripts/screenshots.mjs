@@ -135,5 +135,51 @@ await page.locator('input[type=file]').first().setInputFiles(drawing);
 await page.getByRole('button', { name: 'Put a link on it' }).waitFor();
 await take('start');
 
+const opened = async (id, step) => {
+  await page.goto(`${at}/job/${id}?step=${step}`);
+  await page.locator('relay-sentence .verdict').waitFor();
+};
+await opened('demo-anchor-chain', 'link');
+await page.getByText('How alike they are').scrollIntoViewIfNeeded();
+await take('link');
+
+await opened('demo-lamp-festoon', 'set-out');
+await page.getByRole('button', { name: 'the table of places' }).click();
+await page.getByLabel('Choose place 4', { exact: true }).click();
+await page.getByText('Rules for places').scrollIntoViewIfNeeded();
+await page.getByRole('button', { name: 'show all' }).click();
+await take('set-out');
+
+await opened('demo-prize-carousel', 'set-out');
+await page.getByRole('button', { name: 'Prizes' }).click();
+await page.getByLabel('Object 1', { exact: true }).waitFor();
+await page.getByText('Objects handed out').scrollIntoViewIfNeeded();
+await take('places');
+
+await opened('demo-coin-lift', 'link');
+const plate = join(data, 'cast link.svg');
+writeFileSync(
+  plate,
+  '<svg xmlns="http://www.w3.org/2000/svg" width="21mm" height="11mm" viewBox="0 0 210 110"><path d="M50 10C80 10 90 30 105 30S130 10 160 10A45 45 0 0 1 160 100C130 100 120 80 105 80S80 100 50 100A45 45 0 0 1 50 10ZM50 40A15 15 0 0 0 50 70A15 15 0 0 0 50 40ZM160 40A15 15 0 0 0 160 70A15 15 0 0 0 160 40Z"/></svg>',
+);
+await page.getByLabel('Drawing of the link').setInputFiles(plate);
+await page.locator('relay-bench-sample canvas').waitFor();
+await page.getByLabel('Where on the path the sample stands').fill('318');
+await take('bench');
+await page.getByRole('button', { name: 'done' }).click();
+await page.getByRole('button', { name: 'Undo' }).click();
+
+await page.goto(`${at}/catalogue`);
+await page.getByText('an invented house').waitFor();
+for (const name of [
+  'Duplex chain 08B, from above',
+  'Round-link chain 10 × 28, aslant',
+  'Track shoe',
+  'Flat-top conveyor plate 38.1',
+])
+  await page.getByLabel(`Compare ${name}`, { exact: true }).check();
+await page.locator('main').evaluate((element) => element.scrollTo(0, 0));
+await take('catalogue');
+
 await browser.close();
 server.kill('SIGTERM');

@@ -42,6 +42,13 @@ export function sourceOf(options: Options): GivenSource {
   };
 }
 
+/** Reads the job that is named. */
+export function jobOf({ job }: Options): unknown {
+  if (job === undefined)
+    throw new RelayError('request-invalid', 'Give the job: --job FILE.', { field: 'job' });
+  return readJson(job);
+}
+
 /** The parts of a fit's request that were typed. */
 export function requestOf(options: Options): Partial<FitRequest> {
   return {

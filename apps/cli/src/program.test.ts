@@ -233,3 +233,42 @@ describe('bad input: one line on the error output, status 2, nothing on stdout',
     expect(error).not.toContain('\n');
   });
 });
+
+describe('parts and places of a job', () => {
+  const job = (id: string): string =>
+    file(`${id}.json`, JSON.stringify(demoJobs().find((demo) => demo.id === id)!.job));
+
+  it('the coin lift by hand: 45 inner, 30 outer, 15 with a cup, 90 pins, 0.7 kg a metre', () => {
+    expect(answer('parts', '--job', job('demo-coin-lift'))).toEqual({
+      pieces: [
+        { piece: 'Inner link', count: 45, mass: expect.closeTo(0.7 * 12.7 * 45, 9) as number },
+        { piece: 'Outer link', count: 30, mass: expect.closeTo(0.7 * 12.7 * 30, 9) as number },
+        { piece: 'Outer link with cup', count: 15, mass: expect.closeTo(0.7 * 12.7 * 15, 9) as number },
+      ],
+      count: 90,
+      leftOut: 0,
+      pins: 90,
+      length: expect.any(Number) as number,
+      mass: expect.closeTo(0.7 * 12.7 * 90, 9) as number,
+    });
+  });
+
+  it('every place of a run with what put it there', () => {
+    const found = answer('places', '--job', job('demo-prize-carousel'), '--run', 'prizes');
+    const places = found['places'] as { place: number; piece: string; by: string; leftOut: boolean }[];
+    expect(places[0]).toMatchObject({ place: 0, piece: 'Fish', by: 'handed out', leftOut: false });
+    expect(places.filter(({ leftOut }) => leftOut).map(({ place }) => place)).toEqual([14, 15, 16]);
+    expect(answer('places', '--job', job('demo-lamp-festoon'))['rules']).toEqual([
+      { matched: 5, taken: 5 },
+      { matched: 1, taken: 1 },
+      { matched: 1, taken: 1 },
+    ]);
+  });
+
+  it('without a job, or with a run that is not there, says so in one line', () => {
+    expect(run('parts')).toEqual({ status: 2, out: '', error: 'Give the job: --job FILE.' });
+    expect(run('places', '--job', job('demo-coin-lift'), '--run', 'ghost').error).toBe(
+      'This job has no run “ghost”.',
+    );
+  });
+});

@@ -1,9 +1,18 @@
 import { RelayError } from '@coin-relay/core';
-import { contoursAnswer, fitAnswer, hangAnswer, measureAnswer, placeAnswer } from '@coin-relay/formats';
+import {
+  contoursAnswer,
+  fitAnswer,
+  hangAnswer,
+  measureAnswer,
+  partsAnswer,
+  placeAnswer,
+  placesAnswer,
+} from '@coin-relay/formats';
 import { Command, CommanderError } from 'commander';
 import {
   drawingOf,
   hangOf,
+  jobOf,
   numberOf,
   pointOf,
   requestOf,
@@ -83,7 +92,17 @@ function makeProgram(output: Output): Command {
     .action((options: HangOptions) =>
       answer(hangAnswer(pointOf('from', options.from), pointOf('to', options.to), hangOf(options))),
     );
+  withJob(
+    program.command('parts').description('how many of which piece a row of a job takes, and its mass'),
+  ).action((options: Options) => answer(partsAnswer(jobOf(options), options.run)));
+  withJob(
+    program.command('places').description('every place of a row of a job: where, which piece, and why'),
+  ).action((options: Options) => answer(placesAnswer(jobOf(options), options.run)));
   return program;
+}
+
+function withJob(command: Command): Command {
+  return command.option('--job <file>', 'a Coin Relay job').option('--run <id>', 'which run of the job');
 }
 
 function withSource(command: Command): Command {

@@ -1,3 +1,5 @@
 export { contoursAnswer, fitAnswer, hangAnswer, measureAnswer, placeAnswer } from './answers';
 export type { ContourAnswer, FitAnswer, HangAnswer, MeasureAnswer, PlaceAnswer } from './answers';
+export { partsAnswer, placesAnswer } from './set-out-answers';
+export type { PartsAnswer, PlacesAnswer } from './set-out-answers';
 export type { GivenSource } from './source';

@@ -172,6 +172,15 @@ export function tube(piece: PieceOf<'tube'>, span: number): Figure {
   };
 }
 
+/** What each charm is mostly made of. */
+const CHARM_MATERIAL: Readonly<Record<PieceOf<'charm'>['form'], string>> = {
+  star: 'brass',
+  fish: 'blue',
+  bell: 'brass',
+  pennant: 'red',
+  hanger: 'steel',
+};
+
 /** A small thing that hangs from its place by a ring. */
 export function charm(piece: PieceOf<'charm'>, span: number): Figure {
   const m = span / 2;
@@ -184,7 +193,7 @@ export function charm(piece: PieceOf<'charm'>, span: number): Figure {
   };
   const top = -2 * eye;
   const body = charmBody(piece.form, m, top, h - 2 * eye);
-  return { main: body[0]?.fill ?? 'brass', parts: [...body, ring] };
+  return { main: CHARM_MATERIAL[piece.form], parts: [...body, ring] };
 }
 
 function charmBody(form: PieceOf<'charm'>['form'], m: number, top: number, h: number): FigurePart[] {

@@ -9,4 +9,6 @@ export { drawOrder } from './order';
 export type { DrawTurn } from './order';
 export { figureBox, overhang } from './box';
 export type { Box, Overhang } from './box';
+export { placeRows } from './place-rows';
+export type { PlaceRow, PlaceSort } from './place-rows';
 export { rowCopies, twinMatrix } from './copies';

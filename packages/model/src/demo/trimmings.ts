@@ -306,7 +306,7 @@ export function anchorChain(): Job {
   const { pieces, sequence } = roundLinkPieces(size, true);
   const forged: JobPiece[] = pieces.map((piece) => ({
     ...piece,
-    variation: { seed: 1889, size: 0.03, thickness: 0.06, turn: 0.08, wire: 0.3 },
+    variation: { seed: 1889, size: 0.03, thickness: 0.06, turn: Math.PI / 36, wire: 0.3 },
   }));
   return {
     ...frame('Anchor chain'),

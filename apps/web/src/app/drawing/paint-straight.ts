@@ -8,6 +8,8 @@ export interface StraightLook {
   /** The number of a material; −1: its own. */
   readonly finish?: number;
   readonly wire?: number;
+  /** Only the quarter that lies over the next link, once that is painted. */
+  readonly over?: boolean;
 }
 
 /** Paints a piece laid straight from the origin along x, as it is before any bend: for samples and lenses. */
@@ -16,9 +18,12 @@ export function paintStraight(
   piece: JobPiece,
   span: number,
   pixel: number,
-  { materials, finish = -1, wire = 0 }: StraightLook,
+  { materials, finish = -1, wire = 0, over = false }: StraightLook,
 ): void {
   const colour = (material: string): string => colourOf(materials, material);
+  const figure = finishedFigure(piece, span, materials, finish, wire);
+  const parts = over ? figure.parts.filter((part) => part.over) : figure.parts;
+  if (over && parts.length === 0) return;
   if (isBand(piece)) {
     const { inner, outer } = bandSides(piece);
     ctx.fillStyle = colour(piece.finish?.material ?? bandMaterial(piece));
@@ -31,6 +36,6 @@ export function paintStraight(
   ctx.rotate(turn);
   ctx.scale(scale, scale * (flip ? -1 : 1));
   ctx.translate(-middle, -line);
-  fillParts(ctx, figureParts(finishedFigure(piece, span, materials, finish, wire), colour), pixel / scale);
+  fillParts(ctx, figureParts({ parts }, colour), pixel / scale);
   ctx.restore();
 }

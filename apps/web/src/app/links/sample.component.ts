@@ -66,11 +66,14 @@ export class SampleComponent {
       this.scale() ?? Math.min((w - 12) / Math.max(x1 - x0, 1e-6), (h - 12) / Math.max(y1 - y0, 1e-6));
     const left = w / 2 - ((x0 + x1) / 2) * scale;
     const base = h / 2 + ((y0 + y1) / 2) * scale;
-    for (const layer of [0, 1]) {
+    for (const pass of [0, 1, 'over'] as const) {
       row.forEach((piece, i) => {
-        if (pieceLayer(piece) !== layer) return;
+        if (pass !== 'over' && pieceLayer(piece) !== pass) return;
         ctx.setTransform(scale * k, 0, 0, -scale * k, (left + starts[i] * scale) * k, base * k);
-        paintStraight(ctx, piece, piece.pitch, 1 / scale, { materials: this.materials() });
+        paintStraight(ctx, piece, piece.pitch, 1 / scale, {
+          materials: this.materials(),
+          over: pass === 'over',
+        });
       });
     }
   }

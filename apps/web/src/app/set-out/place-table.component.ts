@@ -9,11 +9,11 @@ import {
   viewChild,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { placeRows, type PlaceRow, type PlaceSort } from '@coin-relay/formats';
 import { formatLengthNumber } from '@coin-relay/model';
 import { FitService } from '../fit/fit.service';
 import { JobContext } from '../job/job-context.service';
 import { PlaceChoice } from './place-choice.service';
-import { placeRows, type PlaceRow, type PlaceSort } from './place-rows';
 
 /** Height of a row, px. */
 const ROW = 24;

@@ -1,7 +1,7 @@
 import '@angular/compiler';
 import { createEnvironmentInjector, Injector, type EnvironmentInjector } from '@angular/core';
 import { fitRow } from '@coin-relay/core';
-import { moveScene, rowScene, type RowScene } from '@coin-relay/formats';
+import { moveScene, placeRows, rowScene, type RowScene } from '@coin-relay/formats';
 import { demoJobs, PLAIN_SET_OUT, resolveRun, resolveSetOut, type Job } from '@coin-relay/model';
 import { BehaviorSubject } from 'rxjs';
 import { beforeEach, describe, expect, it } from 'vitest';
@@ -9,7 +9,6 @@ import { JobStore } from '../document/job-store.service';
 import { eachPlace, placeAt, placesIn } from '../drawing/place-finder';
 import { RunAtWork, sequenceOf } from '../job/run-at-work.service';
 import { PlaceChoice } from './place-choice.service';
-import { placeRows } from './place-rows';
 import { ROLES, roleWords } from './role-words';
 
 const demo = (id: string): Job => structuredClone(demoJobs().find((d) => d.id === id)!.job);

@@ -27,6 +27,3 @@ export function roleWords(role: Role): string {
       return `the ${ordinal(role.at + 1)} from the ${role.from}`;
   }
 }
-
-/** What was laid to a place by a rule's number, in words. */
-export const ruleName = (number: number): string => `rule ${number + 1}`;

@@ -163,7 +163,7 @@ export function paintLens(ctx: CanvasRenderingContext2D, size: number, painter: 
   ctx.lineTo(middle, size - 4);
   ctx.stroke();
   for (const { k, what } of drawOrder(scene)) {
-    if (what !== 'all') continue;
+    if (what !== 'all' && what !== 'over') continue;
     const { piece, seat } = scene.pieces[pieceNumberAt(scene, k)];
     let s = arc[k];
     if (closed) {
@@ -184,6 +184,7 @@ export function paintLens(ctx: CanvasRenderingContext2D, size: number, painter: 
       materials,
       finish: i >= 0 ? table.finish[i] : -1,
       wire: i >= 0 && wireShapes(piece) > 1 ? table.wire[i] : 0,
+      over: what === 'over',
     });
     ctx.restore();
   }

@@ -9,6 +9,7 @@ import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { JobStore } from '../../document/job-store.service';
 import { FitService } from '../../fit/fit.service';
 import { download, fileName } from '../../hand-off/download';
+import { picturesOf } from '../../hand-off/pictures';
 import { Playback } from '../../playback/playback.service';
 
 /** What can be taken away. */
@@ -117,7 +118,7 @@ export class HandOffStepComponent {
     if (list && view) download(fileName(view.job.name, '-parts.csv'), 'text/csv', partsListCsv(list));
   }
 
-  protected svg(moving: boolean): void {
+  protected async svg(moving: boolean): Promise<void> {
     const view = this.state().view;
     if (!view) return;
     this.problem.set('');
@@ -130,6 +131,7 @@ export class HandOffStepComponent {
         moving,
         travel: (run) => (moving ? 0 : this.playback.travelOf(run)),
         path: this.withPath(),
+        pictures: await picturesOf(view.job),
       });
       download(fileName(view.job.name, moving ? '-moving.svg' : '.svg'), 'image/svg+xml', text);
     } catch (error) {

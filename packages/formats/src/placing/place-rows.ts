@@ -1,7 +1,7 @@
 import { BY, wrapInto, type FitOutcome } from '@coin-relay/core';
-import { placeMatrix, rowScene } from '@coin-relay/formats';
 import type { ResolvedSetOut } from '@coin-relay/model';
-import { ruleName } from './role-words';
+import { rowScene } from './scene';
+import { placeMatrix } from './seat';
 
 /** One place of a row before it travels, as numbers. */
 export interface PlaceRow {
@@ -52,6 +52,6 @@ function byWords(by: number): string {
     case BY.handed:
       return 'handed out';
     default:
-      return ruleName(by);
+      return `rule ${by + 1}`;
   }
 }
