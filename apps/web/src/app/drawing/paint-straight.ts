@@ -27,7 +27,9 @@ export function paintStraight(
   if (isBand(piece)) {
     const { inner, outer } = bandSides(piece);
     ctx.fillStyle = colour(piece.finish?.material ?? bandMaterial(piece));
-    ctx.fillRect(-pixel / 2, -outer, span + pixel, inner + outer);
+    // A tooth stands on its pin, so half its stretch of band lies behind it.
+    const from = piece.family === 'toothed-belt' ? -span / 2 : 0;
+    ctx.fillRect(from - pixel / 2, -outer, span + pixel, inner + outer);
   }
   const { line, turn, flip, scale } = piece.setting ?? PLAIN_SETTING;
   const middle = piece.family === 'toothed-belt' ? 0 : span / 2;

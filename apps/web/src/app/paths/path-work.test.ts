@@ -5,6 +5,7 @@ import {
   drawnJob,
   fitSentence,
   resolveRun,
+  resolveSetOut,
   shapeJob,
   withDrawn,
   type Job,
@@ -95,7 +96,8 @@ describe('where a scaled path is shown', () => {
     job.runs[0].fit.hold = 'pitch';
     const resolved = resolveRun(job);
     const fit = fitRow(resolved.source, resolved.request);
-    const view = { job, resolved, fit, approaches: [], sentence: fitSentence(job, resolved, fit) };
+    const setOut = resolveSetOut(job, resolved.run, fit);
+    const view = { job, resolved, fit, setOut, approaches: [], sentence: fitSentence(job, resolved, fit) };
     const map = laidMap(view, 'loop');
     expect(map.scale).toBe(fit.scale);
     const p = { x: 130, y: -20 };
