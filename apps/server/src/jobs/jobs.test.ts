@@ -206,3 +206,30 @@ describe('the database file', () => {
     expect(() => openDatabase(server.file, MIGRATIONS)).toThrow(/later version/);
   });
 });
+
+describe('a job of an earlier version', () => {
+  it('opens in the new form without the edits of the old one, which would not fit it', async () => {
+    const etag = await make();
+    const edit = { label: 'Rename job', forward: [], inverse: [] };
+    await request(server.app)
+      .put('/api/jobs/lift')
+      .set('If-Match', etag)
+      .send({ job: demoJob(), history: { keep: 0, add: [edit], done: 1 } })
+      .expect(200);
+    const old = { ...demoJob(), version: 1 } as Record<string, unknown>;
+    server.db.prepare('UPDATE jobs SET document = ? WHERE id = ?').run(JSON.stringify(old), 'lift');
+    const { body } = await request(server.app).get('/api/jobs/lift').expect(200);
+    expect(body).toMatchObject({ job: { version: 2 }, history: { edits: [], done: 0 } });
+    // The next save drops them; what was kept as a state stays.
+    await request(server.app)
+      .put('/api/jobs/lift')
+      .set('If-Match', '"r2"')
+      .send({ ...renamed('Lift three'), history: { keep: 0, add: [edit], done: 1 } })
+      .expect(200);
+    const after = await request(server.app).get('/api/jobs/lift').expect(200);
+    expect(after.body.history.edits).toHaveLength(1);
+    expect(
+      (await request(server.app).get('/api/jobs/lift/revisions').expect(200)).body.revisions,
+    ).toHaveLength(3);
+  });
+});

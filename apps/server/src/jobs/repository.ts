@@ -1,4 +1,11 @@
-import { parseJob, type Edit, type History, type HistoryChange, type Job } from '@coin-relay/model';
+import {
+  JOB_VERSION,
+  parseJob,
+  type Edit,
+  type History,
+  type HistoryChange,
+  type Job,
+} from '@coin-relay/model';
 import type { Db } from '../database/open';
 
 /** How many earlier states of a job are kept; older ones make room. */
@@ -108,7 +115,10 @@ export class JobRepository {
   find(id: string): StoredJob | null {
     const row = this.sql.one.get(id);
     if (!row) return null;
-    const edits = this.sql.edits.all(id).map((edit): Edit => ({
+    const document = JSON.parse(row.document) as { version?: unknown };
+    // Edits of an older form of the document do not fit the new one. Earlier states are kept as revisions.
+    const isCurrent = document.version === JOB_VERSION;
+    const edits = (isCurrent ? this.sql.edits.all(id) : []).map((edit): Edit => ({
       label: edit.label,
       forward: JSON.parse(edit.forward) as Edit['forward'],
       inverse: JSON.parse(edit.inverse) as Edit['inverse'],
@@ -117,8 +127,8 @@ export class JobRepository {
       id: row.id,
       revision: row.revision,
       updatedAt: row.updated_at,
-      job: parseJob(JSON.parse(row.document)),
-      history: { edits, done: row.done },
+      job: parseJob(document),
+      history: { edits, done: isCurrent ? row.done : 0 },
     };
   }
 
