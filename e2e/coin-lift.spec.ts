@@ -102,7 +102,7 @@ test('teeth are typed: the sprocket grows and the count follows', async ({ page,
 test('even numbers, and each way of giving way', async ({ page, request }) => {
   await openJob(page, await copyOf(request, 'demo-coin-lift'));
   await openStep(page, 'Fit');
-  const fit = page.locator('relay-fit-step');
+  const fit = page.locator('relay-fit-step fieldset');
   await fit.getByText('any', { exact: true }).click();
   await expect(sentence(page)).toContainText(/Put in 90 links;/);
   await fit.getByText('even', { exact: true }).click();

@@ -66,5 +66,5 @@ test('a moving SVG plays by itself and loops without a jump', async ({ page }) =
 test('the job as JSON', async ({ page }) => {
   const { name, text } = await take(page, 'Job, JSON');
   expect(name).toBe('coin-lift.relay.json');
-  expect(JSON.parse(text)).toMatchObject({ format: 'coin-relay-job', version: 1, name: 'Coin lift' });
+  expect(JSON.parse(text)).toMatchObject({ format: 'coin-relay-job', version: 2, name: 'Coin lift' });
 });

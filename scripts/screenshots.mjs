@@ -135,6 +135,14 @@ await page.locator('input[type=file]').first().setInputFiles(drawing);
 await page.getByRole('button', { name: 'Put a link on it' }).waitFor();
 await take('start');
 
+await page.goto(`${at}/job/demo-coin-lift?step=fit`);
+await page.locator('relay-sentence .verdict').waitFor();
+await page.locator('relay-fit-step').getByText('a wheel', { exact: true }).click();
+await page.getByText('of its travel are left').waitFor();
+await page.getByRole('table', { name: 'Candidates' }).scrollIntoViewIfNeeded();
+await take('wheel');
+await page.getByRole('button', { name: 'Undo' }).click();
+
 const opened = async (id, step) => {
   await page.goto(`${at}/job/${id}?step=${step}`);
   await page.locator('relay-sentence .verdict').waitFor();

@@ -19,6 +19,8 @@ export interface Options {
   readonly hold?: string;
   readonly count?: string;
   readonly phase?: string;
+  readonly tension?: string;
+  readonly candidates?: string;
 }
 
 export interface HangOptions {
@@ -56,9 +58,29 @@ export function requestOf(options: Options): Partial<FitRequest> {
     pieces: wordOf('pieces', options.pieces, ['stiff', 'bending']),
     multiple: numberOf('multiple', options.multiple),
     rounding: wordOf('round', options.round, ['nearest', 'down', 'up']),
-    hold: wordOf('hold', options.hold, ['path', 'pitch', 'both']),
+    hold: wordOf('hold', options.hold, ['path', 'pitch', 'wheel', 'both']),
     count: numberOf('count', options.count),
+    ...tensionOf(options.tension),
   };
+}
+
+/** How far a wheel may move where the option does not say, mm. */
+const USUAL_TRAVEL = 200;
+
+/** The wheel that may move: ID,dx,dy with or without how far back and on. It is then what gives way. */
+function tensionOf(text: string | undefined): Pick<FitRequest, 'tension' | 'hold'> | object {
+  if (text === undefined) return {};
+  const [wheel, ...rest] = text.split(',').map((part) => part.trim());
+  const numbers = rest.map((part) => (part === '' ? NaN : Number(part)));
+  if (wheel === '' || !(numbers.length === 2 || numbers.length === 4) || !numbers.every(Number.isFinite)) {
+    throw new RelayError(
+      'request-invalid',
+      `--tension ${text} cannot be read. Give ID,dx,dy or ID,dx,dy,min,max.`,
+      { field: 'tension' },
+    );
+  }
+  const [dx, dy, min = -USUAL_TRAVEL, max = USUAL_TRAVEL] = numbers;
+  return { hold: 'wheel', tension: { wheel, dx, dy, min, max } };
 }
 
 /** Reads a number. NaN and infinity are refused here, in the option's own name. */

@@ -208,7 +208,7 @@ describe('bad input: one line on the error output, status 2, nothing on stdout',
     [['fit', '--path', 'M0 0H100', '--pitch', '101'], /longer than the path/],
     [['fit', '--path', 'M0 0H100'], /Give the pitch/],
     [['fit', '--path', 'M0 0H10V10H0Z', '--pitch', '30'], /at least 3/],
-    [['fit', '--path', 'M0 0H100', '--pitch', '10', '--hold', 'tight'], /path, pitch, both/],
+    [['fit', '--path', 'M0 0H100', '--pitch', '10', '--hold', 'tight'], /path, pitch, wheel, both/],
     [['fit', '--wheels', overlap, '--pitch', '10'], /overlap by 40 mm/],
     [['fit', '--wheels', inside, '--pitch', '10'], /inside/],
     [['fit', '--job', later], /later Coin Relay/],
@@ -270,5 +270,55 @@ describe('parts and places of a job', () => {
     expect(run('places', '--job', job('demo-coin-lift'), '--run', 'ghost').error).toBe(
       'This job has no run “ghost”.',
     );
+  });
+});
+
+describe('a wheel that moves', () => {
+  it('90 links round 17 and 38 teeth: the wheel comes nearer, to 394.581 mm', () => {
+    const found = answer('fit', '--wheels', wheels, '--pitch', '12.7', '--count', '90', '--tension', '2,1,0');
+    expect(400 + (found['travel'] as number)).toBeCloseTo(394.581, 3);
+    expect(found['effectivePitch']).toBeCloseTo(12.7, 9);
+    expect(found['closes']).toBe(true);
+  });
+
+  it('what the counts about it would cost', () => {
+    const found = answer(
+      'fit',
+      '--wheels',
+      wheels,
+      '--pitch',
+      '12.7',
+      '--multiple',
+      '2',
+      '--tension',
+      '2,1,0,-20,10',
+      '--candidates',
+      '5',
+    );
+    const candidates = found['candidates'] as {
+      count: number;
+      travel: number | null;
+      problem: string | null;
+    }[];
+    expect(candidates.map(({ count, problem }) => [count, problem === null])).toEqual([
+      [86, false],
+      [88, true],
+      [90, true],
+      [92, true],
+      [94, false],
+    ]);
+  });
+
+  it.each([
+    [['--tension', '2'], /--tension 2 cannot be read. Give ID,dx,dy or ID,dx,dy,min,max\./],
+    [['--tension', '2,1,x'], /cannot be read/],
+    [['--tension', 'ghost,1,0'], /does not go round the wheel “ghost”/],
+    [['--tension', '2,1,0,5,-5'], /is none/],
+    [['--hold', 'wheel'], /Say which wheel may move/],
+    [['--tension', '2,1,0,-1,1', '--count', '80'], /cannot make room for 80/],
+  ])('%j is refused', (options, message) => {
+    const { status, error } = run('fit', '--wheels', wheels, '--pitch', '12.7', ...options);
+    expect(status).toBe(2);
+    expect(error).toMatch(message);
   });
 });

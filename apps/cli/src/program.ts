@@ -66,7 +66,11 @@ function makeProgram(output: Output): Command {
     withSource(
       program.command('fit').description('how many pieces of a pitch go on a path, and what gives way'),
     ),
-  ).action((options: Options) => answer(fitAnswer(sourceOf(options), requestOf(options))));
+  )
+    .option('--candidates <n>', 'also what this many counts about the fitted one would cost')
+    .action((options: Options) =>
+      answer(fitAnswer(sourceOf(options), requestOf(options), numberOf('candidates', options.candidates))),
+    );
   withFit(withSource(program.command('place').description('where the pins of the fitted row are')))
     .option('--phase <pitches>', 'how far the row has travelled, in pitches', '0')
     .action((options: Options) =>
@@ -123,7 +127,14 @@ function withFit(command: Command): Command {
     .option('--pieces <kind>', 'stiff or bending')
     .option('--multiple <n>', 'the count is a multiple of this')
     .option('--round <how>', 'nearest, down or up')
-    .option('--hold <what>', 'path (the pitch gives way), pitch (the path is scaled) or both (a gap is left)')
+    .option(
+      '--hold <what>',
+      'path (the pitch gives way), pitch (the path is scaled), wheel (one moves) or both (a gap is left)',
+    )
+    .option(
+      '--tension <id,dx,dy[,min,max]>',
+      'the wheel that moves, along this direction, so far back and on, mm',
+    )
     .option('--count <n>', 'this many, whatever would fit');
 }
 

@@ -29,6 +29,8 @@ export type RelayErrorCode =
   | 'weights-invalid'
   | 'sequence-invalid'
   | 'boundary-open'
+  | 'tension-invalid'
+  | 'wheel-travel'
   | 'pins-together'
   | 'outline-invalid'
   | 'row-does-not-settle'

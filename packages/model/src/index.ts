@@ -3,6 +3,7 @@ export * from './units';
 export * from './catalogue';
 export * from './pieces';
 export * from './resolve';
+export * from './fit';
 export * from './mend';
 export * from './words';
 export * from './demo';

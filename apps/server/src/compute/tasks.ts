@@ -23,7 +23,16 @@ export const RequestBody = z
     pieces: z.enum(['stiff', 'bending']).optional(),
     multiple: z.number().optional(),
     rounding: z.enum(['nearest', 'down', 'up']).optional(),
-    hold: z.enum(['path', 'pitch', 'both']).optional(),
+    hold: z.enum(['path', 'pitch', 'wheel', 'both']).optional(),
+    tension: z
+      .object({
+        wheel: z.string().max(80),
+        dx: z.number(),
+        dy: z.number(),
+        min: z.number().min(-1e7),
+        max: z.number().max(1e7),
+      })
+      .optional(),
     count: z.number().optional(),
   })
   .strict();

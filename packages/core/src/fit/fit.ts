@@ -5,6 +5,7 @@ import { wheelTurning, type WheelTurning } from '../motion/wheel-turning';
 import { pathReader, type MeasuredPath } from '../path';
 import { checkCount, chooseCount } from './count';
 import { givePath, givePitch, type Fitted } from './give-way';
+import { giveWheel } from './give-wheel';
 import { idealCount, LEAST_RING } from './ideal';
 import { checkRequest, type FitRequest } from './request';
 import { refinedRipple } from './ring-cycle';
@@ -24,6 +25,8 @@ export interface FitOutcome {
   readonly pitchChange: number | null;
   /** Factor the path was scaled by. */
   readonly scale: number;
+  /** How far the wheel that gives way has moved along its line, mm; null where none does. */
+  readonly travel: number | null;
   /** Path left over between the last piece and the first (or the end), mm; negative where they overlap. */
   readonly gap: number;
   /** (max − min) / mean of the pitch over a cycle, parts per million. */
@@ -71,7 +74,9 @@ export function fitRow(source: FitSource, request: FitRequest): FitOutcome {
   const fitted =
     hold === 'path'
       ? givePitch(source, request, count, base, seed)
-      : givePath(source, request, count, base, seed);
+      : hold === 'wheel'
+        ? giveWheel(source, request, count, base, seed)
+        : givePath(source, request, count, base, seed);
   if (!fitted) return stopped(common, base, []);
   const late = pieces === 'stiff' ? findObstacles(fitted.layout.path, fitted.pitch) : [];
   if (late.length > 0) return stopped(common, fitted.layout, late);
@@ -82,6 +87,7 @@ export function fitRow(source: FitSource, request: FitRequest): FitOutcome {
     effectivePitch: fitted.pitch,
     pitchChange: fitted.pitch / pitch - 1,
     scale: fitted.scale,
+    travel: fitted.travel ?? null,
     gap: 0,
     ripplePpm: fitted.cycle ? refinedRipple(fitted.layout.path, fitted.cycle) : 0,
     closes: true,
@@ -124,6 +130,7 @@ function withGap(common: Common, layout: Layout): FitOutcome {
     effectivePitch: pitch,
     pitchChange: 0,
     scale: 1,
+    travel: null,
     gap,
     ripplePpm: 0,
     closes: Math.abs(gap) <= 1e-9 * layout.path.length,
@@ -162,6 +169,7 @@ function stopped(common: Common, layout: Layout, obstacles: readonly Obstacle[])
     effectivePitch: null,
     pitchChange: null,
     scale: 1,
+    travel: null,
     gap: path.length - places[kept - 1],
     ripplePpm: 0,
     closes: false,

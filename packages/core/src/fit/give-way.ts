@@ -10,6 +10,8 @@ export interface Fitted {
   readonly scale: number;
   readonly pitch: number;
   readonly cycle: RingCycle | null;
+  /** How far the wheel that gives way has moved, mm; null where none does. */
+  readonly travel?: number;
 }
 
 interface Closing {
@@ -18,7 +20,7 @@ interface Closing {
 }
 
 /** The pitch that closes `count` pieces on a layout, its mean over some phases of a cycle. */
-function closingPitch(
+export function closingPitch(
   layout: Layout,
   count: number,
   pieces: FitRequest['pieces'],
@@ -47,7 +49,7 @@ const ROUGH_TOLERANCE = 1e-5;
  * @param layoutAt the layout for a value of it
  * @param excess how much too large the closing pitch is, mm
  */
-function settle(
+export function settle(
   request: FitRequest,
   count: number,
   guesses: readonly [number, number],

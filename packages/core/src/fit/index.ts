@@ -1,8 +1,10 @@
 export { fitRow } from './fit';
 export type { FitOutcome } from './fit';
 export { placePins } from './place';
+export { fitCandidates, MOST_CANDIDATES } from './candidates';
+export type { Candidate } from './candidates';
 export { DEFAULT_REQUEST } from './request';
-export type { FitRequest, Hold } from './request';
+export type { FitRequest, Hold, Tension } from './request';
 export { chooseCount } from './count';
 export type { Rounding } from './count';
 export { idealCount, LEAST_RING } from './ideal';

@@ -3,8 +3,17 @@ import { LIMITS } from '../limits';
 import type { Engagement } from '../route';
 import type { Rounding } from './count';
 
-/** What holds when path and pitch do not agree: the path (the pitch gives way), the pitch (the path does), or both (a gap is left). */
-export type Hold = 'path' | 'pitch' | 'both';
+/** What holds when path and pitch do not agree: the path (the pitch gives way), the pitch (the path does), both but for one wheel that moves, or both (a gap is left). */
+export type Hold = 'path' | 'pitch' | 'wheel' | 'both';
+
+/** A wheel that may move, its line as a direction, and how far it may go along it and back, mm. */
+export interface Tension {
+  readonly wheel: string;
+  readonly dx: number;
+  readonly dy: number;
+  readonly min: number;
+  readonly max: number;
+}
 
 export interface FitRequest {
   /** The pitch asked for, mm, pin to pin. */
@@ -16,6 +25,8 @@ export interface FitRequest {
   readonly hold: Hold;
   /** A count fixed by the user; null to derive it. */
   readonly count: number | null;
+  /** The wheel that gives way, where one does. */
+  readonly tension?: Tension | null;
 }
 
 export const DEFAULT_REQUEST: Omit<FitRequest, 'pitch'> = {

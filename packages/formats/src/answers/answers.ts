@@ -1,5 +1,6 @@
 import {
   DEFAULT_REQUEST,
+  fitCandidates,
   fitRow,
   hang,
   inspectPath,
@@ -9,6 +10,7 @@ import {
   pathBounds,
   placePins,
   RelayError,
+  type Candidate,
   type FitOutcome,
   type FitRequest,
   type HangBy,
@@ -40,13 +42,16 @@ export type FitAnswer = Pick<
   FitOutcome,
   'length' | 'ideal' | 'count' | 'effectivePitch' | 'pitchChange' | 'scale' | 'gap' | 'ripplePpm' | 'closes'
 > & { readonly pitch: number } & Partial<
-    Pick<FitOutcome, 'obstacles'> & { missed: FitOutcome['layout']['missed'] }
+    Pick<FitOutcome, 'obstacles'> & { readonly travel: number; readonly candidates: readonly Candidate[] } & {
+      missed: FitOutcome['layout']['missed'];
+    }
   >;
 
-export function fitAnswer(given: GivenSource, asked: Partial<FitRequest>): FitAnswer {
-  const outcome = fitGiven(given, asked);
-  const { length, ideal, count, request, effectivePitch, pitchChange, scale, gap, ripplePpm, closes } =
-    outcome;
+export function fitAnswer(given: GivenSource, asked: Partial<FitRequest>, candidates?: number): FitAnswer {
+  const loaded = loadSource(given);
+  const request = completeRequest(loaded, asked);
+  const outcome = fitRow(loaded.source, request);
+  const { length, ideal, count, effectivePitch, pitchChange, scale, gap, ripplePpm, closes } = outcome;
   return {
     length,
     ideal,
@@ -58,6 +63,10 @@ export function fitAnswer(given: GivenSource, asked: Partial<FitRequest>): FitAn
     gap,
     ripplePpm,
     closes,
+    ...(outcome.travel !== null ? { travel: outcome.travel } : {}),
+    ...(candidates === undefined
+      ? {}
+      : { candidates: fitCandidates(loaded.source, request, outcome.count, candidates) }),
     ...(outcome.obstacles.length > 0 ? { obstacles: outcome.obstacles } : {}),
     ...(outcome.layout.missed.length > 0 ? { missed: outcome.layout.missed } : {}),
   };
@@ -95,6 +104,7 @@ function completeRequest(loaded: LoadedSource, asked: Partial<FitRequest>): FitR
     rounding: asked.rounding ?? base.rounding,
     hold: asked.hold ?? base.hold,
     count: asked.count ?? base.count,
+    tension: asked.tension ?? base.tension ?? null,
   };
 }
 

@@ -23,6 +23,26 @@ export const FAMILIES: Readonly<Record<Family, FamilyWords>> = {
   own: { title: 'Own outline', one: 'piece', many: 'pieces' },
 };
 
+/**
+ * How far the pitch of each family may be off before it is pointed out, as a part of one, and
+ * why (common practice, no source).
+ */
+export const TOLERANCES: Readonly<Record<Family, { readonly part: number; readonly why: string }>> = {
+  'roller-chain': { part: 0.02, why: 'a chain that has worn longer than this is thrown away' },
+  'round-link': { part: 0.02, why: 'links of one chain differ by about as much' },
+  'flat-top': { part: 0.01, why: 'hinge pins leave little play' },
+  'track-shoe': { part: 0.02, why: 'pins and bushes wear about as far' },
+  'toothed-belt': { part: 0.002, why: 'teeth that are further off ride up on the pulley' },
+  'plain-belt': { part: 0.5, why: 'only the marks on it are so far apart' },
+  stitch: { part: 0.1, why: 'the eye does not see less in a seam' },
+  plank: { part: 0.1, why: 'the eye does not see less between planks' },
+  bead: { part: 0.05, why: 'beads touch, or show their thread' },
+  lamp: { part: 0.15, why: 'the eye does not see less between lamps' },
+  charm: { part: 0.15, why: 'the eye does not see less between charms' },
+  tube: { part: 0.02, why: 'tubes touch, or show their gap' },
+  own: { part: 0.02, why: 'as for chains, until you say otherwise' },
+};
+
 /** What it means for a row that its pieces are stiff, carried or bending. */
 export const BEHAVIOUR_WORDS: Readonly<Record<Behaviour, { title: string; means: string }>> = {
   stiff: {

@@ -40,9 +40,9 @@ export const WheelSchema = z
 
 export const FitSchema = z.object({
   hold: z
-    .enum(['path', 'pitch', 'both'])
+    .enum(['path', 'pitch', 'wheel', 'both'])
     .describe(
-      'What holds: the path (the pitch gives way), the pitch (the path is scaled), or both (a gap is left).',
+      'What holds: the path (the pitch gives way), the pitch (the path is scaled, or with “wheel” one wheel moves), or both (a gap is left).',
     ),
   rounding: z.enum(['nearest', 'down', 'up']),
   multiple: z.number().int().min(1).max(1000),
@@ -53,6 +53,22 @@ export const FitSchema = z.object({
     .max(LIMITS.links)
     .nullable()
     .describe('A count fixed by hand; null to derive it.'),
+  tension: z
+    .object({
+      wheel: id,
+      angle: z.number().min(-100).max(100).describe('Direction of the line it moves along, radians.'),
+      min: coordinate.describe('How far it may go back along it, mm.'),
+      max: coordinate,
+    })
+    .nullable()
+    .optional()
+    .describe('The wheel that gives way.'),
+  tolerance: z
+    .number()
+    .gt(0)
+    .max(1)
+    .optional()
+    .describe('How far the pitch may be off, as a part of one; where it is not the usual one of its family.'),
 });
 
 export const RunSchema = z
@@ -132,6 +148,7 @@ export const JobSchema = JobShape.superRefine((job, context) => {
   job.runs.forEach((run, i) => {
     need('path', run.path, ['runs', i, 'path']);
     run.sequence.forEach((piece, k) => need('piece', piece, ['runs', i, 'sequence', k]));
+    if (run.fit.tension) need('wheel', run.fit.tension.wheel, ['runs', i, 'fit', 'tension', 'wheel']);
     const { setOut } = run;
     if (setOut) {
       for (const { kind, id: wanted, at } of setOutNeeds(setOut))

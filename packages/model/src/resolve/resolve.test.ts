@@ -26,6 +26,7 @@ describe('putting a run together', () => {
       rounding: 'nearest',
       hold: 'path',
       count: null,
+      tension: null,
     });
     expect(sequence.map((piece) => piece.id)).toEqual([
       'inner',

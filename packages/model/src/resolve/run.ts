@@ -1,4 +1,4 @@
-import { RelayError, type FitRequest, type FitSource } from '@coin-relay/core';
+import { RelayError, type FitRequest, type FitSource, type Tension } from '@coin-relay/core';
 import { behaviourOf, isStiff, type Job, type JobPath, type JobPiece, type Run } from '../job/schema';
 import { sourceOf } from './path';
 
@@ -25,6 +25,10 @@ export function findRun(job: Job, runId?: string): Run {
     );
   }
   return run;
+}
+
+function tensionOf({ wheel, angle, min, max }: NonNullable<Run['fit']['tension']>): Tension {
+  return { wheel, dx: Math.cos(angle), dy: Math.sin(angle), min, max };
 }
 
 /**
@@ -58,6 +62,7 @@ export function resolveRun(job: Job, runId?: string): ResolvedRun {
       rounding: run.fit.rounding,
       hold: run.fit.hold,
       count: run.fit.count,
+      tension: run.fit.tension ? tensionOf(run.fit.tension) : null,
     },
   };
 }

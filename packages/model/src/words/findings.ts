@@ -1,6 +1,6 @@
 import type { Approach, FitOutcome } from '@coin-relay/core';
 import type { Job } from '../job/schema';
-import { pieceWidth } from '../catalogue';
+import { pieceWidth, TOLERANCES } from '../catalogue';
 import { formatLength } from '../units';
 import type { ResolvedRun, ResolvedSetOut } from '../resolve';
 import { setOutFindings } from './set-out-findings';
@@ -31,8 +31,10 @@ export interface Finding {
   readonly wheel: string | null;
 }
 
-/** A pitch further off than this is pointed out: more than a link's play takes up (common practice). */
-const PITCH_LIMIT = 0.02;
+/** How far the pitch of a row may be off: what the run says, or what is usual for its family. */
+export function toleranceOf({ run, sequence }: Pick<ResolvedRun, 'run' | 'sequence'>): number {
+  return run.fit.tolerance ?? TOLERANCES[sequence[0].family].part;
+}
 
 /**
  * What is wrong, or worth a look, with a fitted row; the heaviest first.
@@ -133,11 +135,12 @@ export function findingsOf(
       0,
     );
   }
-  if (fit.pitchChange !== null && Math.abs(fit.pitchChange) > PITCH_LIMIT) {
+  const tolerance = toleranceOf(resolved);
+  if (fit.pitchChange !== null && Math.abs(fit.pitchChange) > tolerance) {
     say(
       'pitch-far-off',
       'warning',
-      `The pitch is off by ${percent(fit.pitchChange)}, more than ${PITCH_LIMIT * 100}\u00a0%: real ${many} do not come in that size.`,
+      `The pitch is off by ${percent(fit.pitchChange)}, more than the ${Number((tolerance * 100).toFixed(2))}\u00a0% allowed: ${TOLERANCES[resolved.sequence[0].family].why}.`,
     );
   }
   return found.sort((a, b) => (a.weight === b.weight ? 0 : a.weight === 'error' ? -1 : 1));

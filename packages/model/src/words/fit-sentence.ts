@@ -63,7 +63,12 @@ function giveWords(fit: FitOutcome, unit: Unit): string {
   const { hold } = fit.request;
   if (hold === 'both') return 'nothing gives way';
   if (fit.effectivePitch === null || fit.pitchChange === null)
-    return hold === 'path' ? 'the pitch would give way' : 'the path would give way';
+    return hold === 'path'
+      ? 'the pitch would give way'
+      : hold === 'wheel'
+        ? wheelWords(fit, unit)
+        : 'the path would give way';
+  if (hold === 'wheel') return wheelWords(fit, unit);
   if (hold === 'path') {
     const wheels = fit.layout.wheels.some((wheel) => wheel.teeth !== null)
       ? ', its toothed wheels with it'
@@ -74,6 +79,33 @@ function giveWords(fit: FitOutcome, unit: Unit): string {
     ? ', toothed wheels keeping their size'
     : '';
   return `the path is scaled by ${fit.scale.toFixed(5)} (${percent(fit.scale - 1)})${wheels}`;
+}
+
+/** How far the wheel that gives way goes, and which way. */
+function wheelWords(fit: FitOutcome, unit: Unit): string {
+  const { tension } = fit.request;
+  const wheel = fit.layout.wheels.find(({ id }) => id === tension?.wheel);
+  const name = wheel?.name ?? tension?.wheel ?? 'wheel';
+  if (!tension || fit.travel === null) return `the ${name} would move`;
+  if (Math.abs(fit.travel) < 5e-4) return `the ${name} stays where it is`;
+  const sign = Math.sign(fit.travel);
+  return `the ${name} moves ${formatLength(Math.abs(fit.travel), unit)} ${wayWords(sign * tension.dx, sign * tension.dy)}`;
+}
+
+/** A direction in words, by the nearest of eight. */
+export function wayWords(dx: number, dy: number): string {
+  const ways = [
+    'right',
+    'up and right',
+    'up',
+    'up and left',
+    'left',
+    'down and left',
+    'down',
+    'down and right',
+  ];
+  const eighth = Math.round(Math.atan2(dy, dx) / (Math.PI / 4));
+  return ways[(eighth + 8) % 8];
 }
 
 function verdictOf(fit: FitOutcome, unit: Unit, one: string, many: string): FitSentence['verdict'] {

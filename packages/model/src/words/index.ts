@@ -1,6 +1,6 @@
-export { fitSentence, obstacleWords, percent, pieceWords } from './fit-sentence';
+export { fitSentence, obstacleWords, percent, pieceWords, wayWords } from './fit-sentence';
 export type { FitSentence, SentencePart, SentenceSubject } from './fit-sentence';
-export { findingsOf } from './findings';
+export { findingsOf, toleranceOf } from './findings';
 export type { Finding } from './findings';
 export { pathSummary, pathWords, SHAPE_WORDS } from './path-words';
 export { motionSummary, ordinal, pieceSummary, setOutSummary } from './summaries';

@@ -4,7 +4,8 @@ import { demoJobs } from '../demo';
 import { PLAIN_SET_OUT, type Job, type SetOut } from '../job';
 import { resolveRun, resolveSetOut } from '../resolve';
 import { outlineJob } from '../starters';
-import { findingsOf, fitSentence, ordinal } from './index';
+import { defaultTension } from '../fit';
+import { findingsOf, fitSentence, ordinal, wayWords } from './index';
 
 const read = (job: Job): { text: string; good: boolean; verdict: string; findings: string[] } => {
   const resolved = resolveRun(job);
@@ -155,5 +156,46 @@ describe('findings of a set-out', () => {
       set({ order: { by: 'weight', seed: 1, apart: false, weights: [1, 1, 1, 1, 1, 1] } })(job);
     };
     expect(kinds('demo-coin-lift', weight)).not.toContain('broken-pattern');
+  });
+});
+
+describe('a wheel that gives way, in words', () => {
+  it('says how far it moves and which way; directions by the nearest of eight', () => {
+    const job = lift();
+    job.runs[0].fit = { ...job.runs[0].fit, hold: 'wheel', tension: defaultTension(job, job.runs[0]) };
+    // The idler presses on the chain from outside, but even without it the loop is too long for 90.
+    expect(job.runs[0].fit.tension?.wheel).toBe('head');
+    expect(read(job).text).toMatch(/the head sprocket moves \d+\.\d\d mm (left|down and left)\.$/);
+    // For 92 the idler is pressed in further.
+    job.runs[0].fit = { ...job.runs[0].fit, multiple: 1, count: 92 };
+    job.runs[0].fit.tension = defaultTension(job, job.runs[0]);
+    expect(job.runs[0].fit.tension?.wheel).toBe('idler');
+    expect(read(job).text).toMatch(/the idler moves \d+\.\d\d mm down( and (left|right))?\.$/);
+    expect(read(job).good).toBe(true);
+    expect([0, 0.9, 1.6, 2.4, 3.1, -2.3, -1.5, -0.7].map((a) => wayWords(Math.cos(a), Math.sin(a)))).toEqual([
+      'right',
+      'up and right',
+      'up',
+      'up and left',
+      'left',
+      'down and left',
+      'down',
+      'down and right',
+    ]);
+  });
+
+  it('the wheel to begin with: the last one where none presses from outside; none on a line', () => {
+    const beetle = demoJobs().find(({ id }) => id === 'demo-tin-beetle')!.job;
+    const tension = defaultTension(beetle, beetle.runs[0]);
+    expect(tension).toMatchObject({ wheel: 'w6', min: -530, max: 530 });
+    expect(defaultTension(outlineJob('Line', 'M0 0H100'), outlineJob('Line', 'M0 0H100').runs[0])).toBeNull();
+  });
+
+  it('the pitch may be as far off as its family allows, or as the run says', () => {
+    const job = lift();
+    job.runs[0].fit = { ...job.runs[0].fit, count: 84 };
+    expect(read(job).findings).toContain('pitch-far-off');
+    job.runs[0].fit.tolerance = 0.2;
+    expect(read(job).findings).not.toContain('pitch-far-off');
   });
 });

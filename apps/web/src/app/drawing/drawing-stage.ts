@@ -12,6 +12,7 @@ import { paintPlaces } from './place-painter';
 import { pictureBounds } from './picture-bounds';
 import { RowPainter } from './row-painter';
 import { SketchPainter } from './sketch-painter';
+import { paintTravel } from './travel-painter';
 import {
   fitView,
   roundAll,
@@ -288,6 +289,7 @@ export class DrawingStage {
     this.sketch.paint(ctx, pixel, this.atWork);
     if (painter && !this.stale) {
       paintMarks(ctx, painter.fit, pixel, this.selected, this.blamed);
+      paintTravel(ctx, painter.fit, pixel);
       paintPlaces(ctx, painter.scene, this.chosen, pixel);
       paintApproaches(ctx, painter.fit, this.approaches, pixel);
       if (this.inspects) {

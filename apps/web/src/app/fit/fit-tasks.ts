@@ -1,8 +1,10 @@
 import {
   closeApproaches,
+  fitCandidates,
   fitRow,
   RelayError,
   type Approach,
+  type Candidate,
   type FitOutcome,
   type RelayErrorCode,
 } from '@coin-relay/core';
@@ -25,15 +27,6 @@ export type Reply<T> =
       readonly message: string;
       readonly wheels: readonly string[];
     };
-
-/** What a count near the fitted one would cost. */
-export interface Candidate {
-  readonly count: number;
-  readonly pitchChange: number | null;
-  readonly scale: number;
-  readonly gap: number;
-  readonly closes: boolean;
-}
 
 /** A fitted row, what stands where on it, and where its path comes closer to itself than it is wide. */
 export interface FitResult {
@@ -64,22 +57,11 @@ export const FIT_TASKS = {
     return sketchPaths(job, ids);
   },
 
-  /** Fits with the counts around the given one, in steps of the multiple. */
-  candidates(job: Job, runId: string, around: number): Reply<readonly Candidate[]> {
+  /** What the counts about one would cost, in steps of the multiple. */
+  candidates(job: Job, runId: string, around: number, many: number): Reply<readonly Candidate[]> {
     return replied(() => {
       const { source, request } = resolveRun(job, runId);
-      const found: Candidate[] = [];
-      for (let k = -2; k <= 2; k++) {
-        const count = around + k * request.multiple;
-        try {
-          const { pitchChange, scale, gap, closes } = fitRow(source, { ...request, count });
-          found.push({ count, pitchChange, scale, gap, closes });
-        } catch (error) {
-          // A count that cannot be made is no candidate.
-          if (!(error instanceof RelayError)) throw error;
-        }
-      }
-      return found;
+      return fitCandidates(source, request, around, many);
     });
   },
 

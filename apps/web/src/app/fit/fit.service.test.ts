@@ -30,7 +30,8 @@ beforeEach(() => {
       await Promise.resolve();
       return FIT_TASKS.fit(job, run);
     },
-    candidates: async (job: Job, run: string, around: number) => FIT_TASKS.candidates(job, run, around),
+    candidates: async (job: Job, run: string, around: number, many: number) =>
+      FIT_TASKS.candidates(job, run, around, many),
     sketch: async (job: Job, ids: readonly string[]) => FIT_TASKS.sketch(job, ids),
   };
   const store = {

@@ -1,5 +1,5 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
-import type { Approach, FitOutcome } from '@coin-relay/core';
+import type { Approach, Candidate, FitOutcome } from '@coin-relay/core';
 import {
   fitSentence,
   resolveRun,
@@ -12,7 +12,7 @@ import { BehaviorSubject, combineLatest, type Subscription } from 'rxjs';
 import { RunAtWork } from '../job/run-at-work.service';
 import { JobStore } from '../document/job-store.service';
 import { FitWorker } from './fit-worker.service';
-import type { Candidate, FitResult, Reply } from './fit-tasks';
+import type { FitResult, Reply } from './fit-tasks';
 import { LatestOnly } from './latest';
 import type { PathSketch } from './sketch';
 
@@ -128,7 +128,7 @@ export class FitService implements OnDestroy {
   }
 
   /** What the counts around the fitted one would cost. */
-  async candidates(): Promise<readonly Candidate[]> {
+  async candidates(many = 5): Promise<readonly Candidate[]> {
     const { view } = this.state.value;
     const job = this.store.job;
     if (!view || !job) return [];
@@ -138,7 +138,7 @@ export class FitService implements OnDestroy {
         run.id === view.resolved.run.id ? { ...run, fit: { ...run.fit, count: null } } : run,
       ),
     };
-    const reply = await this.worker.tasks.candidates(free, view.resolved.run.id, view.fit.count);
+    const reply = await this.worker.tasks.candidates(free, view.resolved.run.id, view.fit.count, many);
     return reply.ok ? reply.value : [];
   }
 }

@@ -15,7 +15,7 @@ describe('the work of the fit worker', () => {
   });
 
   it('candidates: counts around, in steps of the multiple, each with its cost', () => {
-    const reply = FIT_TASKS.candidates(lift, 'row', 90);
+    const reply = FIT_TASKS.candidates(lift, 'row', 90, 5);
     expect(reply.ok && reply.value.map((c) => c.count)).toEqual([78, 84, 90, 96, 102]);
     if (reply.ok) {
       const changes = reply.value.map((c) => c.pitchChange!);
@@ -23,13 +23,20 @@ describe('the work of the fit worker', () => {
     }
   });
 
-  it('candidates leave out counts that cannot be made', () => {
+  it('candidates say which counts cannot be made', () => {
     const reply = FIT_TASKS.candidates(
       outlineJob('Small', 'M0 0A15 15 0 0 1 30 0A15 15 0 0 1 0 0Z'),
       'row',
       4,
+      5,
     );
-    expect(reply.ok && reply.value.map((c) => c.count)).toEqual([4, 6, 8]);
+    expect(reply.ok && reply.value.map((c) => [c.count, c.problem === null])).toEqual([
+      [2, false],
+      [4, true],
+      [6, true],
+      [8, true],
+      [10, true],
+    ]);
   });
 });
 

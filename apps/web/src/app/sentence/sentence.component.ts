@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { percent, type RunFit } from '@coin-relay/model';
+import type { Candidate } from '@coin-relay/core';
+import { defaultTension, formatLength, percent, type RunFit } from '@coin-relay/model';
 import { NzPopoverModule } from 'ng-zorro-antd/popover';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { FormsModule } from '@angular/forms';
 import { setFit, setPitch } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
-import type { Candidate } from '../fit/fit-tasks';
 import { FitService } from '../fit/fit.service';
 import { RunAtWork } from '../job/run-at-work.service';
 import { JobContext } from '../job/job-context.service';
@@ -30,6 +30,9 @@ export class SentenceComponent {
   protected readonly view = computed(() => this.state().view);
   protected readonly unit = computed(() => this.job()?.unit ?? 'mm');
   protected readonly run = toSignal(inject(RunAtWork).run$);
+  protected readonly onRoute = computed(() =>
+    this.job()?.paths.some(({ id, kind }) => id === this.run()?.path && kind === 'route'),
+  );
   protected readonly pitch = computed(() => {
     const first = this.run()?.sequence[0];
     return this.job()?.pieces.find((piece) => piece.id === first)?.pitch ?? 1;
@@ -61,6 +64,14 @@ export class SentenceComponent {
     this.open.set(null);
   }
 
+  protected changeHold(hold: RunFit['hold']): void {
+    const job = this.job();
+    const run = this.run();
+    const tension =
+      hold === 'wheel' && job && run ? (run.fit.tension ?? defaultTension(job, run)) : undefined;
+    this.changeFit({ hold, ...(tension === undefined ? {} : { tension }) });
+  }
+
   protected changeFit(change: Partial<RunFit>): void {
     const run = this.run();
     if (run) this.store.change(setFit(run.id, change));
@@ -73,7 +84,10 @@ export class SentenceComponent {
       return candidate.gap >= 0
         ? `${candidate.gap.toFixed(2)} mm left open`
         : `${(-candidate.gap).toFixed(2)} mm too long`;
+    if (candidate.problem !== null && candidate.travel === null && hold === 'wheel')
+      return 'out of its travel';
     if (!candidate.closes || candidate.pitchChange === null) return 'does not close';
+    if (hold === 'wheel') return `wheel ${formatLength(candidate.travel ?? 0, this.unit())}`;
     return hold === 'path'
       ? `pitch ${percent(candidate.pitchChange)}`
       : `path ${percent(candidate.scale - 1)}`;

@@ -9,6 +9,7 @@ import {
 } from '@coin-relay/model';
 import type { Draft } from 'immer';
 import type { Command } from './command';
+import { releaseTensions } from './route';
 
 /** An id that nothing in the list has yet. */
 export function freshId(taken: readonly { readonly id: string }[], base: string): string {
@@ -43,6 +44,7 @@ export function removePath(id: string): Command {
         job.paths.flatMap((path) => (path.kind === 'route' ? path.stops.map((stop) => stop.wheel) : [])),
       );
       job.wheels = job.wheels.filter((wheel) => used.has(wheel.id));
+      releaseTensions(job);
     },
   };
 }
@@ -64,6 +66,7 @@ export function putRunOn(runId: string, pathId: string): Command {
     recipe: (job) => {
       const run = job.runs.find((r) => r.id === runId);
       if (run) run.path = pathId;
+      releaseTensions(job);
     },
   };
 }

@@ -35,7 +35,20 @@ export function removeStop(routeId: string, at: number): Command {
       (path) => path.kind === 'route' && path.stops.some((stop) => stop.wheel === wheel),
     );
     if (!used) job.wheels = job.wheels.filter((w) => w.id !== wheel);
+    releaseTensions(job);
   });
+}
+
+/** Rows whose moving wheel is not on their path any more let the pitch give way. */
+export function releaseTensions(job: Draft<Job>): void {
+  for (const run of job.runs) {
+    const { tension } = run.fit;
+    if (!tension) continue;
+    const path = job.paths.find((p) => p.id === run.path);
+    if (path?.kind === 'route' && path.stops.some(({ wheel }) => wheel === tension.wheel)) continue;
+    run.fit.tension = null;
+    if (run.fit.hold === 'wheel') run.fit.hold = 'path';
+  }
 }
 
 /** Brings a stop to another place in the order. */

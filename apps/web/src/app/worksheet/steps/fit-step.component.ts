@@ -1,19 +1,30 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import type { RunFit } from '@coin-relay/model';
+import { defaultTension, toleranceOf, TOLERANCES, type RunFit } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { setFit } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
 import { RunAtWork } from '../../job/run-at-work.service';
 import { FitService } from '../../fit/fit.service';
+import { CandidatesPanelComponent } from '../../fit/candidates-panel.component';
+import { TensionPanelComponent } from '../../fit/tension-panel.component';
+import { NumberFieldComponent } from '../../shared/number-field.component';
 import { CountFieldComponent } from '../../shared/count-field.component';
 
 /** The fit: what gives way, and which counts will do. */
 @Component({
   selector: 'relay-fit-step',
-  imports: [FormsModule, NzRadioModule, NzCheckboxModule, CountFieldComponent],
+  imports: [
+    FormsModule,
+    NzRadioModule,
+    NzCheckboxModule,
+    CandidatesPanelComponent,
+    CountFieldComponent,
+    NumberFieldComponent,
+    TensionPanelComponent,
+  ],
   template: `
     @if (fit(); as f) {
       <fieldset>
@@ -21,9 +32,15 @@ import { CountFieldComponent } from '../../shared/count-field.component';
         <nz-radio-group [ngModel]="f.hold" (ngModelChange)="hold($event)" nzName="gives-way">
           <label nz-radio nzValue="path">the pitch</label>
           <label nz-radio nzValue="pitch">the path</label>
+          @if (onRoute()) {
+            <label nz-radio nzValue="wheel">a wheel</label>
+          }
           <label nz-radio nzValue="both">nothing</label>
         </nz-radio-group>
         <p class="cost why">{{ why() }}</p>
+        @if (f.hold === 'wheel') {
+          <relay-tension-panel />
+        }
       </fieldset>
       <fieldset>
         <legend>Which counts will do</legend>
@@ -65,6 +82,19 @@ import { CountFieldComponent } from '../../shared/count-field.component';
           <span>{{ count() }}</span>
         }
       </div>
+      <relay-candidates-panel />
+      <div class="line">
+        <span class="what">The pitch may be off by</span>
+        <relay-number-field
+          label="The pitch may be off by"
+          [value]="tolerance().part * 100"
+          suffix="%"
+          [least]="0.001"
+          [most]="100"
+          (changed)="change({ tolerance: $event / 100 })"
+        />
+      </div>
+      <p class="cost">{{ tolerance().why }}</p>
     }
   `,
   styleUrls: ['./step.less'],
@@ -78,7 +108,19 @@ import { CountFieldComponent } from '../../shared/count-field.component';
 export class FitStepComponent {
   private readonly store = inject(JobStore);
   private readonly fits = inject(FitService);
+  private readonly job = toSignal(this.store.job$);
   private readonly run = toSignal(inject(RunAtWork).run$);
+  protected readonly onRoute = computed(() =>
+    this.job()?.paths.some(({ id, kind }) => id === this.run()?.path && kind === 'route'),
+  );
+  /** How far the pitch may be off, and why. */
+  protected readonly tolerance = computed(() => {
+    const resolved = this.state().view?.resolved;
+    if (!resolved) return { part: 0.02, why: '' };
+    const usual = TOLERANCES[resolved.sequence[0].family];
+    const part = toleranceOf(resolved);
+    return { part, why: part === usual.part ? `As usual: ${usual.why}.` : 'As you set it.' };
+  });
   private readonly state = toSignal(this.fits.state$, { requireSync: true });
   protected readonly fit = computed(() => this.run()?.fit);
   protected readonly pattern = computed(() => this.run()?.sequence.length ?? 1);
@@ -90,6 +132,8 @@ export class FitStepComponent {
         return 'The path holds; toothed wheels change with the pitch.';
       case 'pitch':
         return 'The path is scaled; toothed wheels keep their size.';
+      case 'wheel':
+        return 'Pitch and wheels hold; one of them moves along a line.';
       default:
         return 'Path and pitch hold; what is left over stays a gap.';
     }
@@ -98,7 +142,15 @@ export class FitStepComponent {
   /** With a gap, links that do not go in whole are left out unless the user says otherwise. */
   protected hold(hold: RunFit['hold']): void {
     const rounding = this.fit()?.rounding ?? 'nearest';
-    this.change({ hold, rounding: hold === 'both' && rounding === 'nearest' ? 'down' : rounding });
+    const job = this.job();
+    const run = this.run();
+    const tension =
+      hold === 'wheel' && job && run ? (run.fit.tension ?? defaultTension(job, run)) : undefined;
+    this.change({
+      hold,
+      rounding: hold === 'both' && rounding === 'nearest' ? 'down' : rounding,
+      ...(tension === undefined ? {} : { tension }),
+    });
   }
 
   protected pin(fixed: boolean): void {

@@ -1,0 +1,92 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { formatLength, tensionOfWheel, type RunFit } from '@coin-relay/model';
+import { setFit } from '../document/commands';
+import { JobStore } from '../document/job-store.service';
+import { RunAtWork } from '../job/run-at-work.service';
+import { AngleFieldComponent } from '../shared/angle-field.component';
+import { LengthFieldComponent } from '../shared/length-field.component';
+import { FitService } from './fit.service';
+
+/** Which wheel may move, along which line, and how far. */
+@Component({
+  selector: 'relay-tension-panel',
+  imports: [AngleFieldComponent, LengthFieldComponent],
+  template: `
+    @if (tension(); as t) {
+      <div class="line">
+        <span class="what">The wheel that moves</span>
+        <select #wheel aria-label="The wheel that moves" (change)="choose(wheel.value)">
+          @for (entry of wheels(); track entry.id) {
+            <option [value]="entry.id" [selected]="entry.id === t.wheel">{{ entry.name }}</option>
+          }
+        </select>
+      </div>
+      <div class="line">
+        <span class="what">along a line at</span>
+        <relay-angle-field
+          label="Line the wheel moves along"
+          [value]="t.angle"
+          [quarter]="true"
+          (changed)="change({ angle: $event })"
+        />
+      </div>
+      <div class="line">
+        <span class="what">from, to</span>
+        <relay-length-field
+          label="How far back the wheel may go"
+          [value]="t.min"
+          [unit]="unit()"
+          (changed)="change({ min: $event })"
+        />
+        <relay-length-field
+          label="How far on the wheel may go"
+          [value]="t.max"
+          [unit]="unit()"
+          (changed)="change({ max: $event })"
+        />
+      </div>
+      <p class="cost">{{ words() }}</p>
+    }
+  `,
+  styleUrl: '../worksheet/steps/step.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class TensionPanelComponent {
+  private readonly store = inject(JobStore);
+  private readonly state = toSignal(inject(FitService).state$, { requireSync: true });
+  private readonly job = toSignal(this.store.job$);
+  private readonly run = toSignal(inject(RunAtWork).run$);
+  protected readonly tension = computed(() => this.run()?.fit.tension ?? null);
+  protected readonly unit = computed(() => this.job()?.unit ?? 'mm');
+  protected readonly wheels = computed(() => {
+    const job = this.job();
+    const path = job?.paths.find(({ id }) => id === this.run()?.path);
+    if (path?.kind !== 'route') return [];
+    return path.stops.flatMap(({ wheel }) => {
+      const found = job?.wheels.find(({ id }) => id === wheel);
+      return found && found.size.by !== 'point' ? [found] : [];
+    });
+  });
+  protected readonly words = computed(() => {
+    const travel = this.state().view?.fit.travel;
+    const t = this.tension();
+    if (travel === null || travel === undefined || !t) return '';
+    const rest = Math.min(travel - t.min, t.max - travel);
+    const way = travel < 0 ? ' back' : '';
+    return `It moves ${formatLength(Math.abs(travel), this.unit())}${way} along that line; ${formatLength(rest, this.unit())} of its travel are left.`;
+  });
+
+  protected choose(wheel: string): void {
+    const job = this.job();
+    const run = this.run();
+    const tension = job && run ? tensionOfWheel(job, run, wheel) : null;
+    if (run && tension) this.store.change(setFit(run.id, { tension }));
+  }
+
+  protected change(change: Partial<NonNullable<RunFit['tension']>>): void {
+    const run = this.run();
+    const tension = this.tension();
+    if (run && tension) this.store.change(setFit(run.id, { tension: { ...tension, ...change } }));
+  }
+}

@@ -1,0 +1,85 @@
+import { type } from './path-support';
+import {
+  copyOf,
+  countIn,
+  expect,
+  expectAccessible,
+  openJob,
+  openStep,
+  pictureOf,
+  sentence,
+  step,
+  test,
+  verdict,
+} from './support';
+
+test('a wheel moves so that the row closes at its pitch, within its travel', async ({ page, request }) => {
+  await openJob(page, await copyOf(request, 'demo-coin-lift'));
+  await openStep(page, 'Fit');
+  const fit = page.locator('relay-fit-step');
+  const drawing = page.locator('relay-drawing canvas').nth(1);
+  const before = await pictureOf(drawing);
+  await fit.getByText('a wheel', { exact: true }).click();
+  // Without an idler even the shortest way round is too long for 90: the head sprocket is offered.
+  await expect(sentence(page)).toContainText(/the head sprocket moves 1\.92.mm left/);
+  await expect(verdict(page)).toContainText('closes exactly');
+  await expect.poll(() => pictureOf(drawing)).not.toBe(before);
+  await expect(fit).toContainText(
+    /It moves 1\.92.mm back along that line; 128\.08.mm of its travel are left/,
+  );
+
+  // The idler takes up 92 links.
+  await page.getByLabel('The wheel that moves').selectOption({ label: 'idler' });
+  await expect(page.locator('relay-drawing .problem')).toContainText('The idler cannot make room for 90');
+  await fit.getByText('any', { exact: true }).click();
+  await fit.getByText('Always put in').click();
+  await type(page.getByLabel('Fixed count'), '92');
+  await expect(sentence(page)).toContainText(/the idler moves [\d.]+.mm down/);
+  await expect(verdict(page)).toContainText('closes exactly');
+
+  // Limits that cannot be met say what is missing; the last good state stays on the drawing.
+  await type(page.getByLabel('How far back the wheel may go'), '-5');
+  await expect(sentence(page)).toContainText(
+    /The idler cannot make room for 92 .* still [\d.]+ mm too short/,
+  );
+  expect(await pictureOf(drawing)).not.toBe('0');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(verdict(page)).toContainText('closes exactly');
+  await expectAccessible(page);
+});
+
+test('candidates are sorted by their cost, and one press takes one', async ({ page, request }) => {
+  await openJob(page, await copyOf(request, 'demo-coin-lift'));
+  await openStep(page, 'Fit');
+  const fit = page.locator('relay-fit-step');
+  await fit.getByText('any', { exact: true }).click();
+  const table = page.getByRole('table', { name: 'Candidates' });
+  const rows = table.locator('tbody tr');
+  await expect(rows).toHaveCount(9);
+  await expect(rows.filter({ hasText: '90' }).first()).toHaveClass(/chosen/);
+  await table.getByRole('button', { name: /^pitch/ }).click();
+  await expect(table.getByRole('columnheader', { name: /pitch/ })).toHaveAttribute('aria-sort', 'ascending');
+  await expect(rows.first()).toContainText('90');
+  await table.getByRole('button', { name: 'Take 91' }).click();
+  await expect.poll(() => countIn(page)).toBe(91);
+  await expect(sentence(page)).toContainText('91 links, as you set');
+  // An odd one is marked in words, and the check says why it matters.
+  await expect(rows.filter({ hasText: '91' }).first()).toContainText('odd');
+  await expect(step(page, 'Check')).toContainText(/finding/);
+});
+
+test('the tolerance of the pitch is the family’s, until it is set', async ({ page, request }) => {
+  await openJob(page, await copyOf(request, 'demo-coin-lift'));
+  await openStep(page, 'Fit');
+  const field = page.getByLabel('The pitch may be off by');
+  await expect(field).toHaveValue('2');
+  await expect(page.locator('relay-fit-step')).toContainText(
+    'a chain that has worn longer than this is thrown away',
+  );
+  await type(field, '0.3');
+  await expect(page.locator('relay-fit-step')).toContainText('As you set it.');
+  await openStep(page, 'Check');
+  await expect(page.locator('relay-check-step')).toContainText(
+    /off by \+0\.48.%, more than the 0\.3.% allowed/,
+  );
+});

@@ -1,0 +1,1 @@
+export { defaultTension, tensionOfWheel } from './tension';
