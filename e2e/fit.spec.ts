@@ -83,3 +83,42 @@ test('the tolerance of the pitch is the family’s, until it is set', async ({ p
     /off by \+0\.48.%, more than the 0\.3.% allowed/,
   );
 });
+
+test('findings lead to their place, and one is mended by its button', async ({ page }) => {
+  await page.goto('/start');
+  await page.getByRole('button', { name: 'polygon', exact: true }).click();
+  await type(page.getByLabel('Sides'), '3');
+  await openStep(page, 'Check');
+  const check = page.locator('relay-check-step');
+  await expect(verdict(page)).toContainText('cannot pass the corner');
+  await expect(check.locator('li')).toHaveCount(3);
+  // Going there marks the place on the drawing and on the tape.
+  const drawing = page.locator('relay-drawing canvas').nth(1);
+  const tape = page.locator('relay-tape .strip');
+  const [drawn, taped] = [await pictureOf(drawing), await pictureOf(tape)];
+  await check
+    .getByRole('button', { name: /^Go there: The links cannot pass the corner at/ })
+    .nth(2)
+    .click();
+  await expect.poll(() => pictureOf(drawing)).not.toBe(drawn);
+  await expect.poll(() => pictureOf(tape)).not.toBe(taped);
+  await expectAccessible(page);
+  await check
+    .getByRole('button', { name: /^round all 3 corners to/ })
+    .first()
+    .click();
+  await expect(verdict(page)).toContainText('closes exactly');
+  await expect(check).not.toContainText('cannot pass');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(verdict(page)).toContainText('cannot pass the corner');
+});
+
+test('a gap is mended by letting the pitch give way', async ({ page, request }) => {
+  await openJob(page, await copyOf(request, 'demo-coin-lift'));
+  await openStep(page, 'Fit');
+  await page.locator('relay-fit-step fieldset').getByText('nothing', { exact: true }).click();
+  await expect(verdict(page)).toContainText('open by');
+  await openStep(page, 'Check');
+  await page.getByRole('button', { name: 'let the pitch give way' }).click();
+  await expect(verdict(page)).toContainText('closes exactly');
+});

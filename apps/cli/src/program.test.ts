@@ -1,7 +1,7 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { demoJobs } from '@coin-relay/model';
+import { demoJobs, type Job } from '@coin-relay/model';
 import { svgPathProperties } from 'svg-path-properties';
 import { describe, expect, it } from 'vitest';
 import { runProgram } from './program';
@@ -320,5 +320,59 @@ describe('a wheel that moves', () => {
     const { status, error } = run('fit', '--wheels', wheels, '--pitch', '12.7', ...options);
     expect(status).toBe(2);
     expect(error).toMatch(message);
+  });
+});
+
+describe('check', () => {
+  const job = (name: string, change: (job: Job) => void): string => {
+    const { job: lift } = structuredClone(demoJobs().find((demo) => demo.id === 'demo-coin-lift')!);
+    change(lift);
+    return file(name, JSON.stringify(lift));
+  };
+
+  it('a good job has no findings, and status 0', () => {
+    expect(
+      answer(
+        'check',
+        '--job',
+        job('good.json', () => undefined),
+      ),
+    ).toEqual({ findings: [] });
+  });
+
+  it('a warning is told and is no failure; an error is status 1', () => {
+    const odd = run(
+      'check',
+      '--job',
+      job('odd.json', (j) => (j.runs[0].fit = { ...j.runs[0].fit, multiple: 1, count: 91 })),
+    );
+    expect(odd.status).toBe(0);
+    const found = (JSON.parse(odd.out) as { findings: Record<string, unknown>[] }).findings;
+    expect(found.map(({ kind, run: of, weight }) => [kind, of, weight])).toEqual([
+      ['odd-count', 'row', 'warning'],
+      ['broken-pattern', 'row', 'warning'],
+    ]);
+    const triangle = job('corner.json', (j) => {
+      j.wheels = [];
+      j.paths = [{ kind: 'outline', id: 'loop', name: 'Triangle', data: 'M0 0L300 0L150 259.8Z' }];
+    });
+    const { status, out, error } = run('check', '--job', triangle);
+    expect([status, error]).toEqual([1, '']);
+    const corners = (JSON.parse(out) as { findings: { kind: string; at: number; size: number }[] }).findings;
+    expect(corners.map(({ kind }) => kind)).toEqual(['cannot-pass', 'cannot-pass', 'cannot-pass']);
+    // The least radius for a turn of 120 degrees: c |cos w| / (1 + |cos w|).
+    for (const { size } of corners) expect(size).toBeCloseTo((12.7 * 0.5) / 1.5, 2);
+  });
+
+  it('a run that cannot be fitted at all is a finding of it', () => {
+    const broken = run(
+      'check',
+      '--job',
+      job('broken.json', (j) => (j.wheels[1].x = 60)),
+    );
+    expect(broken.status).toBe(1);
+    expect(JSON.parse(broken.out)).toMatchObject({
+      findings: [{ kind: 'cannot-fit', run: 'row', weight: 'error', at: null }],
+    });
   });
 });

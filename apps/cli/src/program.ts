@@ -1,5 +1,6 @@
 import { RelayError } from '@coin-relay/core';
 import {
+  checkAnswer,
   contoursAnswer,
   fitAnswer,
   hangAnswer,
@@ -26,19 +27,24 @@ export interface Output {
   readonly error: (text: string) => void;
 }
 
-/** Exit status of a command that could not answer. */
+/** Exit status of a command that could not answer, and of a check that found errors. */
 const FAILED = 2;
+const ERRORS_FOUND = 1;
+
+/** The answer was given; it says that something is wrong. */
+class FoundErrors extends Error {}
 
 /**
  * Runs the command line.
  * @param argv the arguments after the program's name
- * @returns the exit status: 0, or 2 with one line on the error output
+ * @returns the exit status: 0, 1 where a check found errors, or 2 with one line on the error output
  */
 export function runProgram(argv: readonly string[], output: Output): number {
   try {
     makeProgram(output).parse(argv, { from: 'user' });
     return 0;
   } catch (error) {
+    if (error instanceof FoundErrors) return ERRORS_FOUND;
     if (error instanceof CommanderError) {
       if (error.exitCode === 0) return 0;
       output.error(oneLine(error.message.replace(/^error: /, '')));
@@ -96,6 +102,15 @@ function makeProgram(output: Output): Command {
     .action((options: HangOptions) =>
       answer(hangAnswer(pointOf('from', options.from), pointOf('to', options.to), hangOf(options))),
     );
+  withJob(
+    program
+      .command('check')
+      .description('what the checks have to say of a job; status 1 where any of it is an error'),
+  ).action((options: Options) => {
+    const checked = checkAnswer(jobOf(options), options.run);
+    answer(checked);
+    if (checked.findings.some(({ weight }) => weight === 'error')) throw new FoundErrors();
+  });
   withJob(
     program.command('parts').description('how many of which piece a row of a job takes, and its mass'),
   ).action((options: Options) => answer(partsAnswer(jobOf(options), options.run)));

@@ -1,5 +1,7 @@
 export { contoursAnswer, fitAnswer, hangAnswer, measureAnswer, placeAnswer } from './answers';
 export type { ContourAnswer, FitAnswer, HangAnswer, MeasureAnswer, PlaceAnswer } from './answers';
+export { checkAnswer } from './check-answer';
+export type { CheckAnswer, CheckedFinding } from './check-answer';
 export { partsAnswer, placesAnswer } from './set-out-answers';
 export type { PartsAnswer, PlacesAnswer } from './set-out-answers';
 export type { GivenSource } from './source';

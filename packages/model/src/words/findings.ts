@@ -3,6 +3,8 @@ import type { Job } from '../job/schema';
 import { pieceWidth, TOLERANCES } from '../catalogue';
 import { formatLength } from '../units';
 import type { ResolvedRun, ResolvedSetOut } from '../resolve';
+import { fitProposal, roundingProposal, type MendProposal } from './mend-proposal';
+import { meshFindings } from './mesh-findings';
 import { setOutFindings } from './set-out-findings';
 import { obstacleWords, percent, pieceWords } from './fit-sentence';
 
@@ -23,12 +25,18 @@ export interface Finding {
     | 'hand-without-place'
     | 'object-without-place'
     | 'broken-turn'
-    | 'tighter-than-piece';
+    | 'tighter-than-piece'
+    | 'few-teeth'
+    | 'bent-too-far';
   readonly weight: 'error' | 'warning';
   readonly text: string;
   /** Where on the path, mm; null where it concerns all of it. */
   readonly at: number | null;
   readonly wheel: string | null;
+  /** How large it is: mm, or for pitches and strains a part of one, for teeth a number; null where it has no size. */
+  readonly size: number | null;
+  /** What would mend it; null where nothing simple does. */
+  readonly mend: MendProposal | null;
 }
 
 /** How far the pitch of a row may be off: what the run says, or what is usual for its family. */
@@ -55,34 +63,39 @@ export function findingsOf(
     kind: Finding['kind'],
     weight: Finding['weight'],
     text: string,
-    at: number | null = null,
-    wheel: string | null = null,
+    more: Partial<Pick<Finding, 'at' | 'wheel' | 'size' | 'mend'>> = {},
   ): void => {
-    found.push({ kind, weight, text, at, wheel });
+    found.push({ kind, weight, text, at: null, wheel: null, size: null, mend: null, ...more });
   };
+  const rounding = roundingProposal(fit, unit);
   for (const obstacle of fit.obstacles) {
-    say('cannot-pass', 'error', `${sentence(obstacleWords(obstacle, 1, unit, many))}.`, obstacle.s);
+    say('cannot-pass', 'error', `${sentence(obstacleWords(obstacle, 1, unit, many))}.`, {
+      at: obstacle.s,
+      size: obstacle.leastRadius,
+      mend: obstacle.radius === 0 ? rounding : null,
+    });
   }
+  const givePitch = fitProposal('let the pitch give way', { hold: 'path', rounding: 'nearest', count: null });
   if (!fit.closes && fit.obstacles.length === 0) {
     if (fit.effectivePitch === null) {
       say(
         'does-not-settle',
         'error',
         `These ${many} find no place at every position of the loop. Try another count.`,
+        { mend: fit.request.count === null ? null : fitProposal('derive the count again', { count: null }) },
       );
     } else if (fit.gap > 0) {
-      say(
-        'gap',
-        'warning',
-        `The row is open by ${formatLength(fit.gap, unit)} at the closing place.`,
-        fit.layout.path.length,
-      );
+      say('gap', 'warning', `The row is open by ${formatLength(fit.gap, unit)} at the closing place.`, {
+        at: fit.layout.path.length,
+        size: fit.gap,
+        mend: givePitch,
+      });
     } else {
       say(
         'overlap',
         'error',
         `The row overlaps itself by ${formatLength(-fit.gap, unit)} at the closing place. Take one ${one} out.`,
-        0,
+        { at: 0, size: -fit.gap, mend: givePitch },
       );
     }
   }
@@ -92,8 +105,11 @@ export function findingsOf(
       'missed-wheel',
       'warning',
       `The route seems to pass by the ${wheel?.name ?? missed.wheel}, ${formatLength(missed.by, unit)} off: pass it on its other side, or move it.`,
-      null,
-      missed.wheel,
+      {
+        wheel: missed.wheel,
+        size: missed.by,
+        mend: { do: 'side', wheel: missed.wheel, words: 'pass it on its other side' },
+      },
     );
   }
   for (const cut of fit.layout.cuts) {
@@ -102,8 +118,7 @@ export function findingsOf(
       'cut-wheel',
       'warning',
       `The span from ${cut.from} to ${cut.to} runs ${formatLength(cut.by, unit)} deep through the ${wheel?.name ?? cut.wheel}.`,
-      null,
-      cut.wheel,
+      { wheel: cut.wheel, size: cut.by },
     );
   }
   for (const { s, distance } of approaches) {
@@ -113,15 +128,17 @@ export function findingsOf(
       distance === 0
         ? `The path crosses itself at ${formatLength(s[0], unit)} and ${formatLength(s[1], unit)}.`
         : `The path comes within ${formatLength(distance, unit)} of itself at ${formatLength(s[0], unit)} and ${formatLength(s[1], unit)}; the row is ${formatLength(pieceWidth(resolved.sequence), unit)} wide.`,
-      s[0],
+      { at: s[0], size: distance },
     );
   }
+  found.push(...meshFindings(fit));
   const isChain = resolved.sequence[0].family === 'roller-chain';
   if (isChain && fit.layout.path.closed && fit.count % 2 === 1) {
     say(
       'odd-count',
       'warning',
       `${fit.count} ${many} is an odd number: inner and outer links do not alternate at the closing place, which takes a cranked link.`,
+      { mend: fitProposal('take even counts', { multiple: 2, count: null }) },
     );
   }
   if (setOut) found.push(...setOutFindings(job, fit, setOut));
@@ -132,7 +149,7 @@ export function findingsOf(
       'broken-pattern',
       'warning',
       `The pattern of ${pattern} does not meet itself: ${fit.count} is not a multiple of ${pattern}.`,
-      0,
+      { at: 0, mend: fitProposal(`take patterns of ${pattern}`, { multiple: pattern, count: null }) },
     );
   }
   const tolerance = toleranceOf(resolved);
@@ -141,6 +158,10 @@ export function findingsOf(
       'pitch-far-off',
       'warning',
       `The pitch is off by ${percent(fit.pitchChange)}, more than the ${Number((tolerance * 100).toFixed(2))}\u00a0% allowed: ${TOLERANCES[resolved.sequence[0].family].why}.`,
+      {
+        size: Math.abs(fit.pitchChange),
+        mend: fitProposal('let the path give way', { hold: 'pitch' }),
+      },
     );
   }
   return found.sort((a, b) => (a.weight === b.weight ? 0 : a.weight === 'error' ? -1 : 1));

@@ -5,6 +5,7 @@ import { PLAIN_SET_OUT, type Job, type SetOut } from '../job';
 import { resolveRun, resolveSetOut } from '../resolve';
 import { outlineJob } from '../starters';
 import { defaultTension } from '../fit';
+import { mendPath } from '../mend';
 import { findingsOf, fitSentence, ordinal, wayWords } from './index';
 
 const read = (job: Job): { text: string; good: boolean; verdict: string; findings: string[] } => {
@@ -197,5 +198,68 @@ describe('a wheel that gives way, in words', () => {
     expect(read(job).findings).toContain('pitch-far-off');
     job.runs[0].fit.tolerance = 0.2;
     expect(read(job).findings).not.toContain('pitch-far-off');
+  });
+});
+
+describe('what would mend a finding', () => {
+  const first = (job: Job): ReturnType<typeof findingsOf>[number] => {
+    const resolved = resolveRun(job);
+    return findingsOf(job, resolved, fitRow(resolved.source, resolved.request))[0];
+  };
+
+  it('corners are rounded to the least radius that works, a little up: then the row closes', () => {
+    const job = outlineJob('Triangle', 'M0 0L300 0L150 259.8Z');
+    const { mend, size, at } = first(job);
+    expect(at).toBe(0);
+    expect(size).toBeCloseTo((12.7 * 0.5) / 1.5, 2);
+    expect(mend).toMatchObject({ do: 'round', radius: 4.4 });
+    expect(mend?.words.replace(/\u00a0/g, ' ')).toBe('round all 3 corners to 4.40 mm');
+    if (mend?.do !== 'round') throw new Error('rounding is wanted');
+    const rounded = mendPath(job, job.paths[0], { do: 'round', radius: mend.radius, at: mend.at });
+    job.paths[0] = rounded.path;
+    const resolved = resolveRun(job);
+    expect(fitRow(resolved.source, resolved.request).closes).toBe(true);
+  });
+
+  it('a gap by letting the pitch give way, an odd count by even ones, a pattern by its multiple', () => {
+    const job = lift();
+    job.runs[0].fit = { hold: 'both', rounding: 'down', multiple: 1, count: null };
+    const { mend } = first(job);
+    if (mend?.do !== 'fit') throw new Error('a fit is wanted');
+    Object.assign(job.runs[0].fit, mend.change);
+    expect(read(job).findings).not.toContain('gap');
+    job.runs[0].fit = { hold: 'path', rounding: 'nearest', multiple: 1, count: 91 };
+    expect(first(job).mend).toMatchObject({ change: { multiple: 2, count: null } });
+  });
+
+  it('too few teeth in mesh, and bending pieces that are overstretched', () => {
+    const job = lift();
+    // The head sprocket becomes one of 38 teeth that the chain hardly touches.
+    job.paths[0] = {
+      kind: 'route',
+      id: 'loop',
+      name: 'Three in a row',
+      closed: true,
+      stops: [
+        { wheel: 'drive', turn: 'ccw' },
+        { wheel: 'idler', turn: 'ccw' },
+        { wheel: 'head', turn: 'ccw' },
+      ],
+    };
+    job.wheels[2] = {
+      id: 'idler',
+      name: 'idler',
+      x: 190,
+      y: -52,
+      size: { by: 'teeth', teeth: 17, piece: 'inner' },
+    };
+    expect(read(job).findings).toContain('few-teeth');
+    const seam = structuredClone(demoJobs().find((d) => d.id === 'demo-bellows-seam')!.job);
+    seam.pieces.forEach((piece) => Object.assign(piece, { behaviour: 'bending', width: 24 }));
+    const resolved = resolveRun(seam);
+    const fit = fitRow(resolved.source, resolved.request);
+    const found = findingsOf(seam, resolved, fit, [], resolveSetOut(seam, resolved.run, fit));
+    expect(found.map(({ kind }) => kind)).toContain('bent-too-far');
+    expect(found.find(({ kind }) => kind === 'bent-too-far')?.size).toBeCloseTo((24 + 1.5) / 2 / 30, 2);
   });
 });

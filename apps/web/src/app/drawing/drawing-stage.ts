@@ -1,4 +1,4 @@
-import type { Approach, FitOutcome, Vec } from '@coin-relay/core';
+import { newReading, pathReader, type Approach, type FitOutcome, type Vec } from '@coin-relay/core';
 import type { Backdrop, JobPiece, ResolvedSetOut } from '@coin-relay/model';
 import Konva from 'konva';
 import type { PathSketch } from '../fit/sketch';
@@ -6,7 +6,14 @@ import type { Handle } from '../paths/kinds';
 import type { PictureShelf } from '../shared/picture-shelf';
 import { THEME } from '../shared/theme';
 import { handleAt, paintHandles } from './handle-painter';
-import { paintApproaches, paintCorners, paintMarks, paintPath, paintTightest } from './path-painter';
+import {
+  paintApproaches,
+  paintCorners,
+  paintMarks,
+  paintPath,
+  paintSpot,
+  paintTightest,
+} from './path-painter';
 import { placeAt, placesIn } from './place-finder';
 import { paintPlaces } from './place-painter';
 import { pictureBounds } from './picture-bounds';
@@ -27,6 +34,8 @@ import {
 /** Room round the picture, px, when all of it is shown. */
 const MARGIN = 46;
 /** What an empty sheet shows, mm. */
+/** A place within this part of the way from the middle to the edge is well in sight. */
+const SEEN = 0.85;
 /** How far beside a link a press still is on it, px. */
 const PLACE_REACH = 3;
 const EMPTY: Bounds = [-200, -150, 200, 150];
@@ -73,6 +82,7 @@ export class DrawingStage {
   private approaches: readonly Approach[] = [];
   private inspects = false;
   private chosen: ReadonlySet<number> = new Set();
+  private spot: number | null = null;
 
   constructor(
     container: HTMLDivElement,
@@ -139,6 +149,21 @@ export class DrawingStage {
   setBackdrop(at: Backdrop | null, image: CanvasImageSource | null): void {
     this.backdrop = at && image ? { at, image } : null;
     this.paperLayer.batchDraw();
+  }
+
+  /** Marks a place of the path of the row at work, and brings it into sight; null takes the mark away. */
+  goTo(s: number | null): void {
+    this.spot = s;
+    if (s !== null && this.painter && !this.stale) {
+      const at = newReading();
+      pathReader(this.painter.fit.layout.path)(s, at);
+      const p = toScreen(this.view, at[0], at[1]);
+      const { x, y } = { x: this.stage.width() / 2, y: this.stage.height() / 2 };
+      const off = Math.max(Math.abs(p.x - x) / x, Math.abs(p.y - y) / y);
+      // What is well in sight already stays where it is.
+      if (off > SEEN) this.pan(x - p.x, y - p.y);
+    }
+    this.machineLayer.batchDraw();
   }
 
   /** The places that are chosen. */
@@ -290,6 +315,7 @@ export class DrawingStage {
     if (painter && !this.stale) {
       paintMarks(ctx, painter.fit, pixel, this.selected, this.blamed);
       paintTravel(ctx, painter.fit, pixel);
+      if (this.spot !== null) paintSpot(ctx, painter.fit, this.spot, pixel);
       paintPlaces(ctx, painter.scene, this.chosen, pixel);
       paintApproaches(ctx, painter.fit, this.approaches, pixel);
       if (this.inspects) {

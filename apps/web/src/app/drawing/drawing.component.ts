@@ -123,6 +123,7 @@ export class DrawingComponent {
           switchMap(() => this.fits.state$.pipe(skip(1), take(1))),
         )
         .subscribe(() => stage.showAll());
+      this.context.spot$.pipe(until).subscribe((s) => stage.goTo(s as number | null));
       this.pictures.arrived$.pipe(until).subscribe(() => stage.repaint());
       store.job$
         .pipe(

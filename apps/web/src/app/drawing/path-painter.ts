@@ -135,6 +135,19 @@ export function paintTightest(ctx: CanvasRenderingContext2D, fit: FitOutcome, pi
   ctx.stroke();
 }
 
+/** A place that was gone to: two rings about it. */
+export function paintSpot(ctx: CanvasRenderingContext2D, fit: FitOutcome, s: number, pixel: number): void {
+  const at = newReading();
+  pathReader(fit.layout.path)(s, at);
+  ctx.strokeStyle = THEME.accent;
+  ctx.lineWidth = 2 * pixel;
+  for (const r of [20, 26]) {
+    ctx.beginPath();
+    ctx.arc(at[0], at[1], r * pixel, 0, 2 * Math.PI);
+    ctx.stroke();
+  }
+}
+
 /** A small flag that stands beside the start and points the way the path runs. */
 function paintStart(ctx: CanvasRenderingContext2D, at: Float64Array, pixel: number): void {
   const [x, y, tx, ty] = at;

@@ -12,11 +12,14 @@ export class JobContext {
   private readonly bench = new BehaviorSubject<string | null>(null);
   private readonly table = new BehaviorSubject(false);
   private readonly all = new Subject<void>();
+  private readonly spot = new BehaviorSubject<number | null>(null);
 
   readonly step$ = this.step.asObservable();
   readonly wheel$ = this.wheel.asObservable();
   /** The own piece whose outline is being worked on. */
   readonly bench$ = this.bench.asObservable();
+  /** The place of the path that was gone to, mm. */
+  readonly spot$ = this.spot.asObservable();
   /** Emits when all of the drawing is to be shown. */
   readonly all$ = this.all.asObservable();
   /** Is the table of places to be seen? */
@@ -42,13 +45,24 @@ export class JobContext {
     if (visible !== this.table.value) this.table.next(visible);
   }
 
+  /** Goes to a place of the path of the row at work: the drawing brings it into sight and marks it, the tape too. */
+  goTo(s: number | null): void {
+    this.spot.next(s);
+  }
+
+  get spotNow(): number | null {
+    return this.spot.value;
+  }
+
   /** Asks the drawing to show all there is, for what was put where it cannot be seen. */
   showAll(): void {
     this.all.next();
   }
 
   openStep(step: Step): void {
-    if (step !== this.step.value) this.step.next(step);
+    if (step === this.step.value) return;
+    this.spot.next(null);
+    this.step.next(step);
   }
 
   /** Selects a wheel, on the drawing and on the tape; the path step is the one that works on it. */

@@ -86,6 +86,7 @@ export class TapeComponent {
       destroyed.onDestroy(() => watcher.disconnect());
       this.fits.state$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.renew());
       this.context.wheel$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.renew());
+      this.context.spot$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.paint());
       this.places.places$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.paint());
       this.playback.position$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.paint());
     });
@@ -203,8 +204,19 @@ export class TapeComponent {
     const map = tapeMap(view.fit.layout.path.length, canvas.clientWidth);
     paintTapeLinks(ctx, map, painter, this.places.places);
     this.paintRange(ctx);
+    this.paintSpot(ctx, map.left, map.pixelsPerMm);
     lens.clearRect(0, 0, LENS, LENS);
     paintLens(lens, LENS, painter);
+  }
+
+  /** The place that was gone to: a bar across the lanes. */
+  private paintSpot(ctx: CanvasRenderingContext2D, left: number, pixelsPerMm: number): void {
+    const s = this.context.spotNow;
+    if (s === null) return;
+    const x = left + s * pixelsPerMm;
+    ctx.strokeStyle = THEME.accent;
+    ctx.lineWidth = 2;
+    ctx.strokeRect(x - 4, LANES.bends.top - 2, 8, LANES.links.top + LANES.links.height - LANES.bends.top + 4);
   }
 
   private paintRange(ctx: CanvasRenderingContext2D): void {

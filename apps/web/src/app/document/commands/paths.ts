@@ -1,10 +1,12 @@
 import {
   mendPath,
+  piecesOfRun,
   withPitch,
   type Backdrop,
   type Job,
   type JobPath,
   type Mend,
+  type Run,
   type Wheel,
 } from '@coin-relay/model';
 import type { Draft } from 'immer';
@@ -133,7 +135,9 @@ export function mend(job: Job, path: JobPath, what: Mend, grow = false): { comma
         }
         if (what.do !== 'scale' || !grow) return;
         const growing = new Set(
-          draft.runs.filter((run) => run.path === path.id).flatMap((run) => run.sequence),
+          draft.runs
+            .filter((run) => run.path === path.id)
+            .flatMap((run) => piecesOfRun(draft as Job, run as Run).map(({ id }) => id)),
         );
         draft.pieces.forEach((piece, i) => {
           if (growing.has(piece.id)) draft.pieces[i] = withPitch(piece, piece.pitch * what.factor);
