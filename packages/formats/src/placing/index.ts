@@ -11,4 +11,5 @@ export { figureBox, overhang } from './box';
 export type { Box, Overhang } from './box';
 export { placeRows } from './place-rows';
 export type { PlaceRow, PlaceSort } from './place-rows';
+export { rowBounds } from './bounds';
 export { rowCopies, twinMatrix } from './copies';

@@ -1,7 +1,7 @@
-import { pathBounds, wheelAngle, writeNumber, writePathData, type FitOutcome } from '@coin-relay/core';
+import { wheelAngle, writeNumber, writePathData, type FitOutcome } from '@coin-relay/core';
 import { resolveSetOut, type Job, type ResolvedRun } from '@coin-relay/model';
 import { bandMaterial, bandOf, bandOutline, wheelFigure } from '../figures';
-import { moveScene, rowScene, twinMatrix, type RowScene } from '../placing';
+import { moveScene, rowBounds, rowScene, twinMatrix, type RowScene } from '../placing';
 import { areaData } from './area';
 import { halfClips, linkElements } from './links';
 import { degrees, escapeXml, figureMarkup, matrixText, n3 } from './markup';
@@ -72,7 +72,7 @@ function rowMarkup(job: Job, { resolved, fit }: DrawnRow, options: SvgOptions, p
   const behind = linkElements(scene, looks, moving, 'behind');
   const links = linkElements(scene, looks, moving, 'piece');
   const { boundary, setOut } = scene.setOut;
-  const bounds = pictureBounds(scene);
+  const bounds = rowBounds(scene);
   const cut = boundary?.how === 'cut' ? ` clip-path="url(#${prefix}boundary)"` : '';
   const row = (lines: readonly string[]): string[] =>
     cut === '' || lines.length === 0 ? [...lines] : [`<g${cut}>`, ...lines, '</g>'];
@@ -142,49 +142,4 @@ function bandElement(
   if (!band) return '';
   const fill = colour(band.finish?.material ?? bandMaterial(band));
   return `<path d="${bandOutline(fit.layout.path, band, side)}" fill="${fill}" fill-rule="evenodd"/>`;
-}
-
-/** Everything that is drawn, with room for what stands out of the path. */
-function pictureBounds(scene: RowScene): [number, number, number, number] {
-  const { fit, span, pieces, setOut } = scene;
-  const [x0, y0, x1, y1] = pathBounds(fit.layout.path);
-  const reaches = pieces.map(({ box, setting }) => {
-    const far = Math.max(Math.abs(box[0]), Math.abs(box[1]), Math.abs(box[2] - span), Math.abs(box[3]));
-    return far * setting.scale + Math.abs(setting.out) + Math.abs(setting.line);
-  });
-  const { rows, twin } = setOut.setOut;
-  const margin = Math.max(span * 2.2, ...reaches) + ((rows.count - 1) / 2) * rows.spacing;
-  const box: [number, number, number, number] = [x0, y0, x1, y1];
-  const take = (x: number, y: number, r: number): void => {
-    box[0] = Math.min(box[0], x - r);
-    box[1] = Math.min(box[1], y - r);
-    box[2] = Math.max(box[2], x + r);
-    box[3] = Math.max(box[3], y + r);
-  };
-  for (const wheel of fit.layout.wheels) take(wheel.x, wheel.y, wheel.radius);
-  if (scene.setOut.reach) takeReach(scene, take);
-  box[0] -= margin;
-  box[1] -= margin;
-  box[2] += margin;
-  box[3] += margin;
-  if (twin) {
-    const m = twinMatrix(twin);
-    const [a, b, c, d] = box;
-    for (const [x, y] of [
-      [a, b],
-      [c, b],
-      [c, d],
-      [a, d],
-    ])
-      take(m[0] * x + m[2] * y + m[4], m[1] * x + m[3] * y + m[5], 0);
-  }
-  return box;
-}
-
-/** Pieces that are stretched reach as far as the path they meet. */
-function takeReach({ setOut }: RowScene, take: (x: number, y: number, r: number) => void): void {
-  const { reach, rail } = setOut;
-  if (!reach || !rail) return;
-  const most = reach.reduce((far, d) => (d > far ? d : far), 0);
-  for (let k = 0; k < rail.data.length; k += 4) take(rail.data[k], rail.data[k + 1], most);
 }

@@ -1,4 +1,4 @@
-import type { JobPiece } from '../job/piece-schema';
+import { PLAIN_SETTING, type JobPiece } from '../job/piece-schema';
 import { chainDimensions, type ChainSize } from './roller-chain';
 import { roundLinkMass, type RoundLinkSize } from './round-link';
 import type { BeltSize } from './toothed-belt';
@@ -147,16 +147,7 @@ export const MAKERS = {
       pitch,
       diameter: pitch * 0.3,
       cord: pitch * 0.2,
-      setting: {
-        line: 0,
-        out: 0,
-        along: 0,
-        turn: 0,
-        flip: false,
-        scale: 1,
-        facing: 'upright',
-        toward: { x: 0, y: 0 },
-      },
+      setting: { ...PLAIN_SETTING, facing: 'upright' },
     }),
   charm: (pitch: number): MadePieces =>
     single({ family: 'charm', id: 'charm', name: 'Charm', form: 'star', pitch, size: pitch * 0.9 }),

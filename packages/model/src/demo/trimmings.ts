@@ -1,6 +1,33 @@
 import { MAKERS, ROUND_LINK_SIZES, roundLinkPieces } from '../catalogue';
-import { PLAIN_SET_OUT, type Job, type JobPiece } from '../job/schema';
+import {
+  PLAIN_SET_OUT,
+  PLAIN_SETTING,
+  type HandTouch,
+  type Job,
+  type JobPiece,
+  type Role,
+  type Rule,
+} from '../job/schema';
 import { frame, run } from './frame';
+
+const PLAIN_TOUCH = { turn: 0, along: 0, out: 0 };
+
+const rule = (id: string, on: Role, piece: string, material: string | null = null): Rule => ({
+  id,
+  on,
+  piece,
+  material,
+  snap: false,
+  ...PLAIN_TOUCH,
+});
+
+const leftOut = (index: number): HandTouch => ({
+  id: `gap-${index}`,
+  at: { by: 'index', index },
+  leftOut: true,
+  piece: null,
+  ...PLAIN_TOUCH,
+});
 
 /** Lamps between two posts: coloured by seed, a pennant after every fourth, a bell at both ends. */
 export function lampFestoon(): Job {
@@ -43,36 +70,9 @@ export function lampFestoon(): Job {
         setOut: {
           ...PLAIN_SET_OUT,
           rules: [
-            {
-              id: 'pennants',
-              on: { role: 'every', every: 4, start: 3, from: 'start' },
-              piece: 'pennant',
-              material: null,
-              snap: false,
-              turn: 0,
-              along: 0,
-              out: 0,
-            },
-            {
-              id: 'first',
-              on: { role: 'first' },
-              piece: 'bell',
-              material: 'brass',
-              snap: false,
-              turn: 0,
-              along: 0,
-              out: 0,
-            },
-            {
-              id: 'last',
-              on: { role: 'last' },
-              piece: 'bell',
-              material: 'brass',
-              snap: false,
-              turn: 0,
-              along: 0,
-              out: 0,
-            },
+            rule('pennants', { role: 'every', every: 4, start: 3, from: 'start' }, 'pennant'),
+            rule('first', { role: 'first' }, 'bell', 'brass'),
+            rule('last', { role: 'last' }, 'bell', 'brass'),
           ],
           finishes: { seed: 7, materials: ['glass', 'red', 'blue', 'glass', 'thread'] },
         },
@@ -117,18 +117,7 @@ export function bellowsSeam(): Job {
         ...run('Seam', ['stitch'], 4, 'path'),
         setOut: {
           ...PLAIN_SET_OUT,
-          rules: [
-            {
-              id: 'crosses',
-              on: { role: 'every', every: 4, start: 0, from: 'start' },
-              piece: 'cross',
-              material: 'red',
-              snap: false,
-              turn: 0,
-              along: 0,
-              out: 0,
-            },
-          ],
+          rules: [rule('crosses', { role: 'every', every: 4, start: 0, from: 'start' }, 'cross', 'red')],
           rows: { count: 2, spacing: 9 },
         },
       },
@@ -152,16 +141,7 @@ export function coinSlide(): Job {
     name: 'Hanger',
     form: 'hanger',
     size: 40,
-    setting: {
-      line: 0,
-      out: 0,
-      along: 0,
-      turn: 0,
-      flip: true,
-      scale: 1,
-      facing: 'upright',
-      toward: { x: 0, y: 0 },
-    },
+    setting: { ...PLAIN_SETTING, line: 0, flip: true, facing: 'upright' },
     mass: 30,
   } as JobPiece;
   const curve = (x: number, y: number, ox: number, oy: number) => ({
@@ -235,16 +215,7 @@ export function prizeCarousel(): Job {
       name,
       form,
       size: 32,
-      setting: {
-        line: -14,
-        out: 0,
-        along: 0,
-        turn: 0,
-        flip: false,
-        scale: 1,
-        facing: 'path',
-        toward: { x: 0, y: 0 },
-      },
+      setting: { ...PLAIN_SETTING, line: -14, flip: false, facing: 'path' },
       mass: 14,
     }) as JobPiece;
   const oval = { of: 'rectangle' as const, x: 0, y: 0, width: 460, height: 240, corner: 110, tilt: 0 };
@@ -276,15 +247,7 @@ export function prizeCarousel(): Job {
               angle: 0,
             })),
           },
-          byHand: [14, 15, 16].map((index) => ({
-            id: `gap-${index}`,
-            at: { by: 'index' as const, index },
-            leftOut: true,
-            piece: null,
-            turn: 0,
-            along: 0,
-            out: 0,
-          })),
+          byHand: [14, 15, 16].map(leftOut),
         },
       },
     ],

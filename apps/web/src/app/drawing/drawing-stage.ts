@@ -16,7 +16,7 @@ import {
 } from './path-painter';
 import { placeAt, placesIn } from './place-finder';
 import { paintPlaces } from './place-painter';
-import { pictureBounds } from './picture-bounds';
+import { rowBounds } from '@coin-relay/formats';
 import { RowPainter } from './row-painter';
 import { SketchPainter } from './sketch-painter';
 import { paintTravel } from './travel-painter';
@@ -247,9 +247,11 @@ export class DrawingStage {
   private bounds(): Bounds {
     const boxes: Bounds[] = this.sketch.sketches.flatMap(({ bounds }) => (bounds ? [bounds] : []));
     boxes.push(
-      ...this.painters.filter((painter) => painter !== this.painter || !this.stale).map(pictureBounds),
+      ...this.painters
+        .filter((painter) => painter !== this.painter || !this.stale)
+        .map(({ scene }) => rowBounds(scene)),
     );
-    if (boxes.length === 0) return this.painter ? pictureBounds(this.painter) : EMPTY;
+    if (boxes.length === 0) return this.painter ? rowBounds(this.painter.scene) : EMPTY;
     return roundAll(boxes);
   }
 

@@ -3,12 +3,13 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { changeSide, moveWheel, resizeWheel } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { CountFieldComponent } from '../shared/count-field.component';
+import { PlaceFieldComponent } from '../shared/place-field.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
 
 /** The few numbers of the selected wheel, beside it. */
 @Component({
   selector: 'relay-wheel-note',
-  imports: [LengthFieldComponent, CountFieldComponent],
+  imports: [LengthFieldComponent, PlaceFieldComponent, CountFieldComponent],
   template: `
     @if (wheel(); as w) {
       <header>
@@ -17,16 +18,13 @@ import { LengthFieldComponent } from '../shared/length-field.component';
           leave
         </button>
       </header>
-      <div class="row">
-        <span>centre</span>
-        <relay-length-field
-          label="Centre, to the right"
-          [value]="w.x"
-          [unit]="unit()"
-          (changed)="move($event, w.y)"
-        />
-        <relay-length-field label="Centre, up" [value]="w.y" [unit]="unit()" (changed)="move(w.x, $event)" />
-      </div>
+      <relay-place-field
+        words="centre"
+        label="Centre"
+        [at]="w"
+        [unit]="unit()"
+        (changed)="move($event.x, $event.y)"
+      />
       <div class="row">
         @if (w.size.by === 'teeth') {
           <span>teeth</span>

@@ -5,6 +5,7 @@ import { PLAIN_SETTING, type JobPiece, type Setting, type Unit } from '@coin-rel
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { withExtra } from './with-extra';
 import { AngleFieldComponent } from '../shared/angle-field.component';
+import { PlaceFieldComponent } from '../shared/place-field.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
 
@@ -18,7 +19,14 @@ const FACING_WORDS: readonly (readonly [Setting['facing'], string])[] = [
 /** How every copy of a piece is set on its place. */
 @Component({
   selector: 'relay-setting-panel',
-  imports: [FormsModule, NzCheckboxModule, AngleFieldComponent, LengthFieldComponent, NumberFieldComponent],
+  imports: [
+    FormsModule,
+    NzCheckboxModule,
+    AngleFieldComponent,
+    LengthFieldComponent,
+    PlaceFieldComponent,
+    NumberFieldComponent,
+  ],
   template: `
     <div class="line">
       <span class="what">On the path runs</span>
@@ -89,21 +97,13 @@ const FACING_WORDS: readonly (readonly [Setting['facing'], string])[] = [
       >
     </div>
     @if (setting().facing === 'point') {
-      <div class="line">
-        <span class="what">Its inner side looks to, right and up</span>
-        <relay-length-field
-          label="Faces the point, to the right"
-          [value]="setting().toward.x"
-          [unit]="unit()"
-          (changed)="put({ toward: { x: $event, y: setting().toward.y } })"
-        />
-        <relay-length-field
-          label="Faces the point, up"
-          [value]="setting().toward.y"
-          [unit]="unit()"
-          (changed)="put({ toward: { x: setting().toward.x, y: $event } })"
-        />
-      </div>
+      <relay-place-field
+        words="Its inner side looks to"
+        label="Faces the point"
+        [at]="setting().toward"
+        [unit]="unit()"
+        (changed)="put({ toward: $event })"
+      />
     }
   `,
   styleUrl: '../worksheet/steps/step.less',

@@ -10,7 +10,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import type { SetOut } from '@coin-relay/model';
 import { freshId } from '../document/commands';
 import { AngleFieldComponent } from '../shared/angle-field.component';
-import { LengthFieldComponent } from '../shared/length-field.component';
+import { PlaceFieldComponent } from '../shared/place-field.component';
 import { PieceSelectComponent } from './piece-select.component';
 import { SetOutWork, type ChosenPiece } from './set-out-work.service';
 
@@ -30,7 +30,7 @@ const TAKES: readonly (readonly [Handed['takes'], string])[] = [
     CdkDragHandle,
     CdkDropList,
     AngleFieldComponent,
-    LengthFieldComponent,
+    PlaceFieldComponent,
     PieceSelectComponent,
   ],
   template: `
@@ -65,21 +65,14 @@ const TAKES: readonly (readonly [Handed['takes'], string])[] = [
             </button>
           </div>
           @if (takes() === 'direction') {
-            <div class="line sits">
-              <span class="what">stands at</span>
-              <relay-length-field
-                [label]="'Object ' + (i + 1) + ', to the right'"
-                [value]="item.x"
-                [unit]="unit()"
-                (changed)="change(i, { x: $event })"
-              />
-              <relay-length-field
-                [label]="'Object ' + (i + 1) + ', up'"
-                [value]="item.y"
-                [unit]="unit()"
-                (changed)="change(i, { y: $event })"
-              />
-            </div>
+            <relay-place-field
+              class="sits"
+              words="stands at"
+              [label]="'Object ' + (i + 1)"
+              [at]="item"
+              [unit]="unit()"
+              (changed)="change(i, $event)"
+            />
           }
           @if (takes() === 'position') {
             <div class="line sits">

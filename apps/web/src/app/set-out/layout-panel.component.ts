@@ -7,6 +7,7 @@ import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { JobContext } from '../job/job-context.service';
 import { AngleFieldComponent } from '../shared/angle-field.component';
 import { CountFieldComponent } from '../shared/count-field.component';
+import { PlaceFieldComponent } from '../shared/place-field.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { SetOutWork } from './set-out-work.service';
 
@@ -26,7 +27,14 @@ const WAYS: readonly (readonly [NonNullable<SetOut['reach']>['way'], string])[] 
 /** What holds for the whole row: overlap, rows side by side, twin, boundary, reach, finishes by seed. */
 @Component({
   selector: 'relay-layout-panel',
-  imports: [FormsModule, NzCheckboxModule, AngleFieldComponent, CountFieldComponent, LengthFieldComponent],
+  imports: [
+    FormsModule,
+    NzCheckboxModule,
+    AngleFieldComponent,
+    CountFieldComponent,
+    LengthFieldComponent,
+    PlaceFieldComponent,
+  ],
   templateUrl: './layout-panel.component.html',
   styleUrls: ['../worksheet/steps/step.less', './panels.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -12,9 +12,9 @@ import { materialsOf, type Role, type Rule } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { freshId } from '../document/commands';
 import { CountFieldComponent } from '../shared/count-field.component';
-import { TouchFieldsComponent } from '../shared/touch-fields.component';
 import { PieceSelectComponent } from './piece-select.component';
 import { ROLES, roleWords } from './role-words';
+import { SitsFieldsComponent } from './sits-fields.component';
 import { SetOutWork, type ChosenPiece } from './set-out-work.service';
 
 /** Roles by rule, in their order: what comes to which places, and how many places each takes now. */
@@ -28,7 +28,7 @@ import { SetOutWork, type ChosenPiece } from './set-out-work.service';
     NzCheckboxModule,
     CountFieldComponent,
     PieceSelectComponent,
-    TouchFieldsComponent,
+    SitsFieldsComponent,
   ],
   templateUrl: './rules-panel.component.html',
   styleUrls: ['../worksheet/steps/step.less', './panels.less'],

@@ -15,8 +15,8 @@ import { setSequence } from '../document/commands';
 import { AngleFieldComponent } from '../shared/angle-field.component';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
-import { TouchFieldsComponent } from '../shared/touch-fields.component';
 import { PieceSelectComponent } from './piece-select.component';
+import { SitsFieldsComponent } from './sits-fields.component';
 import { SetOutWork, type ChosenPiece } from './set-out-work.service';
 
 type Step = SetOut['steps'][number];
@@ -38,7 +38,7 @@ const MOST_STEPS = 200;
     CountFieldComponent,
     NumberFieldComponent,
     PieceSelectComponent,
-    TouchFieldsComponent,
+    SitsFieldsComponent,
   ],
   templateUrl: './sequence-panel.component.html',
   styleUrls: ['../worksheet/steps/step.less', './panels.less'],

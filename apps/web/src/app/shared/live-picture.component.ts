@@ -12,7 +12,7 @@ import {
 import type { FitOutcome } from '@coin-relay/core';
 import type { JobPiece, ResolvedSetOut } from '@coin-relay/model';
 import { paintPath } from '../drawing/path-painter';
-import { pictureBounds } from '../drawing/picture-bounds';
+import { rowBounds } from '@coin-relay/formats';
 import { RowPainter } from '../drawing/row-painter';
 import { fitView, roundAll } from '../drawing/view-port';
 
@@ -96,7 +96,7 @@ export class LivePictureComponent {
       canvas.height = Math.round(clientHeight * k);
     }
     const view = fitView(
-      roundAll(painters.map(({ painter }) => pictureBounds(painter))),
+      roundAll(painters.map(({ painter }) => rowBounds(painter.scene))),
       clientWidth,
       clientHeight,
       12,

@@ -33,6 +33,7 @@ import { changePiece } from '../../document/commands';
 import { JobStore, type Gesture } from '../../document/job-store.service';
 import { JobContext } from '../../job/job-context.service';
 import { RunAtWork } from '../../job/run-at-work.service';
+import { PlaceFieldComponent } from '../../shared/place-field.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
 import { BenchSampleComponent } from './bench-sample.component';
 import { benchPlace, benchRound, benchView } from './bench-view';
@@ -43,7 +44,7 @@ type Held = { readonly pin: 'from' | 'to' } | { readonly part: number; readonly 
 /** The bench where an own piece is made: its outline, its pins, the way it travels, a trial on the path. */
 @Component({
   selector: 'relay-link-bench',
-  imports: [LengthFieldComponent, BenchSampleComponent],
+  imports: [LengthFieldComponent, PlaceFieldComponent, BenchSampleComponent],
   templateUrl: './link-bench.component.html',
   styleUrl: './link-bench.component.less',
   changeDetection: ChangeDetectionStrategy.OnPush,

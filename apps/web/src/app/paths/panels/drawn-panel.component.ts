@@ -23,6 +23,7 @@ import {
 import { pathContour, withDrawn } from '@coin-relay/model';
 import { addPath, freshId, removePath, writePath } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
+import { PlaceFieldComponent } from '../../shared/place-field.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
 import { NumberFieldComponent } from '../../shared/number-field.component';
 import { MeasuredPaths } from '../measured-paths.service';
@@ -36,7 +37,7 @@ const JOIN_REACH = 0.1;
 /** A drawn path: its points in numbers, and what can be done to those that are chosen. */
 @Component({
   selector: 'relay-drawn-panel',
-  imports: [PointTableComponent, LengthFieldComponent, NumberFieldComponent],
+  imports: [PointTableComponent, LengthFieldComponent, PlaceFieldComponent, NumberFieldComponent],
   templateUrl: './drawn-panel.component.html',
   styleUrls: ['../../worksheet/steps/step.less'],
   styles: `

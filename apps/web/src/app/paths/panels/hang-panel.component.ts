@@ -4,6 +4,7 @@ import { RelayError } from '@coin-relay/core';
 import { formatLength, hangingOf, pieceWords, type PathOf } from '@coin-relay/model';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { CountFieldComponent } from '../../shared/count-field.component';
+import { PlaceFieldComponent } from '../../shared/place-field.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
 import { RunAtWork } from '../../job/run-at-work.service';
 import { injectPathPanel } from './path-of-kind';
@@ -13,7 +14,7 @@ type By = PathOf<'hang'>['by'];
 /** A hanging row: its anchors, and its length, its depth or how many hang. */
 @Component({
   selector: 'relay-hang-panel',
-  imports: [FormsModule, NzRadioModule, LengthFieldComponent, CountFieldComponent],
+  imports: [FormsModule, NzRadioModule, LengthFieldComponent, PlaceFieldComponent, CountFieldComponent],
   template: `
     @if (panel.path(); as path) {
       <p class="cost">Drag an anchor on the drawing, or pull the row down where it hangs.</p>
@@ -59,36 +60,20 @@ type By = PathOf<'hang'>['by'];
         }
       </div>
       <p>{{ facts() }}</p>
-      <div class="line">
-        <span class="what">from</span>
-        <relay-length-field
-          label="First anchor, to the right"
-          [value]="path.from.x"
-          [unit]="panel.unit()"
-          (changed)="move('from', $event, path.from.y)"
-        />
-        <relay-length-field
-          label="First anchor, up"
-          [value]="path.from.y"
-          [unit]="panel.unit()"
-          (changed)="move('from', path.from.x, $event)"
-        />
-      </div>
-      <div class="line">
-        <span class="what">to</span>
-        <relay-length-field
-          label="Last anchor, to the right"
-          [value]="path.to.x"
-          [unit]="panel.unit()"
-          (changed)="move('to', $event, path.to.y)"
-        />
-        <relay-length-field
-          label="Last anchor, up"
-          [value]="path.to.y"
-          [unit]="panel.unit()"
-          (changed)="move('to', path.to.x, $event)"
-        />
-      </div>
+      <relay-place-field
+        words="from"
+        label="First anchor"
+        [at]="path.from"
+        [unit]="panel.unit()"
+        (changed)="move('from', $event.x, $event.y)"
+      />
+      <relay-place-field
+        words="to"
+        label="Last anchor"
+        [at]="path.to"
+        [unit]="panel.unit()"
+        (changed)="move('to', $event.x, $event.y)"
+      />
     }
   `,
   styleUrls: ['../../worksheet/steps/step.less'],

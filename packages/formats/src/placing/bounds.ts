@@ -1,0 +1,52 @@
+import { pathBounds } from '@coin-relay/core';
+import type { Box } from './box';
+import { twinMatrix } from './copies';
+import type { RowScene } from './scene';
+
+/** Everything a row covers: its path and wheels, what stands out of the path, what it reaches, its twin. */
+export function rowBounds(scene: RowScene): Box {
+  const { fit, span, pieces, setOut } = scene;
+  const box: [number, number, number, number] = [...pathBounds(fit.layout.path)];
+  const take = (x: number, y: number, r: number): void => {
+    box[0] = Math.min(box[0], x - r);
+    box[1] = Math.min(box[1], y - r);
+    box[2] = Math.max(box[2], x + r);
+    box[3] = Math.max(box[3], y + r);
+  };
+  for (const { x, y, radius } of fit.layout.wheels) take(x, y, radius);
+  const beside = Math.max(
+    span * 0.8,
+    ...pieces.map(({ box: [x0, y0, x1, y1], setting, span: own }) => {
+      const far = Math.max(Math.abs(y0), Math.abs(y1), -x0, x1 - own);
+      return far * setting.scale + Math.abs(setting.out) + Math.abs(setting.line);
+    }),
+  );
+  const { rows, twin, handed, reach } = setOut.setOut;
+  if (handed?.takes === 'direction') for (const { x, y } of handed.items) take(x, y, beside);
+  if (setOut.reach && setOut.rail && reach) {
+    const { data } = setOut.rail;
+    for (let k = 0; k < setOut.reach.length; k++) {
+      const far = setOut.reach[k] || 0;
+      const [x, y] = [data[4 * k], data[4 * k + 1]];
+      if (reach.way === 'up' || reach.way === 'down') take(x, y + (reach.way === 'up' ? far : -far), 0);
+      else take(x, y, far);
+    }
+  }
+  const margin = beside + ((rows.count - 1) / 2) * rows.spacing;
+  box[0] -= margin;
+  box[1] -= margin;
+  box[2] += margin;
+  box[3] += margin;
+  if (twin) {
+    const m = twinMatrix(twin);
+    const [a, b, c, d] = box;
+    for (const [x, y] of [
+      [a, b],
+      [c, b],
+      [c, d],
+      [a, d],
+    ])
+      take(m[0] * x + m[2] * y + m[4], m[1] * x + m[3] * y + m[5], 0);
+  }
+  return box;
+}
