@@ -1,4 +1,4 @@
-import { fitRow, parsePathData, readRail, type FitOutcome } from '@coin-relay/core';
+import { fitRow, isInside, parsePathData, readRail, type FitOutcome } from '@coin-relay/core';
 import {
   CHAIN_SIZES,
   chainPieces,
@@ -300,6 +300,42 @@ describe('boundaries and reach', () => {
     expect(isKeptWhole(boundary, hull, put(98, 50))).toBe(false);
     expect(isKeptWhole({ ...boundary, keep: 'outside' }, hull, put(150, 50))).toBe(true);
     expect(isKeptWhole({ ...boundary, keep: 'outside' }, hull, put(102, 50))).toBe(false);
+  });
+
+  it('near and far pieces are judged alike: as looking at every point would', () => {
+    const ring = Array.from({ length: 90 }, (_, i) => [
+      80 * Math.cos((i * Math.PI) / 45) * (i % 2 ? 1 : 0.6),
+      80 * Math.sin((i * Math.PI) / 45) * (i % 2 ? 1 : 0.6),
+    ]).flat();
+    const hull = Float64Array.from(
+      { length: 60 },
+      (_, i) => 9 * (i % 2 ? Math.sin(i / 10) : Math.cos(i / 10)),
+    );
+    for (const keep of ['inside', 'outside'] as const) {
+      const boundary = { area: Float64Array.from(ring), keep, how: 'whole' } as const;
+      let kept = 0;
+      for (let k = 0; k < 400; k++) {
+        const [angle, r, turn] = [k * 0.7, (k % 20) * 7, k * 0.31];
+        const m = Float64Array.of(
+          1.5 * Math.cos(turn),
+          1.5 * Math.sin(turn),
+          -Math.sin(turn),
+          Math.cos(turn),
+          r * Math.cos(angle),
+          r * Math.sin(angle),
+        );
+        let all = true;
+        for (let p = 0; p < hull.length; p += 2) {
+          const x = m[0] * hull[p] + m[2] * hull[p + 1] + m[4];
+          const y = m[1] * hull[p] + m[3] * hull[p + 1] + m[5];
+          if (isInside(boundary.area, x, y) !== (keep === 'inside')) all = false;
+        }
+        expect(isKeptWhole(boundary, hull, m)).toBe(all);
+        if (all) kept++;
+      }
+      expect(kept).toBeGreaterThan(20);
+      expect(kept).toBeLessThan(380);
+    }
   });
 
   it('a hanger’s far end is on the beam', () => {
