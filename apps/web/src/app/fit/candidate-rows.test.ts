@@ -27,7 +27,7 @@ describe('candidates as they are shown', () => {
     ]);
     expect(path[2].giveWords).toMatch(/^\+0\.48\u00a0%$/);
     expect(path.map(({ allowed }) => allowed)).toEqual([false, false, true, true, false]);
-    expect(rows('wheel')[2].giveWords).toMatch(/^-1\.92\u00a0mm$/);
+    expect(rows('wheel')[2].giveWords).toMatch(/^−1\.92\u00a0mm$/);
     expect(rows('wheel')[0].problem).toMatch(/still .* too long/);
     expect(rows('both')[2].giveWords).toMatch(/mm$/);
   });

@@ -54,10 +54,15 @@ function giveOf(
     case 'pitch':
       return { give: scale - 1, words: percent(scale - 1) };
     case 'wheel':
-      return { give: travel ?? NaN, words: travel === null ? '–' : formatLength(travel, unit) };
+      return { give: travel ?? NaN, words: travel === null ? '–' : signed(travel, unit) };
     case 'both':
-      return { give: gap, words: formatLength(gap, unit) };
+      return { give: gap, words: signed(gap, unit) };
   }
+}
+
+/** A length with a true minus sign, as in the fit sentence. */
+function signed(mm: number, unit: Unit): string {
+  return formatLength(mm, unit).replace('-', '−');
 }
 
 /** Sorted by size without its sign, but for the count; what cannot be made comes last. */

@@ -34,7 +34,9 @@ import { LengthFieldComponent } from './length-field.component';
       flex: 1;
     }
     .quiet {
+      display: block;
       font-size: 12px;
+      line-height: 1.2;
       white-space: nowrap;
     }
   `,
