@@ -1,6 +1,6 @@
 import { readFileSync, statSync } from 'node:fs';
 import { RelayError, type FitRequest, type HangBy, type Vec } from '@coin-relay/core';
-import { DRAWING_LIMITS, type DrawingFormat, type GivenSource } from '@coin-relay/formats';
+import { DRAWING_LIMITS, type AlsoAsked, type DrawingFormat, type GivenSource } from '@coin-relay/formats';
 
 /** The options as they are typed. */
 export interface Options {
@@ -21,6 +21,7 @@ export interface Options {
   readonly phase?: string;
   readonly tension?: string;
   readonly candidates?: string;
+  readonly tolerance?: string;
 }
 
 export interface HangOptions {
@@ -81,6 +82,15 @@ function tensionOf(text: string | undefined): Pick<FitRequest, 'tension' | 'hold
   }
   const [dx, dy, min = -USUAL_TRAVEL, max = USUAL_TRAVEL] = numbers;
   return { hold: 'wheel', tension: { wheel, dx, dy, min, max } };
+}
+
+/** What a fit is also asked; the tolerance is typed in per cent. */
+export function alsoAskedOf({ candidates, tolerance }: Options): AlsoAsked {
+  const percent = numberOf('tolerance', tolerance);
+  return {
+    candidates: numberOf('candidates', candidates),
+    tolerance: percent === undefined ? undefined : percent / 100,
+  };
 }
 
 /** Reads a number. NaN and infinity are refused here, in the option's own name. */

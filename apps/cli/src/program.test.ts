@@ -323,6 +323,40 @@ describe('a wheel that moves', () => {
   });
 });
 
+describe('a tolerance', () => {
+  // π · 100 mm round at a pitch of 10 mm: 31 pieces want 10 · 31.4159 / 31, 1.34 % more, and 32 want
+  // 1.83 % less, both by hand for pieces that bend.
+  const circle = ['--path', 'M50 0A50 50 0 1 1 -50 0A50 50 0 1 1 50 0Z', '--pitch', '10'];
+
+  it('says whether the pitch is near enough, of every candidate', () => {
+    const found = answer(
+      'fit',
+      ...circle,
+      ...['--pieces', 'bending', '--candidates', '3', '--tolerance', '1.5'],
+    );
+    expect(found['withinTolerance']).toBe(true);
+    const candidates = found['candidates'] as { count: number; withinTolerance: boolean }[];
+    expect(candidates.map(({ count, withinTolerance }) => [count, withinTolerance])).toEqual([
+      [30, false],
+      [31, true],
+      [32, false],
+    ]);
+    expect(answer('fit', ...circle, '--pieces', 'bending', '--tolerance', '1.3')['withinTolerance']).toBe(
+      false,
+    );
+  });
+
+  it('is not spoken of where none is given', () => {
+    expect(answer('fit', ...circle)).not.toHaveProperty('withinTolerance');
+  });
+
+  it.each(['0', '-1', '101'])('of %s %% is refused, with what to do', (percent) => {
+    const { status, error } = run('fit', ...circle, '--tolerance', percent);
+    expect(status).toBe(2);
+    expect(error).toMatch(/more than 0 % and at most 100 %.*let the path or a wheel give way/);
+  });
+});
+
 describe('check', () => {
   const job = (name: string, change: (job: Job) => void): string => {
     const { job: lift } = structuredClone(demoJobs().find((demo) => demo.id === 'demo-coin-lift')!);

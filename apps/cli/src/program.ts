@@ -11,6 +11,7 @@ import {
 } from '@coin-relay/formats';
 import { Command, CommanderError } from 'commander';
 import {
+  alsoAskedOf,
   drawingOf,
   hangOf,
   jobOf,
@@ -74,8 +75,9 @@ function makeProgram(output: Output): Command {
     ),
   )
     .option('--candidates <n>', 'also what this many counts about the fitted one would cost')
+    .option('--tolerance <percent>', 'whether the pitch is off by no more than this')
     .action((options: Options) =>
-      answer(fitAnswer(sourceOf(options), requestOf(options), numberOf('candidates', options.candidates))),
+      answer(fitAnswer(sourceOf(options), requestOf(options), alsoAskedOf(options))),
     );
   withFit(withSource(program.command('place').description('where the pins of the fitted row are')))
     .option('--phase <pitches>', 'how far the row has travelled, in pitches', '0')

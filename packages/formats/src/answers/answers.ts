@@ -42,12 +42,40 @@ export type FitAnswer = Pick<
   FitOutcome,
   'length' | 'ideal' | 'count' | 'effectivePitch' | 'pitchChange' | 'scale' | 'gap' | 'ripplePpm' | 'closes'
 > & { readonly pitch: number } & Partial<
-    Pick<FitOutcome, 'obstacles'> & { readonly travel: number; readonly candidates: readonly Candidate[] } & {
+    Pick<FitOutcome, 'obstacles'> & {
+      readonly travel: number;
+      readonly withinTolerance: boolean;
+      readonly candidates: readonly (Candidate & { readonly withinTolerance?: boolean })[];
+    } & {
       missed: FitOutcome['layout']['missed'];
     }
   >;
 
-export function fitAnswer(given: GivenSource, asked: Partial<FitRequest>, candidates?: number): FitAnswer {
+/** What a fit is also asked. */
+export interface AlsoAsked {
+  /** What so many counts about the fitted one would cost. */
+  readonly candidates?: number;
+  /** Whether the pitch is off by no more than this, as a part of one: above 0, at most 1. */
+  readonly tolerance?: number;
+}
+
+/** @throws RelayError request-invalid, also where the tolerance is none */
+export function fitAnswer(
+  given: GivenSource,
+  asked: Partial<FitRequest>,
+  { candidates, tolerance }: AlsoAsked = {},
+): FitAnswer {
+  if (tolerance !== undefined && !(tolerance > 0 && tolerance <= 1)) {
+    throw new RelayError(
+      'request-invalid',
+      `The tolerance is more than 0 % and at most 100 %; it was given as ${tolerance * 100} %. Where the pitch must not change, let the path or a wheel give way.`,
+      { field: 'tolerance' },
+    );
+  }
+  const within = ({ pitchChange }: Pick<Candidate, 'pitchChange'>): { withinTolerance?: boolean } =>
+    tolerance === undefined
+      ? {}
+      : { withinTolerance: pitchChange !== null && Math.abs(pitchChange) <= tolerance };
   const loaded = loadSource(given);
   const request = completeRequest(loaded, asked);
   const outcome = fitRow(loaded.source, request);
@@ -64,9 +92,15 @@ export function fitAnswer(given: GivenSource, asked: Partial<FitRequest>, candid
     ripplePpm,
     closes,
     ...(outcome.travel !== null ? { travel: outcome.travel } : {}),
+    ...within(outcome),
     ...(candidates === undefined
       ? {}
-      : { candidates: fitCandidates(loaded.source, request, outcome.count, candidates) }),
+      : {
+          candidates: fitCandidates(loaded.source, request, outcome.count, candidates).map((candidate) => ({
+            ...candidate,
+            ...within(candidate),
+          })),
+        }),
     ...(outcome.obstacles.length > 0 ? { obstacles: outcome.obstacles } : {}),
     ...(outcome.layout.missed.length > 0 ? { missed: outcome.layout.missed } : {}),
   };

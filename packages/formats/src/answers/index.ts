@@ -1,5 +1,5 @@
 export { contoursAnswer, fitAnswer, hangAnswer, measureAnswer, placeAnswer } from './answers';
-export type { ContourAnswer, FitAnswer, HangAnswer, MeasureAnswer, PlaceAnswer } from './answers';
+export type { AlsoAsked, ContourAnswer, FitAnswer, HangAnswer, MeasureAnswer, PlaceAnswer } from './answers';
 export { checkAnswer } from './check-answer';
 export type { CheckAnswer, CheckedFinding } from './check-answer';
 export { partsAnswer, placesAnswer } from './set-out-answers';
