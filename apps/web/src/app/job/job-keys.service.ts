@@ -4,7 +4,7 @@ import { tinykeys } from 'tinykeys';
 import { deletePoints, placePoints } from '@coin-relay/core';
 import { withDrawn, type HandTouch } from '@coin-relay/model';
 import type { Draft } from 'immer';
-import { changePath, moveWheel, touchPlaces } from '../document/commands';
+import { changePath, handPlacesOf, moveWheel, touchPlaces } from '../document/commands';
 import { PlaceChoice } from '../set-out/place-choice.service';
 import { JobStore } from '../document/job-store.service';
 import { FitService } from '../fit/fit.service';
@@ -115,8 +115,10 @@ export class JobKeys implements OnDestroy {
     const { view } = this.fits.now;
     if (!view) return;
     const { table, middles } = view.setOut;
+    const { run } = view.resolved;
+    const known = handPlacesOf(run.setOut, table.handPlaces);
     const chosen = [...this.places.places].map((index) => ({ index, s: middles[index] }));
-    this.store.change(touchPlaces(view.resolved.run.id, chosen, table.handPlaces, 'index', change, label));
+    this.store.change(touchPlaces(run.id, chosen, known, 'index', change, label));
   }
 
   /** Deletes the chosen points; while placing, the last one placed. */

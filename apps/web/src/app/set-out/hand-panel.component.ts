@@ -3,7 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { formatLength, type HandTouch } from '@coin-relay/model';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
-import { touchPlaces } from '../document/commands';
+import { handPlacesOf, touchPlaces, type HandPlaces } from '../document/commands';
 import { TouchFieldsComponent, type TouchValue } from '../shared/touch-fields.component';
 import { PieceSelectComponent } from './piece-select.component';
 import { PlaceChoice } from './place-choice.service';
@@ -25,6 +25,11 @@ export class HandPanelComponent {
   private readonly choice = inject(PlaceChoice);
   protected readonly view = toSignal(this.work.view$, { initialValue: null });
   private readonly laid = toSignal(this.work.laid$, { initialValue: null });
+  /** Where the last fit has what was done by hand. */
+  private readonly known = computed((): HandPlaces => {
+    const laid = this.laid();
+    return laid ? handPlacesOf(laid.resolved.run.setOut, laid.setOut.table.handPlaces) : new Map();
+  });
   protected readonly chosen = toSignal(this.choice.places$, { requireSync: true });
   /** What keeps a place: its number, or where it is on the path. */
   protected readonly bind = signal<'index' | 'distance'>('index');
@@ -47,10 +52,11 @@ export class HandPanelComponent {
   });
   protected readonly list = computed(() => {
     const view = this.view();
-    const places = this.laid()?.setOut.table.handPlaces;
-    return (view?.setOut.byHand ?? []).slice(0, MOST_LISTED).map((touch, h) => ({
+    const known = this.known();
+    return (view?.setOut.byHand ?? []).slice(0, MOST_LISTED).map((touch) => ({
       touch,
-      place: places?.[h] ?? -1,
+      // What was done a moment ago has no place yet, which is not the same as being beyond the row.
+      place: known.get(touch.id) ?? null,
       at:
         touch.at.by === 'index'
           ? `Place ${touch.at.index + 1}`
@@ -61,7 +67,6 @@ export class HandPanelComponent {
   protected readonly more = computed(() =>
     Math.max(0, (this.view()?.setOut.byHand.length ?? 0) - MOST_LISTED),
   );
-  protected readonly lost = computed(() => this.list().filter(({ place }) => place < 0).length);
 
   protected leaveOut(out: boolean): void {
     this.do((touch) => (touch.leftOut = out), out ? 'Leave out' : 'Bring back');
@@ -82,31 +87,29 @@ export class HandPanelComponent {
     );
   }
 
-  protected show(place: number): void {
-    if (place >= 0) this.choice.choose([place]);
+  protected show(place: number | null): void {
+    if (place !== null && place >= 0) this.choice.choose([place]);
   }
 
-  protected remove(h: number): void {
-    this.work.change((setOut) => setOut.byHand.splice(h, 1), 'As the rules say');
+  protected remove(id: string): void {
+    this.work.change((setOut) => {
+      setOut.byHand = setOut.byHand.filter((touch) => touch.id !== id);
+    }, 'As the rules say');
   }
 
   protected setBind(bind: 'index' | 'distance'): void {
     this.bind.set(bind);
   }
 
-  protected rebind(h: number): void {
-    const laid = this.laid()?.setOut;
-    const place = laid?.table.handPlaces[h] ?? -1;
+  protected rebind(id: string): void {
+    const laid = this.laid();
+    const place = this.known().get(id) ?? -1;
     if (!laid || place < 0) return;
+    const s = wrapped(laid.setOut.middles[place], laid.fit.layout.path.length);
     this.work.change((setOut) => {
-      const touch = setOut.byHand[h];
-      touch.at =
-        touch.at.by === 'index'
-          ? {
-              by: 'distance',
-              s: Math.max(0, laid.middles[place] % (this.laid()?.fit.layout.path.length ?? 1e7)),
-            }
-          : { by: 'index', index: place };
+      const touch = setOut.byHand.find((done) => done.id === id);
+      if (!touch) return;
+      touch.at = touch.at.by === 'index' ? { by: 'distance', s } : { by: 'index', index: place };
     }, 'Keep to number or place');
   }
 
@@ -119,16 +122,15 @@ export class HandPanelComponent {
       .sort((a, b) => a - b)
       .map((index) => ({ index, s: wrapped(laid.setOut.middles[index], length) }));
     this.work.do(
-      touchPlaces(run.id, places, laid.setOut.table.handPlaces, this.bind(), change, label),
+      touchPlaces(run.id, places, this.known(), this.bind(), change, label),
       chosen?.prepare ?? null,
     );
   }
 
   private touchAt(place: number | undefined): HandTouch | undefined {
-    const places = this.laid()?.setOut.table.handPlaces;
-    if (place === undefined || !places) return undefined;
-    const h = places.lastIndexOf(place);
-    return h >= 0 ? this.view()?.setOut.byHand[h] : undefined;
+    if (place === undefined) return undefined;
+    const known = this.known();
+    return this.view()?.setOut.byHand.findLast(({ id }) => known.get(id) === place);
   }
 
   private doneWords({ leftOut, piece, turn, along, out }: HandTouch): string {

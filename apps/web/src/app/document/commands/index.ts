@@ -10,7 +10,7 @@ export {
   setPitch,
   takeOwnLink,
 } from './piece';
-export { changeSetOut, setSequence, touchPlaces } from './set-out';
+export { changeSetOut, handPlacesOf, setSequence, touchPlaces, type HandPlaces } from './set-out';
 export type { HandPlace } from './set-out';
 export { addRun, removeRun, renameRun } from './runs';
 export { renameJob, setFit, setMotion, setTravel, setUnit } from './job';

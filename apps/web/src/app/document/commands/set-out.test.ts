@@ -20,6 +20,7 @@ import {
   changePiece,
   changeSetOut,
   choosePieces,
+  handPlacesOf,
   putMaterial,
   newMaterial,
   removeRun,
@@ -29,6 +30,7 @@ import {
   takeOwnLink,
   touchPlaces,
   type Command,
+  type HandPlaces,
 } from './index';
 
 const demo = (id: string): Job => structuredClone(demoJobs().find((d) => d.id === id)!.job);
@@ -36,16 +38,17 @@ const start = (id = 'demo-coin-lift'): Edited => ({ job: demo(id), history: { ed
 const apply = (state: Edited, { label, recipe }: Command): Edited => edit(state, label, recipe);
 const places = (...indices: number[]): { index: number; s: number }[] =>
   indices.map((index) => ({ index, s: index * 12.7 + 6 }));
-const known = (job: Job): Int32Array => {
-  const resolved = resolveRun(job);
-  return resolveSetOut(job, resolved.run, fitRow(resolved.source, resolved.request)).table.handPlaces;
+const known = (job: Job): HandPlaces => {
+  const { run, source, request } = resolveRun(job);
+  return handPlacesOf(run.setOut, resolveSetOut(job, run, fitRow(source, request)).table.handPlaces);
 };
+const NONE: HandPlaces = new Map();
 
 describe('places by hand', () => {
   it('one touch a place: what is done later joins what was done before', () => {
     let state = apply(
       start(),
-      touchPlaces('row', places(2, 3), [], 'index', (touch) => (touch.leftOut = true), 'Leave out'),
+      touchPlaces('row', places(2, 3), NONE, 'index', (touch) => (touch.leftOut = true), 'Leave out'),
     );
     state = apply(
       state,
@@ -61,10 +64,27 @@ describe('places by hand', () => {
     parseJob(state.job);
   });
 
+  it.each(['index', 'distance'] as const)('no key is lost that comes before the next fit: by %s', (bind) => {
+    const nudge = (by: number): Command =>
+      touchPlaces('row', places(7, 8), NONE, bind, (touch) => (touch.out += by), 'Nudge');
+    const state = apply(apply(start(), nudge(1)), nudge(10));
+    expect(state.job.runs[0].setOut!.byHand.map(({ out }) => out)).toEqual([11, 11]);
+  });
+
+  it('an older fit does not mix up what has moved up in the list since', () => {
+    const out = (index: number, by: number, at: HandPlaces): Command =>
+      touchPlaces('row', places(index), at, 'index', (touch) => (touch.out += by), 'Nudge');
+    const both = apply(apply(start(), out(3, 1, NONE)), out(9, 1, NONE));
+    const older = known(both.job);
+    // The first is as the rules say again, and the second is the only one in the list.
+    const state = apply(apply(both, out(3, -1, older)), out(9, 1, older));
+    expect(state.job.runs[0].setOut!.byHand).toMatchObject([{ at: { by: 'index', index: 9 }, out: 2 }]);
+  });
+
   it('brought back and unturned, nothing is left of it, and a plain set-out is none', () => {
     let state = apply(
       start(),
-      touchPlaces('row', places(5), [], 'distance', (touch) => (touch.leftOut = true), 'Leave out'),
+      touchPlaces('row', places(5), NONE, 'distance', (touch) => (touch.leftOut = true), 'Leave out'),
     );
     expect(state.job.runs[0].setOut?.byHand[0].at).toEqual({ by: 'distance', s: 5 * 12.7 + 6 });
     state = apply(
@@ -203,7 +223,7 @@ describe('whatever is done, the document stays readable and undo gives the first
           ...touch,
         });
       }),
-    () => touchPlaces('row', places(1, 2), [], 'index', (hand) => Object.assign(hand, touch), 'Move'),
+    () => touchPlaces('row', places(1, 2), NONE, 'index', (hand) => Object.assign(hand, touch), 'Move'),
     () => changeSetOut('row', (setOut) => (setOut.rows = { count: 2, spacing: 7 })),
     () => changeSetOut('row', (setOut) => (setOut.overlap = 'next-under')),
   ];

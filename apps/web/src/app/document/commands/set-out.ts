@@ -57,16 +57,25 @@ export interface HandPlace {
 
 const UNTOUCHED = { leftOut: false, piece: null, turn: 0, along: 0, out: 0 };
 
+/** At which place each thing done by hand stands, by its id; −1 beyond the row. */
+export type HandPlaces = ReadonlyMap<string, number>;
+
+/** @param places as a fit of this very set-out gives them, in the order of its list */
+export function handPlacesOf(setOut: SetOut | undefined, places: ArrayLike<number>): HandPlaces {
+  return new Map((setOut?.byHand ?? []).map(({ id }, h) => [id, places[h] ?? -1]));
+}
+
 /**
  * Does something to single places by hand. What was done to them before stays, but for what is
  * changed now; where nothing is left of it, the place is as the rules say again.
- * @param known which place each thing done by hand is at now, in their order; −1 for none
+ * @param known from the last fit. It may be older than the document, as keys come faster than
+ *   fits: what was done since is found by its number or its place.
  * @param bind whether they keep to their number or to their place on the path when the count changes
  */
 export function touchPlaces(
   runId: string,
   places: readonly HandPlace[],
-  known: ArrayLike<number>,
+  known: HandPlaces,
   bind: 'index' | 'distance',
   change: (touch: Draft<HandTouch>) => void,
   label: string,
@@ -74,14 +83,12 @@ export function touchPlaces(
   return changeSetOut(
     runId,
     (setOut) => {
-      for (const { index, s } of places) {
-        let h = -1;
-        for (let i = 0; i < known.length; i++) if (known[i] === index) h = i;
-        let touch = h >= 0 ? setOut.byHand[h] : undefined;
+      for (const place of places) {
+        let touch = setOut.byHand.findLast((done) => standsAt(done, place, known));
         if (!touch) {
           touch = {
             id: freshId(setOut.byHand, `h${setOut.byHand.length + 1}`),
-            at: bind === 'index' ? { by: 'index', index } : { by: 'distance', s },
+            at: bind === 'index' ? { by: 'index', index: place.index } : { by: 'distance', s: place.s },
             ...UNTOUCHED,
           };
           setOut.byHand.push(touch);
@@ -95,4 +102,10 @@ export function touchPlaces(
     },
     label,
   );
+}
+
+function standsAt({ id, at }: HandTouch, { index, s }: HandPlace, known: HandPlaces): boolean {
+  const place = known.get(id);
+  if (place !== undefined) return place === index;
+  return at.by === 'index' ? at.index === index : at.s === s;
 }
