@@ -46,7 +46,7 @@ export default tseslint.config(
   },
   ...Object.entries(forbidden).map(([folder, names]) => ({
     files: [`${folder}/src/**/*.ts`],
-    ignores: ['**/*.test.ts'],
+    ignores: ['**/*.test.ts', '**/*.testing.ts'],
     rules: {
       'no-restricted-imports': [
         'error',
@@ -60,7 +60,7 @@ export default tseslint.config(
   })),
   {
     files: ['packages/core/src/**/*.ts'],
-    ignores: ['**/*.test.ts'],
+    ignores: ['**/*.test.ts', '**/*.testing.ts'],
     rules: {
       'no-restricted-globals': [
         'error',
@@ -90,7 +90,7 @@ export default tseslint.config(
     rules: { 'no-console': 'off' },
   },
   {
-    files: ['**/*.test.ts', 'e2e/**/*.ts', 'bench/**/*.ts'],
+    files: ['**/*.test.ts', '**/*.testing.ts', 'e2e/**/*.ts', 'bench/**/*.ts'],
     rules: { '@typescript-eslint/no-non-null-assertion': 'off', 'no-console': 'off' },
   },
 );

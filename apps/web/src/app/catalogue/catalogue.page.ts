@@ -15,6 +15,8 @@ import { firstValueFrom } from 'rxjs';
 import { CatalogueApi, type KeptLink, type Mood } from '../api/catalogue-api.service';
 import { JobApi } from '../api/job-api.service';
 import { SampleComponent } from '../links/sample.component';
+import { offerBack } from '../shared/offer-back';
+import { Trouble } from '../shared/trouble';
 import { catalogueRows, shownRows, type CatalogueRow, type CatalogueSort } from './catalogue-rows';
 import { CompareComponent } from './compare.component';
 import { Supplier } from './supplier.service';
@@ -64,7 +66,8 @@ export class CataloguePage {
   protected readonly scale = SCALE;
   protected readonly moods = MOODS;
   protected readonly kept = signal<readonly KeptLink[]>([]);
-  protected readonly problem = signal('');
+  private readonly trouble = new Trouble();
+  protected readonly problem = this.trouble.words;
   protected readonly words = signal('');
   protected readonly family = signal('');
   protected readonly sort = signal<{ by: CatalogueSort; down: boolean } | null>(null);
@@ -128,7 +131,7 @@ export class CataloguePage {
   protected async setMood(words: string): Promise<void> {
     const found = MOODS.find((entry) => entry.words === words);
     if (!found) return;
-    await this.attempt(async () => {
+    await this.trouble.during(async () => {
       await firstValueFrom(this.api.setMood(found.mood));
       this.supplier.again();
     });
@@ -141,7 +144,7 @@ export class CataloguePage {
       await this.router.navigate(['/job', id], { queryParams: { step: 'link', take: row.id } });
       return;
     }
-    await this.attempt(async () => {
+    await this.trouble.during(async () => {
       const made = this.madeOf(row);
       if (!made) return;
       const base = routeJob(`New row of ${row.name}`);
@@ -153,19 +156,11 @@ export class CataloguePage {
 
   protected async remove(row: CatalogueRow): Promise<void> {
     const id = row.id.replace(/^own:/, '');
-    await this.attempt(async () => {
+    await this.trouble.during(async () => {
       await firstValueFrom(this.api.remove(id));
       this.compared.update((ids) => ids.filter((other) => other !== row.id));
       await this.load();
-      const note = this.notes.blank(
-        `${row.name} was taken out of the catalogue`,
-        'Click here to put it back.',
-        {
-          nzDuration: 12_000,
-          nzKey: id,
-        },
-      );
-      note.onClick.subscribe(() => void this.restore(id));
+      offerBack(this.notes, `${row.name} was taken out of the catalogue`, () => this.restore(id));
     });
   }
 
@@ -176,23 +171,13 @@ export class CataloguePage {
   }
 
   private async restore(id: string): Promise<void> {
-    await this.attempt(async () => {
+    await this.trouble.during(async () => {
       await firstValueFrom(this.api.restore(id));
-      this.notes.remove(id);
       await this.load();
     });
   }
 
   private async load(): Promise<void> {
-    await this.attempt(async () => this.kept.set(await firstValueFrom(this.api.links())));
-  }
-
-  private async attempt(work: () => Promise<unknown>): Promise<void> {
-    this.problem.set('');
-    try {
-      await work();
-    } catch (error) {
-      this.problem.set(error instanceof Error ? error.message : String(error));
-    }
+    await this.trouble.during(async () => this.kept.set(await firstValueFrom(this.api.links())));
   }
 }

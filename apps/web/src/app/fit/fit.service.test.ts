@@ -1,10 +1,9 @@
 import '@angular/compiler';
-import { createEnvironmentInjector, Injector, type EnvironmentInjector } from '@angular/core';
 import { demoJobs, type Job } from '@coin-relay/model';
 import { BehaviorSubject } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { RunAtWork } from '../job/run-at-work.service';
-import { JobStore } from '../document/job-store.service';
+import { overJobs } from '../document/injector.testing';
 import { FIT_TASKS } from './fit-tasks';
 import { FitWorker } from './fit-worker.service';
 import { FitService } from './fit.service';
@@ -34,19 +33,11 @@ beforeEach(() => {
       FIT_TASKS.candidates(job, run, around, many),
     sketch: async (job: Job, ids: readonly string[]) => FIT_TASKS.sketch(job, ids),
   };
-  const store = {
-    job$: jobs,
-    get job() {
-      return jobs.value;
-    },
-  };
-  const root = Injector.create({
-    providers: [
-      { provide: JobStore, useValue: store },
-      { provide: FitWorker, useValue: { tasks, within: (_ms: number, task: Promise<unknown>) => task } },
-    ],
-  }) as EnvironmentInjector;
-  fits = createEnvironmentInjector([RunAtWork, FitService], root).get(FitService);
+  fits = overJobs(
+    jobs,
+    [RunAtWork, FitService],
+    [{ provide: FitWorker, useValue: { tasks, within: (_ms: number, task: Promise<unknown>) => task } }],
+  ).get(FitService);
 });
 afterEach(() => fits.ngOnDestroy());
 

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { figureBox, pieceFigure } from '@coin-relay/formats';
 import { materialsOf, type Job, type JobPiece, type Material, type PieceFinish } from '@coin-relay/model';
@@ -10,6 +10,7 @@ import { JobStore } from '../document/job-store.service';
 import { withExtra } from './with-extra';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
+import { Trouble } from '../shared/trouble';
 
 const PLAIN: PieceFinish = { material: null, line: true, picture: null };
 
@@ -150,7 +151,8 @@ export class FinishPanelComponent {
   readonly piece = input.required<JobPiece>();
   readonly job = input.required<Job>();
   readonly changed = output<JobPiece>();
-  protected readonly problem = signal('');
+  private readonly trouble = new Trouble();
+  protected readonly problem = this.trouble.words;
   protected readonly finish = computed(() => this.piece().finish ?? PLAIN);
   protected readonly materials = computed(() => materialsOf(this.job()));
   protected readonly colour = computed(() => {
@@ -198,13 +200,10 @@ export class FinishPanelComponent {
     const picture = file.files?.[0];
     file.value = '';
     if (!picture) return;
-    this.problem.set('');
-    try {
+    await this.trouble.during(async () => {
       const { picture: name } = await firstValueFrom(this.api.keepPicture(picture));
       const [x0, y0, x1, y1] = figureBox(pieceFigure(this.piece(), this.piece().pitch));
       this.put({ picture: { picture: name, x: x0, y: y1, width: x1 - x0, height: y1 - y0 } });
-    } catch (error) {
-      this.problem.set(error instanceof Error ? error.message : String(error));
-    }
+    });
   }
 }

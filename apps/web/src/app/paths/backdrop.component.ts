@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Backdrop } from '@coin-relay/model';
 import { firstValueFrom } from 'rxjs';
@@ -7,6 +7,7 @@ import { setBackdrop } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { PathWork } from './path-work.service';
+import { Trouble } from '../shared/trouble';
 
 /** Bytes of a picture at the most, as the server takes them. */
 const MOST_BYTES = 12_000_000;
@@ -36,7 +37,8 @@ export class BackdropComponent {
   protected readonly backdrop = computed(() => this.job()?.backdrop ?? null);
   protected readonly mode = toSignal(this.work.mode$, { requireSync: true });
   protected readonly marks = toSignal(this.work.measured$, { requireSync: true });
-  protected readonly problem = signal('');
+  private readonly trouble = new Trouble();
+  protected readonly problem = this.trouble.words;
   protected readonly apart = computed(() => {
     const [a, b] = this.marks();
     return a && b ? Math.hypot(a.x - b.x, a.y - b.y) : 0;
@@ -45,8 +47,7 @@ export class BackdropComponent {
   protected async take(field: HTMLInputElement): Promise<void> {
     const file = field.files?.[0];
     if (!file) return;
-    this.problem.set('');
-    try {
+    await this.trouble.during(async () => {
       if (file.size > MOST_BYTES)
         throw new Error(
           `${file.name} is ${(file.size / 1e6).toFixed(1)} MB; at most ${MOST_BYTES / 1e6} MB are taken. Save it smaller.`,
@@ -64,9 +65,7 @@ export class BackdropComponent {
           shown: 0.5,
         }),
       );
-    } catch (error) {
-      this.problem.set(error instanceof Error ? error.message : String(error));
-    }
+    });
     field.value = '';
   }
 

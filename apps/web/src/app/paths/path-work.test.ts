@@ -1,5 +1,4 @@
 import '@angular/compiler';
-import { createEnvironmentInjector, Injector, type EnvironmentInjector } from '@angular/core';
 import { fitRow } from '@coin-relay/core';
 import {
   drawnJob,
@@ -14,7 +13,7 @@ import {
 import { BehaviorSubject } from 'rxjs';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { RunAtWork } from '../job/run-at-work.service';
-import { JobStore } from '../document/job-store.service';
+import { overJobs } from '../document/injector.testing';
 import { fromLaid, laidMap, toLaid } from './laid-map';
 import { MeasuredPaths } from './measured-paths.service';
 import { newPath } from './new-path';
@@ -36,16 +35,7 @@ let work: PathWork;
 
 beforeEach(() => {
   jobs = new BehaviorSubject(drawn(4));
-  const store = {
-    job$: jobs,
-    get job() {
-      return jobs.value;
-    },
-  };
-  const root = Injector.create({
-    providers: [{ provide: JobStore, useValue: store }],
-  }) as EnvironmentInjector;
-  work = createEnvironmentInjector([RunAtWork, PathWork], root).get(PathWork);
+  work = overJobs(jobs, [RunAtWork, PathWork]).get(PathWork);
 });
 
 describe('work on the paths of a job', () => {

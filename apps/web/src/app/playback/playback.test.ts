@@ -1,9 +1,8 @@
 import '@angular/compiler';
-import { createEnvironmentInjector, Injector, type EnvironmentInjector } from '@angular/core';
 import { demoJobs, type Job } from '@coin-relay/model';
 import { BehaviorSubject } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { JobStore } from '../document/job-store.service';
+import { overJobs } from '../document/injector.testing';
 import { Playback, type PlayPosition } from './playback.service';
 
 const lift = demoJobs().find((d) => d.id === 'demo-coin-lift')!.job;
@@ -36,16 +35,7 @@ beforeEach(() => {
   });
   vi.spyOn(performance, 'now').mockImplementation(() => clock);
   jobs = new BehaviorSubject(lift);
-  const store = {
-    job$: jobs,
-    get job() {
-      return jobs.value;
-    },
-  };
-  const root = Injector.create({
-    providers: [{ provide: JobStore, useValue: store }],
-  }) as EnvironmentInjector;
-  playback = createEnvironmentInjector([Playback], root).get(Playback);
+  playback = overJobs(jobs, [Playback]).get(Playback);
 });
 afterEach(() => {
   playback.ngOnDestroy();

@@ -4,6 +4,8 @@ import { routeJob } from '@coin-relay/model';
 import { NzNotificationService } from 'ng-zorro-antd/notification';
 import { firstValueFrom } from 'rxjs';
 import { JobApi, type JobSummary } from '../api/job-api.service';
+import { offerBack } from '../shared/offer-back';
+import { Trouble } from '../shared/trouble';
 import { JobCardComponent } from './job-card.component';
 
 /** The rack: the jobs, each with a live picture and its facts. */
@@ -19,21 +21,22 @@ export class RackPage {
   private readonly router = inject(Router);
   private readonly notes = inject(NzNotificationService);
   protected readonly jobs = signal<readonly JobSummary[] | null>(null);
-  protected readonly problem = signal('');
+  private readonly trouble = new Trouble();
+  protected readonly problem = this.trouble.words;
 
   constructor() {
     void this.load();
   }
 
   protected async newRoute(): Promise<void> {
-    await this.attempt(async () => {
+    await this.trouble.during(async () => {
       const made = await firstValueFrom(this.api.create(routeJob('New route')));
       await this.router.navigate(['/job', made.id]);
     });
   }
 
   protected async copy(id: string): Promise<void> {
-    await this.attempt(async () => {
+    await this.trouble.during(async () => {
       const { job } = await firstValueFrom(this.api.load(id));
       await firstValueFrom(this.api.create({ ...job, name: `${job.name} (copy)`.slice(0, 80) }));
       await this.load();
@@ -41,35 +44,21 @@ export class RackPage {
   }
 
   protected async remove(job: JobSummary): Promise<void> {
-    await this.attempt(async () => {
+    await this.trouble.during(async () => {
       await firstValueFrom(this.api.remove(job.id));
       await this.load();
-      const note = this.notes.blank(`${job.name} was taken off the rack`, 'Click here to put it back.', {
-        nzDuration: 12_000,
-        nzKey: job.id,
-      });
-      note.onClick.subscribe(() => void this.restore(job.id));
+      offerBack(this.notes, `${job.name} was taken off the rack`, () => this.restore(job.id));
     });
   }
 
   private async restore(id: string): Promise<void> {
-    await this.attempt(async () => {
+    await this.trouble.during(async () => {
       await firstValueFrom(this.api.restore(id));
-      this.notes.remove(id);
       await this.load();
     });
   }
 
   private async load(): Promise<void> {
-    await this.attempt(async () => this.jobs.set(await firstValueFrom(this.api.list())));
-  }
-
-  private async attempt(work: () => Promise<unknown>): Promise<void> {
-    this.problem.set('');
-    try {
-      await work();
-    } catch (error) {
-      this.problem.set(error instanceof Error ? error.message : String(error));
-    }
+    await this.trouble.during(async () => this.jobs.set(await firstValueFrom(this.api.list())));
   }
 }

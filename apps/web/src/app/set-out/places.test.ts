@@ -1,11 +1,10 @@
 import '@angular/compiler';
-import { createEnvironmentInjector, Injector, type EnvironmentInjector } from '@angular/core';
 import { fitRow } from '@coin-relay/core';
 import { moveScene, placeRows, rowScene, type RowScene } from '@coin-relay/formats';
 import { demoJobs, PLAIN_SET_OUT, resolveRun, resolveSetOut, type Job } from '@coin-relay/model';
 import { BehaviorSubject } from 'rxjs';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { JobStore } from '../document/job-store.service';
+import { overJobs } from '../document/injector.testing';
 import { eachPlace, placeAt, placesIn } from '../drawing/place-finder';
 import { RunAtWork, sequenceOf } from '../job/run-at-work.service';
 import { PlaceChoice } from './place-choice.service';
@@ -102,16 +101,7 @@ describe('the choice of places', () => {
   let choice: PlaceChoice;
   beforeEach(() => {
     jobs = new BehaviorSubject(demo('demo-prize-carousel'));
-    const store = {
-      job$: jobs,
-      get job() {
-        return jobs.value;
-      },
-    };
-    const root = Injector.create({
-      providers: [{ provide: JobStore, useValue: store }],
-    }) as EnvironmentInjector;
-    const inner = createEnvironmentInjector([RunAtWork, PlaceChoice], root);
+    const inner = overJobs(jobs, [RunAtWork, PlaceChoice]);
     runs = inner.get(RunAtWork);
     choice = inner.get(PlaceChoice);
   });

@@ -1,10 +1,4 @@
-import {
-  CdkDrag,
-  CdkDragHandle,
-  CdkDropList,
-  moveItemInArray,
-  type CdkDragDrop,
-} from '@angular/cdk/drag-drop';
+import { CdkDrag, CdkDropList, moveItemInArray, type CdkDragDrop } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -12,9 +6,9 @@ import { materialsOf, type Role, type Rule } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { freshId } from '../document/commands';
 import { CountFieldComponent } from '../shared/count-field.component';
+import { draggedBy, ListedRowComponent } from './listed-row.component';
 import { PieceSelectComponent } from './piece-select.component';
 import { ROLES, roleWords } from './role-words';
-import { SitsFieldsComponent } from './sits-fields.component';
 import { SetOutWork, type ChosenPiece } from './set-out-work.service';
 
 /** Roles by rule, in their order: what comes to which places, and how many places each takes now. */
@@ -22,13 +16,12 @@ import { SetOutWork, type ChosenPiece } from './set-out-work.service';
   selector: 'relay-rules-panel',
   imports: [
     CdkDrag,
-    CdkDragHandle,
     CdkDropList,
     FormsModule,
     NzCheckboxModule,
     CountFieldComponent,
     PieceSelectComponent,
-    SitsFieldsComponent,
+    ListedRowComponent,
   ],
   templateUrl: './rules-panel.component.html',
   styleUrls: ['../worksheet/steps/step.less', './panels.less'],
@@ -99,8 +92,9 @@ export class RulesPanelComponent {
     this.work.change((setOut) => moveItemInArray(setOut.rules, i, i + by), 'Change order of rules');
   }
 
-  protected drop({ previousIndex, currentIndex }: CdkDragDrop<unknown>): void {
-    if (previousIndex !== currentIndex) this.move(previousIndex, currentIndex - previousIndex);
+  protected drop(event: CdkDragDrop<unknown>): void {
+    const by = draggedBy(event);
+    if (by !== 0) this.move(event.previousIndex, by);
   }
 
   protected toggle(id: string): void {

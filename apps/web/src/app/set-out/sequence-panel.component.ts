@@ -1,10 +1,4 @@
-import {
-  CdkDrag,
-  CdkDragHandle,
-  CdkDropList,
-  moveItemInArray,
-  type CdkDragDrop,
-} from '@angular/cdk/drag-drop';
+import { CdkDrag, CdkDropList, moveItemInArray, type CdkDragDrop } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -15,8 +9,8 @@ import { setSequence } from '../document/commands';
 import { AngleFieldComponent } from '../shared/angle-field.component';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
+import { draggedBy, ListedRowComponent } from './listed-row.component';
 import { PieceSelectComponent } from './piece-select.component';
-import { SitsFieldsComponent } from './sits-fields.component';
 import { SetOutWork, type ChosenPiece } from './set-out-work.service';
 
 type Step = SetOut['steps'][number];
@@ -29,7 +23,6 @@ const MOST_STEPS = 200;
   selector: 'relay-sequence-panel',
   imports: [
     CdkDrag,
-    CdkDragHandle,
     CdkDropList,
     FormsModule,
     NzCheckboxModule,
@@ -38,7 +31,7 @@ const MOST_STEPS = 200;
     CountFieldComponent,
     NumberFieldComponent,
     PieceSelectComponent,
-    SitsFieldsComponent,
+    ListedRowComponent,
   ],
   templateUrl: './sequence-panel.component.html',
   styleUrls: ['../worksheet/steps/step.less', './panels.less'],
@@ -108,8 +101,9 @@ export class SequencePanelComponent {
     this.write(this.rows((rows) => moveItemInArray(rows, i, i + by)));
   }
 
-  protected drop({ previousIndex, currentIndex }: CdkDragDrop<unknown>): void {
-    if (previousIndex !== currentIndex) this.move(previousIndex, currentIndex - previousIndex);
+  protected drop(event: CdkDragDrop<unknown>): void {
+    const by = draggedBy(event);
+    if (by !== 0) this.move(event.previousIndex, by);
   }
 
   protected change(i: number, change: Partial<Step>): void {

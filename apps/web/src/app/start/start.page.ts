@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { writePathData, type Shape } from '@coin-relay/core';
 import {
@@ -16,6 +16,7 @@ import { JobApi } from '../api/job-api.service';
 import { freshId } from '../document/commands';
 import type { Step } from '../job/job-context.service';
 import { IMPORT_DIGITS, ImportComponent, jobOf, type TakenLines } from '../import/import.component';
+import { Trouble } from '../shared/trouble';
 
 /** A new job: drawn, from a ready shape, round wheels, hung, or from a file. */
 @Component({
@@ -28,7 +29,8 @@ import { IMPORT_DIGITS, ImportComponent, jobOf, type TakenLines } from '../impor
 export class StartPage {
   private readonly api = inject(JobApi);
   private readonly router = inject(Router);
-  protected readonly problem = signal('');
+  private readonly trouble = new Trouble();
+  protected readonly problem = this.trouble.words;
   protected readonly shapes = Object.entries(SHAPE_WORDS) as [Shape['of'], string][];
 
   protected draw(): void {
@@ -71,12 +73,9 @@ export class StartPage {
   }
 
   private async open(make: () => Job, step?: Step): Promise<void> {
-    this.problem.set('');
-    try {
+    await this.trouble.during(async () => {
       const made = await firstValueFrom(this.api.create(make()));
       await this.router.navigate(['/job', made.id], step ? { queryParams: { step } } : {});
-    } catch (error) {
-      this.problem.set(error instanceof Error ? error.message : String(error));
-    }
+    });
   }
 }

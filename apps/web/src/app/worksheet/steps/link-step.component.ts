@@ -36,6 +36,7 @@ import { SettingPanelComponent } from '../../links/setting-panel.component';
 import { VariationPanelComponent } from '../../links/variation-panel.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
 import { NumberFieldComponent } from '../../shared/number-field.component';
+import { Trouble } from '../../shared/trouble';
 
 /** Ends of lines in a drawing of a piece that are one, mm. */
 const JOIN = 0.01;
@@ -72,7 +73,8 @@ export class LinkStepComponent {
   protected readonly job = toSignal(this.store.job$);
   private readonly run = toSignal(inject(RunAtWork).run$);
   protected readonly at = signal<string | null>(null);
-  protected readonly problem = signal('');
+  private readonly trouble = new Trouble();
+  protected readonly problem = this.trouble.words;
   protected readonly said = signal('');
   protected readonly groups = GROUPS;
   protected readonly behaviours = Object.entries(BEHAVIOUR_WORDS) as [
@@ -166,7 +168,7 @@ export class LinkStepComponent {
   protected choose(id: string): void {
     const run = this.run();
     const entry = findEntry(id);
-    this.problem.set('');
+    this.trouble.clear();
     this.said.set('');
     this.at.set(null);
     if (run && entry) this.store.change(choosePieces(run.id, entry.make()));
@@ -200,10 +202,10 @@ export class LinkStepComponent {
     const file = input.files?.[0];
     input.value = '';
     if (!file) return;
-    this.problem.set('');
+    this.trouble.clear();
     const reply = await this.worker.tasks.readLines(file.name, await file.text(), JOIN);
     if (!reply.ok) {
-      this.problem.set(`${file.name}: ${reply.message}`);
+      this.trouble.say(`${file.name}: ${reply.message}`);
       return;
     }
     try {
@@ -213,7 +215,7 @@ export class LinkStepComponent {
       );
     } catch (error) {
       if (!(error instanceof RelayError)) throw error;
-      this.problem.set(`${file.name}: ${error.message}`);
+      this.trouble.say(`${file.name}: ${error.message}`);
     }
   }
 
@@ -222,10 +224,9 @@ export class LinkStepComponent {
     const job = this.job();
     const pieces = this.sequence();
     if (!job || pieces.length === 0) return;
-    this.problem.set('');
     const distinct = [...new Map(pieces.map((piece) => [piece.id, piece])).values()];
     const used = new Set(distinct.flatMap((piece) => usedMaterials(piece)));
-    try {
+    await this.trouble.during(async () => {
       const [first] = distinct;
       const { link } = await firstValueFrom(
         this.catalogue.keep({
@@ -240,9 +241,7 @@ export class LinkStepComponent {
         }),
       );
       this.said.set(`“${link.name}” is in the catalogue now.`);
-    } catch (error) {
-      this.problem.set(error instanceof Error ? error.message : String(error));
-    }
+    });
   }
 
   private take(piece: JobPiece): void {
