@@ -1,3 +1,4 @@
+export { backwards } from './back';
 export { chordStepper, marchChords } from './next-hit';
 export { RingSolver } from './ring';
 export type { RingSolution } from './ring';

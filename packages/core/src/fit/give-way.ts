@@ -1,5 +1,6 @@
 import { ROW_PHASES } from '../motion/row';
-import { openChord } from './ideal';
+import { isPlainWindow, PLAIN_LAY, spacingsOf, windowOf } from './lay';
+import { spacingThatReaches } from './laying';
 import type { FitRequest } from './request';
 import { solveRingCycle, type RingCycle } from './ring-cycle';
 import { layOut, meshes, type FitSource, type Layout } from './source';
@@ -19,20 +20,27 @@ interface Closing {
   readonly cycle: RingCycle | null;
 }
 
-/** The pitch that closes `count` pieces on a layout, its mean over some phases of a cycle. */
+/**
+ * The pitch at which `count` pieces fill the window of a layout: round it, its mean over some
+ * phases of a cycle; on an open one, from end to end.
+ * @param length of the path as it was given: places on it move with it
+ */
 export function closingPitch(
   layout: Layout,
   count: number,
-  pieces: FitRequest['pieces'],
+  { pieces, lay = PLAIN_LAY }: Pick<FitRequest, 'pieces' | 'lay'>,
+  length: number,
   phases: number,
   seed?: Float64Array,
 ): Closing | null {
   const { path } = layout;
-  if (pieces === 'bending') return { pitch: path.length / count, cycle: null };
-  if (!path.closed) {
-    const chord = openChord(path, count);
-    return chord === null ? null : { pitch: chord, cycle: null };
+  const window = windowOf(path, lay, path.length / length);
+  if (!window.ring) {
+    const spacings = spacingsOf(count, lay, window);
+    const pitch = spacingThatReaches(path, window.from, window.to, spacings, pieces);
+    return pitch === null ? null : { pitch, cycle: null };
   }
+  if (pieces === 'bending') return { pitch: path.length / count, cycle: null };
   const cycle = solveRingCycle(path, count, phases, seed);
   return cycle ? { pitch: cycle.mean, cycle } : null;
 }
@@ -46,12 +54,14 @@ const ROUGH_TOLERANCE = 1e-5;
 /**
  * Solves for the one number that gives way, where the layout depends on it: first on a few
  * phases, then on the whole cycle by steps along the slope found there.
+ * @param length of the path as it was given, mm
  * @param layoutAt the layout for a value of it
  * @param excess how much too large the closing pitch is, mm
  */
 export function settle(
   request: FitRequest,
   count: number,
+  length: number,
   guesses: readonly [number, number],
   seed: Float64Array | undefined,
   layoutAt: (value: number) => Layout,
@@ -66,7 +76,8 @@ export function settle(
     const closing = closingPitch(
       layout,
       count,
-      request.pieces,
+      request,
+      length,
       phases,
       start?.map((s) => s * ratio),
     );
@@ -108,16 +119,17 @@ export function givePitch(
 ): Fitted | null {
   const { pitch, pieces } = request;
   if (!hasMeshing(source, pitch)) {
-    const closing = closingPitch(base, count, pieces, ROW_PHASES, seed);
+    const closing = closingPitch(base, count, request, base.path.length, ROW_PHASES, seed);
     return closing && { layout: base, scale: 1, ...closing };
   }
-  const first = closingPitch(base, count, pieces, ROUGH_PHASES, seed);
+  const first = closingPitch(base, count, request, base.path.length, ROUGH_PHASES, seed);
   if (!first) return null;
   // Wheels that grow with the pitch take back part of its change: about as much again is needed.
   const other = first.pitch === pitch ? pitch * (1 + 1e-6) : first.pitch;
   const found = settle(
     request,
     count,
+    base.path.length,
     [pitch, other],
     seed,
     (toothPitch) => layOut(source, pitch, pieces, { toothPitch, scale: 1 }),
@@ -136,24 +148,41 @@ export function givePath(
 ): Fitted | null {
   const { pitch, pieces } = request;
   const layoutAt = (scale: number): Layout => layOut(source, pitch, pieces, { toothPitch: pitch, scale });
-  const meshing = hasMeshing(source, pitch);
-  const first = closingPitch(base, count, pieces, meshing ? ROUGH_PHASES : ROW_PHASES, seed);
+  // Insets hold their length, so with them a row does not scale with its path.
+  const uneven = hasMeshing(source, pitch) || !isPlainWindow(request.lay ?? PLAIN_LAY);
+  const first = closingPitch(
+    base,
+    count,
+    request,
+    base.path.length,
+    uneven ? ROUGH_PHASES : ROW_PHASES,
+    seed,
+  );
   if (!first) return null;
   const guess = pitch / first.pitch;
-  if (!meshing) {
+  if (!uneven) {
     // Everything scales, so the row does: one factor is exact.
     const layout = layoutAt(guess);
     const closing = closingPitch(
       layout,
       count,
-      pieces,
+      request,
+      base.path.length,
       ROW_PHASES,
       first.cycle?.s.slice(0, count).map((s) => s * guess),
     );
     return closing && { layout, scale: guess, ...closing };
   }
   const other = guess === 1 ? 1 + 1e-6 : guess;
-  const found = settle(request, count, [1, other], seed, layoutAt, (closing) => closing - pitch);
+  const found = settle(
+    request,
+    count,
+    base.path.length,
+    [1, other],
+    seed,
+    layoutAt,
+    (closing) => closing - pitch,
+  );
   return found && { layout: found.layout, scale: found.value, ...found.closing };
 }
 

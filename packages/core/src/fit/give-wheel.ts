@@ -1,4 +1,5 @@
 import { mm, RelayError } from '../error';
+import { PLAIN_LAY, windowOf } from './lay';
 import type { FitRequest, Tension } from './request';
 import { closingPitch, settle, type Fitted } from './give-way';
 import { layOut, type FitSource, type Layout, type RouteSource } from './source';
@@ -28,9 +29,10 @@ export function giveWheel(
   const { tension } = route;
   const layoutAt = (t: number): Layout =>
     layOut(moved(route.source, tension, t), pitch, pieces, { toothPitch: pitch, scale: 1 });
-  const first = closingPitch(base, count, pieces, ROUGH, seed);
+  const first = closingPitch(base, count, request, base.path.length, ROUGH, seed);
   if (!first) return null;
-  const wanted = (base.path.length * pitch) / first.pitch;
+  const { from, to } = windowOf(base.path, request.lay ?? PLAIN_LAY);
+  const wanted = base.path.length + (to - from) * (pitch / first.pitch - 1);
   const start = nearestTravel(
     route.source,
     tension,
@@ -44,6 +46,7 @@ export function giveWheel(
   const found = settle(
     request,
     count,
+    base.path.length,
     [start + shift, start + shift + 1e-4 * pitch],
     // The row before the move is no start for one on another shape: the solver's own is.
     undefined,

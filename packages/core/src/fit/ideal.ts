@@ -1,7 +1,4 @@
-import { marchChords } from '../chain';
-import { pathReader, type MeasuredPath } from '../path';
-import { bracketedRoot } from '../math';
-import { LIMITS } from '../limits';
+import type { MeasuredPath } from '../path';
 import { solveRingCycle, type RingCycle } from './ring-cycle';
 import type { Engagement } from '../route';
 
@@ -19,17 +16,13 @@ export interface Ideal {
 }
 
 /**
- * The ideal count. Bending pieces: L / p. Stiff links on an open path: chords marched from the
- * start, the last one in part. Stiff links on a closed path: the real N at which the chord
- * c(N) is the pitch, by interpolating N c(N), which hardly bends, between whole N.
+ * The ideal count all the way round a closed path. Bending pieces: L / p. Stiff links: the real N
+ * at which the chord c(N) is the pitch, by interpolating N c(N), which hardly bends, between
+ * whole N.
  * @returns null where the stiff row does not settle
  */
 export function idealCount(path: MeasuredPath, pitch: number, pieces: Engagement): Ideal | null {
   if (pieces === 'bending') return { count: path.length / pitch, solved: new Map() };
-  return path.closed ? closedIdeal(path, pitch) : { count: openIdeal(path, pitch), solved: new Map() };
-}
-
-function closedIdeal(path: MeasuredPath, pitch: number): Ideal | null {
   const solved = new Map<number, RingCycle>();
   const cycle = (n: number): RingCycle | null => {
     const known = solved.get(n);
@@ -53,45 +46,6 @@ function closedIdeal(path: MeasuredPath, pitch: number): Ideal | null {
     const q = k * at.mean;
     const rise = (k + 1) * above.mean - q;
     return { count: k + (q - pitch * k) / (pitch - rise), solved };
-  }
-  return null;
-}
-
-/** Whole chords from the start, and the part of one more that is left, by its straight distance. */
-function openIdeal(path: MeasuredPath, pitch: number): number {
-  const read = pathReader(path);
-  const most = Math.min(LIMITS.links, Math.ceil(path.length / pitch) + 1);
-  const places = new Float64Array(most + 1);
-  const made = marchChords(read, 0, pitch, most, path.length, places);
-  for (let i = 1; i < made; i++) {
-    if (places[i] > path.length * (1 + 1e-12)) {
-      const within = (path.length - places[i - 1]) / (places[i] - places[i - 1]);
-      return i - 1 + within;
-    }
-  }
-  return made - 1;
-}
-
-/**
- * The chord at which `links` links reach from the start of an open path to its end exactly.
- * @returns null where no chord does
- */
-export function openChord(path: MeasuredPath, links: number): number | null {
-  const read = pathReader(path);
-  const places = new Float64Array(links + 1);
-  const end = (chord: number): number => {
-    const made = marchChords(read, 0, chord, links, path.length, places);
-    return made <= links ? path.length : places[links] - path.length;
-  };
-  const most = path.length / links;
-  if (end(most) <= 1e-13 * path.length) return most;
-  let low = most;
-  for (let k = 0; k < 40; k++) {
-    low *= 0.8;
-    if (end(low) < 0) {
-      const chord = bracketedRoot(end, low, most, 1e-15 * most);
-      return Math.abs(end(chord)) <= 1e-9 * path.length ? chord : null;
-    }
   }
   return null;
 }

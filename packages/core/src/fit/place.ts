@@ -2,7 +2,7 @@ import { marchChords, RingSolver } from '../chain';
 import { RelayError } from '../error';
 import { wrapInto } from '../math';
 import { newReading, pathReader } from '../path';
-import type { FitOutcome } from './fit';
+import type { FitOutcome } from './outcome';
 
 /**
  * The pins of a fitted row after `travel` pitches, solved exactly (not interpolated): N of them
@@ -24,6 +24,11 @@ export function placePins(fit: FitOutcome, travel: number): Float64Array {
   return pins;
 }
 
+/** Where the first pin is before the row travels, mm: an open row has one link before it. */
+function restingStart({ row }: FitOutcome): number {
+  return row.arc[row.columns + (row.kind === 'open' ? 1 : 0)];
+}
+
 function exactPlaces(fit: FitOutcome, travel: number): Float64Array {
   const { path } = fit.layout;
   const { count, row } = fit;
@@ -31,10 +36,12 @@ function exactPlaces(fit: FitOutcome, travel: number): Float64Array {
   const pitch = fit.effectivePitch ?? fit.request.pitch;
   if (row.kind === 'still') return row.arc;
   if (row.kind !== 'ring') {
-    const first = path.closed ? wrapInto(travel * pitch, path.length) : travel * pitch;
-    const places = new Float64Array(count + 1);
+    const start = restingStart(fit);
+    const first =
+      row.kind === 'gapped' ? start + wrapInto(travel * pitch, path.length) : start + travel * pitch;
+    const places = new Float64Array(row.links + 1);
     if (pieces === 'bending') return places.map((_, i) => first + i * pitch);
-    const made = marchChords(pathReader(path), first, pitch, count, path.length, places);
+    const made = marchChords(pathReader(path), first, pitch, row.links, path.length, places);
     return places.slice(0, made);
   }
   if (pieces === 'bending') {

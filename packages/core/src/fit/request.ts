@@ -2,6 +2,8 @@ import { RelayError, mm } from '../error';
 import { LIMITS } from '../limits';
 import type { Engagement } from '../route';
 import type { Rounding } from './count';
+import type { RowLay } from './lay';
+import type { MustMeet } from './sections';
 
 /** What holds when path and pitch do not agree: the path (the pitch gives way), the pitch (the path does), both but for one wheel that moves, or both (a gap is left). */
 export type Hold = 'path' | 'pitch' | 'wheel' | 'both';
@@ -27,6 +29,10 @@ export interface FitRequest {
   readonly count: number | null;
   /** The wheel that gives way, where one does. */
   readonly tension?: Tension | null;
+  /** Where on the path the row lies; all of it where nothing is said. */
+  readonly lay?: RowLay;
+  /** Places that a pin has to stand on. */
+  readonly meet?: MustMeet | null;
 }
 
 export const DEFAULT_REQUEST: Omit<FitRequest, 'pitch'> = {

@@ -66,7 +66,7 @@ export function rowFrame(row: Row, travel: number, out: RowFrame): void {
 export function isOnPath(row: Row, frame: RowFrame, k: number): boolean {
   if (row.kind !== 'open') return true;
   const slip = 1e-9 * row.length;
-  return frame.arc[k + 1] > slip && frame.arc[k] < row.length - slip;
+  return frame.arc[k + 1] > row.from + slip && frame.arc[k] < row.to - slip;
 }
 
 /** Interpolates `count` places from column `from` of phases j − 1 … j + 2 into `out` from place `to` on. */

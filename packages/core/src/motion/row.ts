@@ -1,4 +1,4 @@
-import { chordStepper } from '../chain';
+import { backwards, chordStepper } from '../chain';
 import { newReading, pathReader, type MeasuredPath } from '../path';
 import type { RingCycle } from '../fit/ring-cycle';
 import type { Engagement } from '../route';
@@ -32,6 +32,9 @@ export interface Row {
   readonly arc: Float64Array;
   /** Length of the path, mm. */
   readonly length: number;
+  /** The part of the path the row is on: beyond it, links of an open row have not come in, or have left. mm */
+  readonly from: number;
+  readonly to: number;
   /** Pitches of travel after which the row stands where it stood. */
   readonly lap: number;
 }
@@ -81,25 +84,57 @@ function fillRing(
   copy(-1, phases - 1, -1);
   copy(phases, 0, 1);
   copy(phases + 1, Math.min(1, phases - 1), phases > 1 ? 1 : 2);
-  return { kind: 'ring', links, phases, columns: links, pins, arc, length: path.length, lap: links };
+  return {
+    kind: 'ring',
+    links,
+    phases,
+    columns: links,
+    pins,
+    arc,
+    length: path.length,
+    from: 0,
+    to: path.length,
+    lap: links,
+  };
+}
+
+/** Where on its path a row is walked, mm. */
+export interface WalkedOn {
+  /** Of its first place at rest. */
+  readonly start: number;
+  /** The part of the path that it is on. */
+  readonly from: number;
+  readonly to: number;
+  /** Runs on round a closed path as it travels, with a gap in it. */
+  readonly round: boolean;
 }
 
 /**
- * The cycle of a row that does not close on itself: on an open path, or with a gap on a closed
- * one. Each phase is walked from its own first place.
+ * The cycle of a row that does not close on itself: on an open path or a part of one, or with a
+ * gap on a closed one. Each phase is walked from its own first place.
  * @param spacing chord for stiff links, arc length for bending pieces, mm
  */
-export function walkedRow(path: MeasuredPath, links: number, spacing: number, pieces: Engagement): Row {
+export function walkedRow(
+  path: MeasuredPath,
+  links: number,
+  spacing: number,
+  pieces: Engagement,
+  { start, from, to, round }: WalkedOn,
+): Row {
   const read = pathReader(path);
   const step = chordStepper(read);
   const next = (s: number): number =>
     pieces === 'bending' ? s + spacing : (step(s, spacing, path.length) ?? s + spacing);
+  const before = (s: number): number =>
+    pieces === 'bending'
+      ? s - spacing
+      : -(chordStepper(backwards(read))(-s, spacing, path.length) ?? spacing - s);
   const phases = ROW_PHASES;
-  const kind = path.closed ? 'gapped' : 'open';
+  const kind = round ? 'gapped' : 'open';
   // An open row has one link before its start and one beyond its end.
-  const first = path.closed ? 0 : -spacing;
-  const stride = next(first) - first;
-  const columns = path.closed ? 2 * links + 4 + Math.ceil(path.length / spacing - links) : links + 3;
+  const first = round ? start : before(start);
+  const stride = round ? next(first) - first : start - first;
+  const columns = round ? 2 * links + 4 + Math.ceil(path.length / spacing - links) : links + 3;
   const at = newReading();
   const pins = new Float64Array((phases + 3) * columns * 2);
   const arc = new Float64Array((phases + 3) * columns);
@@ -116,8 +151,8 @@ export function walkedRow(path: MeasuredPath, links: number, spacing: number, pi
       if (i + 1 < columns) s = next(s);
     }
   }
-  const row: Row = { kind, links, phases, columns, pins, arc, length: path.length, lap: 1 };
-  return path.closed ? { ...row, lap: lapOf(row) } : row;
+  const row: Row = { kind, links, phases, columns, pins, arc, length: path.length, from, to, lap: 1 };
+  return round ? { ...row, lap: lapOf(row) } : row;
 }
 
 /** The travel that brings the first place once round, by the stored phases. */
@@ -152,6 +187,8 @@ export function stillRow(path: MeasuredPath, places: Float64Array): Row {
     pins,
     arc: places,
     length: path.length,
+    from: places[0],
+    to: places[places.length - 1],
     lap: 1,
   };
 }

@@ -12,6 +12,8 @@ import { LengthFieldComponent } from '../shared/length-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
 import { Trouble } from '../shared/trouble';
 
+type Picture = NonNullable<PieceFinish['picture']>;
+
 const PLAIN: PieceFinish = { material: null, line: true, picture: null };
 
 /** What a piece is made of: a material, its outlines, a picture on it. */
@@ -94,16 +96,14 @@ const PLAIN: PieceFinish = { material: null, line: true, picture: null };
           [value]="p.width"
           [unit]="job().unit"
           [least]="0.01"
-          (changed)="
-            put({ picture: { picture: p.picture, x: p.x, y: p.y, width: $event, height: p.height } })
-          "
+          (changed)="place(p, { width: $event })"
         />
         <relay-length-field
           label="Height of the picture"
           [value]="p.height"
           [unit]="job().unit"
           [least]="0.01"
-          (changed)="put({ picture: { picture: p.picture, x: p.x, y: p.y, width: p.width, height: $event } })"
+          (changed)="place(p, { height: $event })"
         />
       </div>
       <div class="line">
@@ -112,17 +112,13 @@ const PLAIN: PieceFinish = { material: null, line: true, picture: null };
           label="Left edge of the picture"
           [value]="p.x"
           [unit]="job().unit"
-          (changed)="
-            put({ picture: { picture: p.picture, x: $event, y: p.y, width: p.width, height: p.height } })
-          "
+          (changed)="place(p, { x: $event })"
         />
         <relay-length-field
           label="Upper edge of the picture"
           [value]="p.y"
           [unit]="job().unit"
-          (changed)="
-            put({ picture: { picture: p.picture, x: p.x, y: $event, width: p.width, height: p.height } })
-          "
+          (changed)="place(p, { y: $event })"
         />
       </div>
     }
@@ -187,6 +183,10 @@ export class FinishPanelComponent {
 
   protected put(change: Partial<PieceFinish>): void {
     this.changed.emit(this.finished(change));
+  }
+
+  protected place(picture: Picture, change: Partial<Picture>): void {
+    this.put({ picture: { ...picture, ...change } });
   }
 
   private finished(change: Partial<PieceFinish>): JobPiece {

@@ -69,7 +69,7 @@ export class StartPage {
         });
       }
       return { ...job, paths };
-    });
+    }, 'link');
   }
 
   private async open(make: () => Job, step?: Step): Promise<void> {

@@ -129,9 +129,11 @@ export class FitStepComponent {
   protected readonly why = computed(() => {
     switch (this.fit()?.hold) {
       case 'path':
-        return 'The path holds; toothed wheels change with the pitch.';
+        return this.onRoute() ? 'The path holds; toothed wheels change with the pitch.' : 'The path holds.';
       case 'pitch':
-        return 'The path is scaled; toothed wheels keep their size.';
+        return this.onRoute()
+          ? 'The path is scaled; toothed wheels keep their size.'
+          : 'The path is scaled.';
       case 'wheel':
         return 'Pitch and wheels hold; one of them moves along a line.';
       default:

@@ -1,0 +1,114 @@
+import type { Obstacle } from '../chain';
+import { RelayError } from '../error';
+import { wrapInto } from '../math';
+import { stillRow } from '../motion/row';
+import { pathReader } from '../path';
+import { marchChords } from '../chain';
+import { checkCount } from './count';
+import type { RowWindow } from './lay';
+import { spacingsBetween } from './laying';
+import { stopped, turningsOf, type FitOutcome } from './outcome';
+import type { FitRequest } from './request';
+import { countSections, sectionsOf, type FittedSection, type MustMeet } from './sections';
+import type { Layout } from './source';
+
+/** An obstacle this near to a place that is met is that place, of the length of the path. */
+const SAME_PLACE = 1e-6;
+
+/**
+ * Fits a row whose pins have to stand on some places of its path: each stretch between two of them
+ * gets a whole count and a pitch of its own. Such a row stands still, as it could not travel and
+ * still meet them.
+ * @throws RelayError request-invalid where something else than the pitch should give way
+ */
+export function fitSections(
+  request: FitRequest,
+  meet: MustMeet,
+  base: Layout,
+  window: RowWindow,
+  obstacles: readonly Obstacle[],
+): FitOutcome {
+  const { pitch, pieces, multiple, count, hold, lay } = request;
+  if (hold !== 'path') {
+    throw new RelayError(
+      'request-invalid',
+      'Places can be met only where the pitch gives way: each stretch between them gets its own. Let the pitch give way, or meet no places.',
+      { field: 'sections' },
+    );
+  }
+  if (lay?.ends === 'points') {
+    throw new RelayError(
+      'request-invalid',
+      'Places are met by the pins between pieces, so pieces on points cannot meet them. Let the ends be pins.',
+      { field: 'sections' },
+    );
+  }
+  const { path } = base;
+  const parts = sectionsOf(path, window, meet);
+  if (count !== null) checkCount(count, multiple, parts.length);
+  const onPlace = (s: number): boolean =>
+    parts.some(({ from }) => {
+      const off = Math.abs(wrapInto(s - from, path.length));
+      return Math.min(off, path.length - off) <= SAME_PLACE * path.length;
+    });
+  const inTheWay = obstacles.filter(({ s }) => !onPlace(s));
+  const whole = window.to - window.from;
+  if (inTheWay.length > 0) {
+    const rough = Math.max(parts.length, Math.round(whole / pitch));
+    const common = {
+      request,
+      length: path.length,
+      ideal: whole / pitch,
+      count: rough,
+      window,
+      sections: null,
+    };
+    return stopped(common, base, inTheWay);
+  }
+  const sections = countSections(path, parts, pitch, pieces, multiple, count);
+  const total = sections.reduce((sum, section) => sum + section.count, 0);
+  checkCount(total, 1, 1);
+  const row = stillRow(path, placesOf(base, sections, pieces));
+  const mean = sections.reduce((sum, section) => sum + section.count * section.pitch, 0) / total;
+  return {
+    request,
+    length: path.length,
+    ideal: sections.reduce((sum, { from, to }) => sum + spacingsBetween(path, from, to, pitch, pieces), 0),
+    count: total,
+    window,
+    sections,
+    effectivePitch: mean,
+    pitchChange: mean / pitch - 1,
+    scale: 1,
+    travel: null,
+    gap: 0,
+    gapBefore: 0,
+    ripplePpm: 0,
+    closes: true,
+    obstacles: [],
+    layout: base,
+    row,
+    turnings: turningsOf(base, row, mean, request),
+  };
+}
+
+/** All places of the row, the last one of a ring being the first again. */
+function placesOf(
+  { path }: Layout,
+  sections: readonly FittedSection[],
+  pieces: FitRequest['pieces'],
+): Float64Array {
+  const read = pathReader(path);
+  const total = sections.reduce((sum, { count }) => sum + count, 0);
+  const places = new Float64Array(total + 1);
+  let at = 0;
+  for (const { from, to, count, pitch } of sections) {
+    const part = places.subarray(at, at + count + 1);
+    if (pieces === 'bending') for (let i = 0; i < count; i++) part[i] = from + i * pitch;
+    else marchChords(read, from, pitch, count, path.length, part);
+    // What the chords leave at the end is within their accuracy: the place itself is met.
+    part[count] = to;
+    at += count;
+  }
+  return places;
+}

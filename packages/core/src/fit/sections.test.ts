@@ -1,0 +1,202 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { RelayError } from '../error';
+import { measurePath, parsePathData } from '../path';
+import { fitRow } from './fit';
+import { PLAIN_LAY, windowOf } from './lay';
+import type { FitOutcome } from './outcome';
+import { DEFAULT_REQUEST, type FitRequest } from './request';
+import { countSections, MOST_SECTIONS, sectionsOf, type FittedSection, type Section } from './sections';
+
+const SQUARE = 'M0 0H100V70H0Z';
+const path = measurePath(parsePathData(SQUARE)[0]);
+const window = windowOf(path, PLAIN_LAY);
+const fit = (data: string, pitch: number, change: Partial<FitRequest>): FitOutcome =>
+  fitRow(
+    { kind: 'contour', contour: parsePathData(data)[0] },
+    { ...DEFAULT_REQUEST, pitch, pieces: 'bending', ...change },
+  );
+const message = (work: () => unknown): string => {
+  try {
+    work();
+  } catch (error) {
+    if (error instanceof RelayError) return error.message;
+    throw error;
+  }
+  return 'none';
+};
+const worst = (counted: readonly FittedSection[], pitch: number): number =>
+  Math.max(...counted.map((section) => Math.abs(section.pitch / pitch - 1)));
+
+describe('splitting a path at what must be met', () => {
+  it('the corners of a rectangle', () => {
+    expect(sectionsOf(path, window, { corners: 0.1, at: [] })).toEqual([
+      { from: 0, to: 100 },
+      { from: 100, to: 170 },
+      { from: 170, to: 270 },
+      { from: 270, to: 340 },
+    ]);
+  });
+
+  it('corners that turn by less are passed over', () => {
+    const bent = measurePath(parsePathData('M0 0H100L200 20H300')[0]);
+    const open = windowOf(bent, PLAIN_LAY);
+    // atan(20 / 100) is 11.3°.
+    expect(sectionsOf(bent, open, { corners: (11 * Math.PI) / 180, at: [] })).toHaveLength(3);
+    expect(sectionsOf(bent, open, { corners: (12 * Math.PI) / 180, at: [] })).toHaveLength(1);
+  });
+
+  it('marked places, in any order, twice, and past the start', () => {
+    expect(sectionsOf(path, window, { corners: null, at: [250, 30, 30, 250 + 340] })).toEqual([
+      { from: 30, to: 250 },
+      { from: 250, to: 370 },
+    ]);
+    expect(sectionsOf(path, window, { corners: null, at: [55] })).toEqual([{ from: 55, to: 395 }]);
+  });
+
+  it('on a part of the path only what lies on it', () => {
+    const part = windowOf(path, { ...PLAIN_LAY, stretch: [50, 200] });
+    expect(sectionsOf(path, part, { corners: 0.1, at: [] })).toEqual([
+      { from: 50, to: expect.closeTo(100, 9) as number },
+      { from: expect.closeTo(100, 9) as number, to: expect.closeTo(170, 9) as number },
+      { from: expect.closeTo(170, 9) as number, to: expect.closeTo(200, 9) as number },
+    ]);
+    expect(sectionsOf(path, part, { corners: null, at: [300] })).toEqual([{ from: 50, to: 200 }]);
+  });
+
+  it(`at most ${MOST_SECTIONS}`, () => {
+    const at = Array.from({ length: MOST_SECTIONS }, (_, i) => i + 0.5);
+    expect(sectionsOf(path, window, { corners: null, at })).toHaveLength(MOST_SECTIONS);
+    expect(message(() => sectionsOf(path, window, { corners: null, at: [...at, 320.5] }))).toMatch(
+      /201 stretches .* more than the 200/,
+    );
+  });
+});
+
+describe('a whole count for each', () => {
+  it('by hand: 1.45 pitches are better as two than as one', () => {
+    // One is 45 % too long, two are 27.5 % too short.
+    const [only] = countSections(path, [{ from: 0, to: 14.5 }], 10, 'bending', 1, null);
+    expect([only.count, only.pitch]).toEqual([2, 7.25]);
+  });
+
+  it('a total multiple is taken where it costs least', () => {
+    // 100, 70, 100, 70 at 10: 34 in all. A multiple of 4 is 32 or 36: 36 as 10.5… by hand:
+    // 11 + 7 + 11 + 7 has 100/11 = 9.09 (9.1 % off); 32 as 9 + 7 + 9 + 7 has 11.1 % off;
+    // 10 + 8 + 10 + 8 has 12.5 % off.
+    const sections = sectionsOf(path, window, { corners: 0.1, at: [] });
+    const counted = countSections(path, sections, 10, 'bending', 4, null);
+    expect(counted.map(({ count }) => count)).toEqual([11, 7, 11, 7]);
+    expect(worst(counted, 10)).toBeCloseTo(1 - 100 / 110, 9);
+  });
+
+  it('a total that is given is shared out', () => {
+    const sections = sectionsOf(path, window, { corners: 0.1, at: [] });
+    expect(countSections(path, sections, 10, 'bending', 1, 68).map(({ count }) => count)).toEqual([
+      20, 14, 20, 14,
+    ]);
+    expect(message(() => countSections(path, sections, 10, 'bending', 1, 3))).toMatch(
+      /3 cannot be shared out over 4 stretches/,
+    );
+  });
+
+  it('is the best there is: against every choice of counts (brute force)', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 0.3, max: 60, noNaN: true }), { minLength: 1, maxLength: 4 }),
+        fc.integer({ min: 1, max: 7 }),
+        (lengths, multiple) => {
+          let from = 0;
+          const sections: Section[] = lengths.map((length) => ({ from, to: (from += length) }));
+          const pitch = 10;
+          const counted = countSections(path, sections, pitch, 'bending', multiple, null);
+          const total = counted.reduce((sum, { count }) => sum + count, 0);
+          expect(total % multiple).toBe(0);
+          let best = Infinity;
+          const most = lengths.map((length) => Math.ceil(length / pitch) + multiple + 1);
+          const walk = (j: number, sum: number, off: number): void => {
+            if (off >= best) return;
+            if (j === lengths.length) {
+              if (sum % multiple === 0) best = off;
+              return;
+            }
+            for (let n = 1; n <= most[j]; n++)
+              walk(j + 1, sum + n, Math.max(off, Math.abs(lengths[j] / n / pitch - 1)));
+          };
+          walk(0, 0, 0);
+          expect(worst(counted, pitch)).toBeCloseTo(best, 9);
+        },
+      ),
+      { numRuns: 300, seed: 3 },
+    );
+  });
+
+  it('200 of them, and a total multiple, exactly', () => {
+    const at = Array.from({ length: 200 }, (_, i) => (i * 340) / 200 + 0.6 * Math.sin(i));
+    const sections = sectionsOf(path, window, { corners: null, at });
+    const counted = countSections(path, sections, 0.37, 'bending', 13, null);
+    expect(counted).toHaveLength(200);
+    expect(counted.reduce((sum, { count }) => sum + count, 0) % 13).toBe(0);
+    const free = countSections(path, sections, 0.37, 'bending', 1, null);
+    const best = free.map(({ from, to }) =>
+      Math.min(...[1, 2, 3, 4, 5, 6, 7, 8, 9, 10].map((n) => Math.abs((to - from) / n / 0.37 - 1))),
+    );
+    expect(worst(free, 0.37)).toBeCloseTo(Math.max(...best), 12);
+  });
+});
+
+describe('a row that meets its corners', () => {
+  it('bending: a pin on every corner, each side with its own pitch', () => {
+    const row = fit(SQUARE, 12, { meet: { corners: 0.1, at: [] } });
+    expect(row.sections!.map(({ count }) => count)).toEqual([8, 6, 8, 6]);
+    expect([row.count, row.row.links, row.closes]).toEqual([28, 28, true]);
+    expect(row.effectivePitch).toBeCloseTo(340 / 28, 12);
+    for (const corner of [0, 100, 170, 270])
+      expect(Math.min(...row.row.arc.map((s) => Math.abs(s - corner)))).toBeLessThan(1e-9);
+  });
+
+  it('stiff: chords of each side, met corners stop nothing, others do', () => {
+    const row = fit(SQUARE, 12, { pieces: 'stiff', meet: { corners: 0.1, at: [] } });
+    expect(row.obstacles).toEqual([]);
+    expect(row.sections!.map(({ count, pitch }) => [count, Math.round(pitch * 1e9) / 1e9])).toEqual([
+      [8, 12.5],
+      [6, 11.666666667],
+      [8, 12.5],
+      [6, 11.666666667],
+    ]);
+    const { pins } = row.row;
+    const first = Math.hypot(pins[2] - pins[0], pins[3] - pins[1]);
+    expect(first).toBeCloseTo(12.5, 9);
+    const hairpin = fit('M0 0H100L0 1Z', 12, { pieces: 'stiff', meet: { corners: null, at: [0] } });
+    expect(hairpin.obstacles.length).toBeGreaterThan(0);
+    expect(hairpin.closes).toBe(false);
+  });
+
+  it('stiff on round sides: equal chords between the places, to the last digit', () => {
+    // Half circles of radius 40, met at both their ends: chords of 2 · 40 · sin(π / 2n).
+    const row = fit('M40 0A40 40 0 0 1 -40 0A40 40 0 0 1 40 0Z', 10, {
+      pieces: 'stiff',
+      meet: { corners: null, at: [0, 40 * Math.PI] },
+    });
+    const [{ count, pitch }] = row.sections!;
+    expect(count).toBe(13);
+    expect(pitch).toBeCloseTo(80 * Math.sin(Math.PI / 26), 9);
+  });
+
+  it('is refused where something else should give way, or on points', () => {
+    expect(message(() => fit(SQUARE, 12, { hold: 'pitch', meet: { corners: 0.1, at: [] } }))).toMatch(
+      /only where the pitch gives way/,
+    );
+    expect(
+      message(() =>
+        fit(SQUARE, 12, { meet: { corners: 0.1, at: [] }, lay: { ...PLAIN_LAY, ends: 'points' } }),
+      ),
+    ).toMatch(/met by the pins/);
+  });
+
+  it('a circle has no corners: the row is that of one stretch', () => {
+    const row = fit('M50 0A50 50 0 1 1 -50 0A50 50 0 1 1 50 0Z', 10, { meet: { corners: 0.1, at: [] } });
+    expect(row.sections).toHaveLength(1);
+    expect(row.count).toBe(31);
+  });
+});
