@@ -1,5 +1,12 @@
 import { readFileSync, statSync } from 'node:fs';
-import { RelayError, type FitRequest, type HangBy, type Vec } from '@coin-relay/core';
+import {
+  PLAIN_LAY,
+  RelayError,
+  type FitRequest,
+  type HangBy,
+  type PathStretch,
+  type Vec,
+} from '@coin-relay/core';
 import { DRAWING_LIMITS, type AlsoAsked, type DrawingFormat, type GivenSource } from '@coin-relay/formats';
 
 /** The options as they are typed. */
@@ -22,6 +29,11 @@ export interface Options {
   readonly tension?: string;
   readonly candidates?: string;
   readonly tolerance?: string;
+  readonly inset?: string;
+  readonly stretch?: string;
+  readonly ends?: string;
+  readonly rest?: string;
+  readonly sections?: string;
 }
 
 export interface HangOptions {
@@ -62,6 +74,8 @@ export function requestOf(options: Options): Partial<FitRequest> {
     hold: wordOf('hold', options.hold, ['path', 'pitch', 'wheel', 'both']),
     count: numberOf('count', options.count),
     ...tensionOf(options.tension),
+    ...layOf(options),
+    ...meetOf(options.sections),
   };
 }
 
@@ -72,7 +86,7 @@ const USUAL_TRAVEL = 200;
 function tensionOf(text: string | undefined): Pick<FitRequest, 'tension' | 'hold'> | object {
   if (text === undefined) return {};
   const [wheel, ...rest] = text.split(',').map((part) => part.trim());
-  const numbers = rest.map((part) => (part === '' ? NaN : Number(part)));
+  const numbers = rest.length === 0 ? [] : numbersOf(rest.join(','));
   if (wheel === '' || !(numbers.length === 2 || numbers.length === 4) || !numbers.every(Number.isFinite)) {
     throw new RelayError(
       'request-invalid',
@@ -82,6 +96,57 @@ function tensionOf(text: string | undefined): Pick<FitRequest, 'tension' | 'hold
   }
   const [dx, dy, min = -USUAL_TRAVEL, max = USUAL_TRAVEL] = numbers;
   return { hold: 'wheel', tension: { wheel, dx, dy, min, max } };
+}
+
+/** Where on the path the row lies, where any of it is said. */
+function layOf({ inset, stretch, ends, rest }: Options): Pick<FitRequest, 'lay'> {
+  if ([inset, stretch, ends, rest].every((option) => option === undefined)) return {};
+  return {
+    lay: {
+      ...PLAIN_LAY,
+      ...(inset === undefined ? {} : { inset: twoNumbers('inset', inset, 'a,b') }),
+      ...(stretch === undefined ? {} : { stretch: stretchOf(stretch) }),
+      ends: wordOf('ends', ends, ['pins', 'points']) ?? PLAIN_LAY.ends,
+      rest: wordOf('rest', rest, ['end', 'start', 'both']) ?? PLAIN_LAY.rest,
+    },
+  };
+}
+
+/** A stretch in mm, or in per cent of the length: both of its places then carry the sign. */
+function stretchOf(text: string): PathStretch {
+  const percent = text.includes('%');
+  const plain = percent ? text.replace(/\s*%\s*(?=,|$)/g, '') : text;
+  const [from, to] = twoNumbers('stretch', plain, 'from,to, in mm or both in %');
+  return percent ? { by: 'part', from: from / 100, to: to / 100 } : { by: 'length', from, to };
+}
+
+/** Which corners a pin has to stand on. */
+function meetOf(text: string | undefined): Pick<FitRequest, 'meet'> {
+  if (text === undefined) return {};
+  if (text === 'corner') return { meet: { corners: 0, at: [] } };
+  const angle = numberOf('sections', text) ?? NaN;
+  if (!(angle > 0 && angle <= 180)) {
+    throw new RelayError(
+      'request-invalid',
+      `--sections is the word corner, or an angle over 0 and up to 180 degrees; it was given “${text}”.`,
+      { field: 'sections' },
+    );
+  }
+  return { meet: { corners: (angle * Math.PI) / 180, at: [] } };
+}
+
+/** The numbers of a list; NaN for what is none. */
+const numbersOf = (text: string): number[] =>
+  text.split(',').map((part) => (part.trim() === '' ? NaN : Number(part)));
+
+function twoNumbers(name: string, text: string, shape: string): [number, number] {
+  const parts = numbersOf(text);
+  if (parts.length !== 2 || !parts.every(Number.isFinite)) {
+    throw new RelayError('request-invalid', `--${name} ${text} cannot be read. Give ${shape}.`, {
+      field: name,
+    });
+  }
+  return [parts[0], parts[1]];
 }
 
 /** What a fit is also asked; the tolerance is typed in per cent. */
@@ -162,7 +227,7 @@ export function drawingOf(options: Options): { format: DrawingFormat; text: stri
 
 /** Reads a point typed as x,y. */
 export function pointOf(name: string, text: string | undefined): Vec {
-  const parts = (text ?? '').split(',').map((part) => (part.trim() === '' ? NaN : Number(part)));
+  const parts = numbersOf(text ?? '');
   if (parts.length !== 2 || !parts.every((value) => Number.isFinite(value))) {
     throw new RelayError('request-invalid', `--${name} needs a point as x,y; it was given “${text ?? ''}”.`, {
       field: name,

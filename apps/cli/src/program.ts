@@ -152,7 +152,12 @@ function withFit(command: Command): Command {
       '--tension <id,dx,dy[,min,max]>',
       'the wheel that moves, along this direction, so far back and on, mm',
     )
-    .option('--count <n>', 'this many, whatever would fit');
+    .option('--count <n>', 'this many, whatever would fit')
+    .option('--inset <a,b>', 'left free at the start and at the end, mm')
+    .option('--stretch <from,to>', 'only this part of the path, mm from its start; or in % of its length')
+    .option('--ends <what>', 'pins between pieces, or points that pieces stand on')
+    .option('--rest <where>', 'where what is left over goes with --hold both: end, start or both')
+    .option('--sections <what>', 'a pin on every corner, or on those that turn by so many degrees');
 }
 
 const oneLine = (text: string): string => text.replace(/\s+/g, ' ').trim();

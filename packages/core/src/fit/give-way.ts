@@ -1,5 +1,5 @@
 import { ROW_PHASES } from '../motion/row';
-import { isPlainWindow, PLAIN_LAY, spacingsOf, windowOf } from './lay';
+import { scalesAsAWhole, PLAIN_LAY, spacingsOf, windowOf } from './lay';
 import { spacingThatReaches } from './laying';
 import type { FitRequest } from './request';
 import { solveRingCycle, type RingCycle } from './ring-cycle';
@@ -149,7 +149,7 @@ export function givePath(
   const { pitch, pieces } = request;
   const layoutAt = (scale: number): Layout => layOut(source, pitch, pieces, { toothPitch: pitch, scale });
   // Insets hold their length, so with them a row does not scale with its path.
-  const uneven = hasMeshing(source, pitch) || !isPlainWindow(request.lay ?? PLAIN_LAY);
+  const uneven = hasMeshing(source, pitch) || !scalesAsAWhole(request.lay ?? PLAIN_LAY);
   const first = closingPitch(
     base,
     count,

@@ -1,7 +1,7 @@
 export { fitRow } from './fit';
 export type { FitOutcome } from './outcome';
 export { PLAIN_LAY, windowOf } from './lay';
-export type { RowLay, RowWindow } from './lay';
+export type { RowLay, RowWindow, PathStretch } from './lay';
 export { countSections, MOST_SECTIONS, sectionsOf } from './sections';
 export type { FittedSection, MustMeet, Section } from './sections';
 export { placePins } from './place';

@@ -90,7 +90,7 @@ describe('insets and stretches', () => {
 
   it('a quarter of a circle takes chords of 2 R sin(α / 2)', () => {
     const quarter = (Math.PI / 2) * 50;
-    const row = fit(CIRCLE, 10, { lay: lay({ stretch: [quarter, 2 * quarter] }) });
+    const row = fit(CIRCLE, 10, { lay: lay({ stretch: { by: 'length', from: quarter, to: 2 * quarter } }) });
     expect(row.count).toBe(8);
     expect(row.effectivePitch).toBeCloseTo(2 * 50 * Math.sin(Math.PI / 4 / 8), 9);
     expect(row.closes).toBe(true);
@@ -103,14 +103,20 @@ describe('insets and stretches', () => {
 
   it('a stretch of a closed path may run past its start', () => {
     const length = 100 * Math.PI;
-    const row = fit(CIRCLE, 10, { pieces: 'bending', lay: lay({ stretch: [length - 30, 20] }) });
+    const row = fit(CIRCLE, 10, {
+      pieces: 'bending',
+      lay: lay({ stretch: { by: 'length', from: length - 30, to: 20 } }),
+    });
     expect(row.count).toBe(5);
     expect(row.window.from).toBeCloseTo(length - 30, 9);
     expect(row.window.to).toBeCloseTo(length + 20, 9);
   });
 
   it('a stretch from a place to itself is the whole lap, with ends', () => {
-    const row = fit(CIRCLE, 10, { pieces: 'bending', lay: lay({ stretch: [30, 30] }) });
+    const row = fit(CIRCLE, 10, {
+      pieces: 'bending',
+      lay: lay({ stretch: { by: 'length', from: 30, to: 30 } }),
+    });
     expect(row.window.ring).toBe(false);
     expect(row.window.to - row.window.from).toBeCloseTo(100 * Math.PI, 9);
     expect(row.row.links).toBe(31);
@@ -119,7 +125,7 @@ describe('insets and stretches', () => {
   it('corners outside of the stretch stop nothing', () => {
     const bar = onPath('M0 0H100V-2H0Z');
     expect(fit(bar, 10).obstacles.length).toBeGreaterThan(0);
-    const row = fit(bar, 10, { lay: lay({ stretch: [0, 95] }) });
+    const row = fit(bar, 10, { lay: lay({ stretch: { by: 'length', from: 0, to: 95 } }) });
     expect(row.obstacles).toEqual([]);
     expect(row.closes).toBe(true);
   });
@@ -136,8 +142,8 @@ describe('insets and stretches', () => {
     ['too long', lay({ inset: [60, 40] }), 'inset-too-long'],
     ['below zero', lay({ inset: [-1, 0] }), 'inset-too-long'],
     ['not a number', lay({ inset: [NaN, 0] }), 'inset-too-long'],
-    ['past the end', lay({ stretch: [20, 120] }), 'stretch-invalid'],
-    ['backwards on an open path', lay({ stretch: [80, 20] }), 'stretch-invalid'],
+    ['past the end', lay({ stretch: { by: 'length', from: 20, to: 120 } }), 'stretch-invalid'],
+    ['backwards on an open path', lay({ stretch: { by: 'length', from: 80, to: 20 } }), 'stretch-invalid'],
   ])('%s is refused', (_, wrong, expected) => {
     expect(code(() => fit(LINE, 10, { lay: wrong }))).toBe(expected);
   });
@@ -158,7 +164,7 @@ describe('insets and stretches', () => {
         fc.double({ min: 0.6, max: 1, noNaN: true }),
         fc.integer({ min: 2, max: 30 }),
         (a, b, count) => {
-          const stretch = [a * whole.length, b * whole.length] as const;
+          const stretch = { by: 'part', from: a, to: b } as const;
           const row = fit(WAVE, 1, { count, lay: lay({ stretch }) });
           // An oracle of its own: a chain of equal chords from one end meets the other.
           const read = pathReader(whole);
@@ -171,8 +177,8 @@ describe('insets and stretches', () => {
             [x, y] = [at[0], at[1]];
           }
           const pins = restingPins(row);
-          expect(pins[0]).toBeCloseTo(stretch[0], 8);
-          expect(pins[count]).toBeCloseTo(stretch[1], 7);
+          expect(pins[0]).toBeCloseTo(a * whole.length, 8);
+          expect(pins[count]).toBeCloseTo(b * whole.length, 7);
         },
       ),
       { numRuns: 60, seed: 5 },
@@ -253,7 +259,9 @@ describe('what is left over', () => {
   });
 
   it('a place outside of the stretch is refused', () => {
-    expect(code(() => held({ middle: 50, stretch: [60, 90] }))).toBe('stretch-invalid');
+    expect(code(() => held({ middle: 50, stretch: { by: 'length', from: 60, to: 90 } }))).toBe(
+      'stretch-invalid',
+    );
   });
 
   it('over many rows: what is before, behind, and used is all there is (property)', () => {
@@ -291,7 +299,7 @@ describe('pins solved exactly', () => {
 
   it('the window of a path that was scaled keeps its places, not its insets', () => {
     const path = measurePath(parsePathData('M0 0H200')[0]);
-    expect(windowOf(path, lay({ stretch: [10, 90], inset: [5, 0] }), 2)).toEqual({
+    expect(windowOf(path, lay({ stretch: { by: 'length', from: 10, to: 90 }, inset: [5, 0] }), 2)).toEqual({
       from: 25,
       to: 180,
       ring: false,

@@ -2,10 +2,20 @@ import { mm, RelayError } from '../error';
 import { wrapInto } from '../math';
 import type { MeasuredPath } from '../path';
 
+/**
+ * A part of a path, between two places from its start: in mm, or as parts of its length. On a
+ * closed path it runs past the start where `to` is the smaller.
+ */
+export interface PathStretch {
+  readonly by: 'length' | 'part';
+  readonly from: number;
+  readonly to: number;
+}
+
 /** Where on its path a row lies, and where what is left over goes. */
 export interface RowLay {
-  /** The part of the path it is put on, mm from its start, running past the start of a closed path where `to` is the smaller; null: all of it. */
-  readonly stretch: readonly [from: number, to: number] | null;
+  /** The part of the path it is put on; null: all of it. */
+  readonly stretch: PathStretch | null;
   /** Left free at both ends, mm. */
   readonly inset: readonly [start: number, end: number];
   /**
@@ -54,7 +64,8 @@ export function windowOf(path: MeasuredPath, { stretch, inset }: RowLay, scale =
       { field: 'inset' },
     );
   }
-  let [from, to] = stretch ? [stretch[0] * scale, stretch[1] * scale] : [0, length];
+  const unit = stretch?.by === 'part' ? length : scale;
+  let [from, to] = stretch ? [stretch.from * unit, stretch.to * unit] : [0, length];
   if (stretch) {
     if (closed) {
       from = wrapInto(from, length);
@@ -66,7 +77,7 @@ export function windowOf(path: MeasuredPath, { stretch, inset }: RowLay, scale =
     if (!(from >= -slip && to > from && (closed || to <= length + slip))) {
       throw new RelayError(
         'stretch-invalid',
-        `There is no stretch from ${mm(stretch[0])} to ${mm(stretch[1])} on a path of ${mm(length)}. Give two places on it, the first one nearer to its start.`,
+        `There is no stretch from ${mm(from)} to ${mm(to)} on a path of ${mm(length)}. Give two places on it, the first one nearer to its start.`,
         { field: 'stretch' },
       );
     }
@@ -84,7 +95,7 @@ export function windowOf(path: MeasuredPath, { stretch, inset }: RowLay, scale =
 }
 
 /** Does the window follow from the length of the path alone, so that it scales with it? */
-export const isPlainWindow = ({ inset: [a, b] }: RowLay): boolean => a + b === 0;
+export const scalesAsAWhole = ({ inset: [a, b] }: RowLay): boolean => a + b === 0;
 
 /** How many spacings a count of pieces has: points of an open row have one less. */
 export function spacingsOf(count: number, { ends }: RowLay, { ring }: RowWindow): number {

@@ -55,7 +55,7 @@ describe('splitting a path at what must be met', () => {
   });
 
   it('on a part of the path only what lies on it', () => {
-    const part = windowOf(path, { ...PLAIN_LAY, stretch: [50, 200] });
+    const part = windowOf(path, { ...PLAIN_LAY, stretch: { by: 'length', from: 50, to: 200 } });
     expect(sectionsOf(path, part, { corners: 0.1, at: [] })).toEqual([
       { from: 50, to: expect.closeTo(100, 9) as number },
       { from: expect.closeTo(100, 9) as number, to: expect.closeTo(170, 9) as number },

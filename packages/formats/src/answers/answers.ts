@@ -13,6 +13,7 @@ import {
   type Candidate,
   type FitOutcome,
   type FitRequest,
+  type FittedSection,
   type HangBy,
   type Vec,
 } from '@coin-relay/core';
@@ -45,6 +46,8 @@ export type FitAnswer = Pick<
     Pick<FitOutcome, 'obstacles'> & {
       readonly travel: number;
       readonly withinTolerance: boolean;
+      readonly gapBefore: number;
+      readonly sections: readonly FittedSection[];
       readonly candidates: readonly (Candidate & { readonly withinTolerance?: boolean })[];
     } & {
       missed: FitOutcome['layout']['missed'];
@@ -91,6 +94,8 @@ export function fitAnswer(
     gap,
     ripplePpm,
     closes,
+    ...(outcome.gapBefore !== 0 ? { gapBefore: outcome.gapBefore } : {}),
+    ...(outcome.sections ? { sections: outcome.sections } : {}),
     ...(outcome.travel !== null ? { travel: outcome.travel } : {}),
     ...within(outcome),
     ...(candidates === undefined
@@ -131,6 +136,8 @@ function completeRequest(loaded: LoadedSource, asked: Partial<FitRequest>): FitR
   if (pitch === undefined)
     throw new RelayError('request-invalid', 'Give the pitch, in mm.', { field: 'pitch' });
   const base: FitRequest = loaded.request ?? { ...DEFAULT_REQUEST, pitch };
+  const lay = asked.lay ?? base.lay;
+  const meet = asked.meet ?? base.meet;
   return {
     pitch,
     pieces: asked.pieces ?? base.pieces,
@@ -139,6 +146,8 @@ function completeRequest(loaded: LoadedSource, asked: Partial<FitRequest>): FitR
     hold: asked.hold ?? base.hold,
     count: asked.count ?? base.count,
     tension: asked.tension ?? base.tension ?? null,
+    ...(lay ? { lay } : {}),
+    ...(meet ? { meet } : {}),
   };
 }
 

@@ -1,4 +1,12 @@
-import { measurePath, parsePathData, pathBounds, toothRadius, type LaidWheel } from '@coin-relay/core';
+import {
+  measurePath,
+  PLAIN_LAY,
+  windowOf,
+  parsePathData,
+  pathBounds,
+  toothRadius,
+  type LaidWheel,
+} from '@coin-relay/core';
 import {
   BELT_SIZES,
   CATALOGUE,
@@ -162,15 +170,29 @@ describe('bands', () => {
     if (tooth.family !== 'toothed-belt') throw new Error('a belt is wanted');
     const path = measurePath(parsePathData('M50 0A50 50 0 0 1 -50 0A50 50 0 0 1 50 0Z')[0]);
     const { inner: towards, outer: away } = bandSides(tooth);
-    const [left, right] = parsePathData(bandOutline(path, tooth, 1));
+    const [left, right] = parsePathData(bandOutline(path, windowOf(path, PLAIN_LAY), tooth, 1));
     expect(measurePath(left).length).toBeCloseTo(2 * Math.PI * (50 - towards), 0);
     expect(measurePath(right).length).toBeCloseTo(2 * Math.PI * (50 + away), 0);
+  });
+
+  it('on a part of a closed path it has two ends there', () => {
+    if (tooth.family !== 'toothed-belt') throw new Error('a belt is wanted');
+    const path = measurePath(parsePathData('M50 0A50 50 0 0 1 -50 0A50 50 0 0 1 50 0Z')[0]);
+    const quarter = windowOf(path, { ...PLAIN_LAY, stretch: { by: 'part', from: 0, to: 0.25 } });
+    const [outline, ...others] = parsePathData(bandOutline(path, quarter, tooth, 1));
+    const { inner: towards, outer: away } = bandSides(tooth);
+    expect(others).toEqual([]);
+    // Two quarters of circles, and the thickness twice.
+    expect(measurePath(outline).length).toBeCloseTo(
+      (Math.PI / 2) * (100 - towards + away) + 2 * (towards + away),
+      0,
+    );
   });
 
   it('on an open path it is one outline', () => {
     if (tooth.family !== 'toothed-belt') throw new Error('a belt is wanted');
     const path = measurePath(parsePathData('M0 0H100')[0]);
-    const outlines = parsePathData(bandOutline(path, tooth, 1));
+    const outlines = parsePathData(bandOutline(path, windowOf(path, PLAIN_LAY), tooth, 1));
     expect(outlines).toHaveLength(1);
     expect(outlines[0].closed).toBe(true);
   });

@@ -52,7 +52,7 @@ export function partsList(fit: FitOutcome, { table, pieces, setOut }: ResolvedSe
 }
 
 function jointCount(fit: FitOutcome): number {
-  return fit.layout.path.closed && fit.closes ? fit.row.links : fit.row.links + 1;
+  return fit.window.ring && fit.closes ? fit.row.links : fit.row.links + 1;
 }
 
 /** The list as a table of comma-separated values: piece, count, pitch in mm, mass in g. */

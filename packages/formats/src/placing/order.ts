@@ -23,7 +23,7 @@ export function drawOrder(scene: RowScene): DrawTurn[] {
     if (isOnPath(fit.row, frame, k) && pieceNumberAt(scene, k) >= 0) there.push(k);
   }
   const all = (k: number): DrawTurn => ({ k, what: 'all' });
-  const loop = fit.layout.path.closed && there.length > 2;
+  const loop = fit.window.ring && there.length > 2;
   switch (setOut.setOut.overlap) {
     case 'as-made':
       return [0, 1].flatMap((layer) =>

@@ -11,10 +11,12 @@ interface Stand {
   y: number;
   ux: number;
   uy: number;
+  /** How much longer its place is than its figure: where places are met, each stretch has its own pitch. */
+  longer: number;
 }
 
 const at = new Float64Array(4);
-const stand: Stand = { x: 0, y: 0, ux: 1, uy: 0 };
+const stand: Stand = { x: 0, y: 0, ux: 1, uy: 0, longer: 1 };
 
 /**
  * Writes the map that puts the figure of link k to its place in the drawing, mm, y up. Bending
@@ -27,7 +29,7 @@ export function placeMatrix(scene: RowScene, k: number, piece: ScenePiece, row: 
   const i = placeOf(scene, k);
   const along = setting.along + (i >= 0 ? table.along[i] : 0);
   standAt(scene, k, piece, along);
-  const { ux, uy } = stand;
+  const { ux, uy, longer } = stand;
   // Out of the path is away from its inside; rows are told to its left.
   const off = row - scene.side * (setting.out + (i >= 0 ? table.out[i] : 0));
   let x = stand.x - off * uy;
@@ -63,7 +65,7 @@ export function placeMatrix(scene: RowScene, k: number, piece: ScenePiece, row: 
     }
   }
   const size = setting.scale * (i >= 0 ? table.size[i] : 1);
-  const sx = size;
+  const sx = size * longer;
   const sy = size * (i >= 0 ? table.thickness[i] : 1) * (setting.flip ? -1 : 1);
   const turn = setting.turn + (i >= 0 ? table.turn[i] : 0);
   const c = turn === 0 ? 1 : Math.cos(turn);
@@ -82,7 +84,8 @@ export function placeMatrix(scene: RowScene, k: number, piece: ScenePiece, row: 
 }
 
 /** Finds where link k is set down, moved forward along the path by `along`. */
-function standAt(scene: RowScene, k: number, { seat, setting, box }: ScenePiece, along: number): void {
+function standAt(scene: RowScene, k: number, { seat, setting, box, span }: ScenePiece, along: number): void {
+  stand.longer = 1;
   const { frame, fit } = scene;
   const { pins, arc, links } = frame;
   const { rail } = scene.setOut;
@@ -107,13 +110,16 @@ function standAt(scene: RowScene, k: number, { seat, setting, box }: ScenePiece,
   const x = pins[2 * k];
   const y = pins[2 * k + 1];
   if (seat === 'on-pin') {
-    const before = k > 0 ? k - 1 : fit.layout.path.closed ? links - 1 : 0;
+    const before = k > 0 ? k - 1 : fit.window.ring ? links - 1 : 0;
     point(pins[2 * k + 2] - pins[2 * before], pins[2 * k + 3] - pins[2 * before + 1]);
     stand.x = x + along * stand.ux;
     stand.y = y + along * stand.uy;
     return;
   }
-  point(pins[2 * k + 2] - x, pins[2 * k + 3] - y);
+  const dx = pins[2 * k + 2] - x;
+  const dy = pins[2 * k + 3] - y;
+  point(dx, dy);
+  if (fit.sections) stand.longer = Math.hypot(dx, dy) / span;
   stand.x = (x + pins[2 * k + 2]) / 2 + along * stand.ux;
   stand.y = (y + pins[2 * k + 3]) / 2 + along * stand.uy;
 }

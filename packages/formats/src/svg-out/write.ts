@@ -141,5 +141,5 @@ function bandElement(
   const band = bandOf(sequence);
   if (!band) return '';
   const fill = colour(band.finish?.material ?? bandMaterial(band));
-  return `<path d="${bandOutline(fit.layout.path, band, side)}" fill="${fill}" fill-rule="evenodd"/>`;
+  return `<path d="${bandOutline(fit.layout.path, fit.window, band, side)}" fill="${fill}" fill-rule="evenodd"/>`;
 }

@@ -1,4 +1,4 @@
-import { LIMITS } from '@coin-relay/core';
+import { LIMITS, MOST_SECTIONS } from '@coin-relay/core';
 import { z } from 'zod';
 import { coordinate, id, length, name } from './fields';
 import { MaterialSchema, PieceSchema, pitchConflict, type JobPiece } from './piece-schema';
@@ -69,6 +69,29 @@ export const FitSchema = z.object({
     .max(1)
     .optional()
     .describe('How far the pitch may be off, as a part of one; where it is not the usual one of its family.'),
+  lay: z
+    .object({
+      stretch: z
+        .object({ by: z.enum(['length', 'part']), from: coordinate, to: coordinate })
+        .nullable()
+        .describe('The part of the path it is on, in mm or as parts of its length; null: all of it.'),
+      inset: z.tuple([coordinate.min(0), coordinate.min(0)]).describe('Left free at both ends, mm.'),
+      ends: z.enum(['pins', 'points']).describe('What stands on the ends: pins, or pieces on a point.'),
+      rest: z.enum(['end', 'start', 'both']).describe('Where what is left over goes, if nothing gives way.'),
+      middle: coordinate
+        .nullable()
+        .describe('A place that the row runs both ways from, mm, if nothing gives way.'),
+      beyond: z.enum(['stop', 'straight']).describe('What comes of pieces past the end of an open path.'),
+    })
+    .optional()
+    .describe('Where on the path the row lies, if not on all of it from its start.'),
+  meet: z
+    .object({
+      corners: z.number().min(0).max(Math.PI).nullable().describe('Corners that turn by this, radians.'),
+      at: z.array(coordinate).max(MOST_SECTIONS).describe('Places on the path, mm from its start.'),
+    })
+    .optional()
+    .describe('Places that a pin has to stand on: each stretch between them has its own count.'),
 });
 
 export const RunSchema = z

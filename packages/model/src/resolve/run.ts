@@ -63,6 +63,8 @@ export function resolveRun(job: Job, runId?: string): ResolvedRun {
       hold: run.fit.hold,
       count: run.fit.count,
       tension: run.fit.tension ? tensionOf(run.fit.tension) : null,
+      ...(run.fit.lay ? { lay: run.fit.lay } : {}),
+      ...(run.fit.meet ? { meet: run.fit.meet } : {}),
     },
   };
 }

@@ -85,8 +85,9 @@ export function findingsOf(
         { mend: fit.request.count === null ? null : fitProposal('derive the count again', { count: null }) },
       );
     } else if (fit.gap > 0) {
-      say('gap', 'warning', `The row is open by ${formatLength(fit.gap, unit)} at the closing place.`, {
-        at: fit.layout.path.length,
+      const placeOfGap = fit.window.ring ? ' at the closing place' : '';
+      say('gap', 'warning', `The row is open by ${formatLength(fit.gap, unit)}${placeOfGap}.`, {
+        at: fit.gapBefore > fit.gap / 2 ? fit.window.from : Math.min(fit.window.to, fit.layout.path.length),
         size: fit.gap,
         mend: givePitch,
       });
@@ -94,8 +95,10 @@ export function findingsOf(
       say(
         'overlap',
         'error',
-        `The row overlaps itself by ${formatLength(-fit.gap, unit)} at the closing place. Take one ${one} out.`,
-        { at: 0, size: -fit.gap, mend: givePitch },
+        fit.window.ring
+          ? `The row overlaps itself by ${formatLength(-fit.gap, unit)} at the closing place. Take one ${one} out.`
+          : `The row is ${formatLength(-fit.gap, unit)} longer than what it lies on. Take one ${one} out.`,
+        { at: fit.window.ring ? 0 : fit.window.to, size: -fit.gap, mend: givePitch },
       );
     }
   }
@@ -133,7 +136,7 @@ export function findingsOf(
   }
   found.push(...meshFindings(fit));
   const isChain = resolved.sequence[0].family === 'roller-chain';
-  if (isChain && fit.layout.path.closed && fit.count % 2 === 1) {
+  if (isChain && fit.window.ring && fit.count % 2 === 1) {
     say(
       'odd-count',
       'warning',
@@ -144,7 +147,7 @@ export function findingsOf(
   if (setOut) found.push(...setOutFindings(job, fit, setOut));
   const inTurn = setOut === null || setOut.setOut.order.by === 'turn';
   const pattern = resolved.sequence.length;
-  if (fit.layout.path.closed && inTurn && pattern > 2 && fit.count % pattern !== 0) {
+  if (fit.window.ring && inTurn && pattern > 2 && fit.count % pattern !== 0) {
     say(
       'broken-pattern',
       'warning',
@@ -153,18 +156,27 @@ export function findingsOf(
     );
   }
   const tolerance = toleranceOf(resolved);
-  if (fit.pitchChange !== null && Math.abs(fit.pitchChange) > tolerance) {
+  const change = largestChange(fit);
+  if (change !== null && Math.abs(change) > tolerance) {
     say(
       'pitch-far-off',
       'warning',
-      `The pitch is off by ${percent(fit.pitchChange)}, more than the ${Number((tolerance * 100).toFixed(2))}\u00a0% allowed: ${TOLERANCES[resolved.sequence[0].family].why}.`,
+      `The pitch is off by ${percent(change)}${fit.sections && fit.sections.length > 1 ? ' on one of its stretches' : ''}, more than the ${Number((tolerance * 100).toFixed(2))}\u00a0% allowed: ${TOLERANCES[resolved.sequence[0].family].why}.`,
       {
-        size: Math.abs(fit.pitchChange),
-        mend: fitProposal('let the path give way', { hold: 'pitch' }),
+        size: Math.abs(change),
+        mend: fit.sections ? null : fitProposal('let the path give way', { hold: 'pitch' }),
       },
     );
   }
   return found.sort((a, b) => (a.weight === b.weight ? 0 : a.weight === 'error' ? -1 : 1));
+}
+
+/** How far the pitch is off where it is off most, as a part of one; null where the row does not close. */
+function largestChange({ sections, pitchChange, request }: FitOutcome): number | null {
+  if (!sections) return pitchChange;
+  return sections
+    .map(({ pitch }) => pitch / request.pitch - 1)
+    .reduce((most, change) => (Math.abs(change) > Math.abs(most) ? change : most), 0);
 }
 
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,6 +1,6 @@
-import type { FitOutcome, Obstacle } from '@coin-relay/core';
+import type { FitOutcome, FittedSection, Obstacle } from '@coin-relay/core';
 import { FAMILIES } from '../catalogue/families';
-import type { Job, JobPiece, Unit } from '../job/schema';
+import { behaviourOf, type Job, type JobPiece, type Unit } from '../job/schema';
 import { formatExact, formatLength } from '../units';
 import type { ResolvedRun } from '../resolve';
 import { pathWords } from './path-words';
@@ -33,17 +33,39 @@ export function fitSentence(job: Job, resolved: ResolvedRun, fit: FitOutcome): F
   const parts: SentencePart[] = [
     text(`${pathWords(resolved.path)}, `),
     { subject: 'path', text: formatLength(fit.length, unit) },
-    text(fit.layout.path.closed ? ' round, at a pitch of ' : ' long, at a pitch of '),
+    text(fit.layout.path.closed ? ' round' : ' long'),
+    text(`${partWords(fit, unit)}, at a pitch of `),
     { subject: 'pitch', text: formatExact(fit.request.pitch, unit) },
     text(': '),
     { subject: 'ideal', text: fit.ideal.toFixed(2) },
     text(' would fit. Put in '),
     { subject: 'count', text: `${fit.count} ${fit.count === 1 ? one : many}` },
-    text(`${countWords(fit)}; `),
+    text(`${jointWords(fit, first)}${countWords(fit)}; `),
     { subject: 'give', text: giveWords(fit, unit) },
     text('.'),
   ];
   return { parts, verdict: verdictOf(fit, unit, one, many) };
+}
+
+/** How much of the path the row is on, where it is not all of it. */
+function partWords({ window, layout }: FitOutcome, unit: Unit): string {
+  const used = window.to - window.from;
+  const { length } = layout.path;
+  return length - used > 1e-9 * length ? `, ${formatLength(used, unit)} of it used` : '';
+}
+
+/** A row with ends has one joint more than pieces, or one spacing less: nobody has to count them. */
+function jointWords(fit: FitOutcome, first: JobPiece): string {
+  const stuck = fit.row.kind === 'still' && !fit.sections;
+  if (fit.window.ring || stuck) return '';
+  const [one, many] = FAMILIES[first.family].joint;
+  if (fit.request.lay?.ends === 'points') {
+    const spaces = fit.count - 1;
+    return `, ${spaces} ${spaces === 1 ? 'space' : 'spaces'} between`;
+  }
+  if (behaviourOf(first) === 'carried') return '';
+  const joints = fit.count + 1;
+  return `, ${joints} ${joints === 1 ? one : many}`;
 }
 
 function countWords(fit: FitOutcome): string {
@@ -69,6 +91,7 @@ function giveWords(fit: FitOutcome, unit: Unit): string {
         ? wheelWords(fit, unit)
         : 'the path would give way';
   if (hold === 'wheel') return wheelWords(fit, unit);
+  if (fit.sections && fit.sections.length > 1) return sectionWords(fit.sections, fit.request.pitch, unit);
   if (hold === 'path') {
     const wheels = fit.layout.wheels.some((wheel) => wheel.teeth !== null)
       ? ', its toothed wheels with it'
@@ -79,6 +102,15 @@ function giveWords(fit: FitOutcome, unit: Unit): string {
     ? ', toothed wheels keeping their size'
     : '';
   return `the path is scaled by ${fit.scale.toFixed(5)} (${percent(fit.scale - 1)})${wheels}`;
+}
+
+/** The pitches of stretches between places that are met, from the least to the most. */
+function sectionWords(sections: readonly FittedSection[], pitch: number, unit: Unit): string {
+  const pitches = sections.map((section) => section.pitch);
+  const [least, most] = [Math.min(...pitches), Math.max(...pitches)];
+  if (most - least <= 1e-9 * most)
+    return `the pitch becomes ${formatLength(least, unit, 2)} (${percent(least / pitch - 1)})`;
+  return `the pitch becomes ${formatLength(least, unit, 2)} to ${formatLength(most, unit, 2)} (${percent(least / pitch - 1)} to ${percent(most / pitch - 1)})`;
 }
 
 /** How far the wheel that gives way goes, and which way. */
@@ -112,7 +144,15 @@ function verdictOf(fit: FitOutcome, unit: Unit, one: string, many: string): FitS
   const [obstacle] = fit.obstacles;
   if (obstacle) return { good: false, text: obstacleWords(obstacle, fit.obstacles.length, unit, many) };
   if (fit.closes) {
-    if (!fit.layout.path.closed) return { good: true, text: 'reaches the end exactly' };
+    if (fit.sections && fit.sections.length > 1) {
+      const places = fit.sections.length + (fit.window.ring ? 0 : -1);
+      return { good: true, text: `meets ${places === 1 ? 'its place' : `all ${places} places`} exactly` };
+    }
+    if (!fit.window.ring)
+      return {
+        good: true,
+        text: fit.window.to < fit.layout.path.length ? 'fills its part exactly' : 'reaches the end exactly',
+      };
     return {
       good: true,
       text:
@@ -128,9 +168,25 @@ function verdictOf(fit: FitOutcome, unit: Unit, one: string, many: string): FitS
   if (fit.gap > 0) {
     const lack = fit.request.pitch - fit.gap;
     const more = lack > 0 ? `: one more ${one} needs ${formatLength(lack, unit)}` : '';
-    return { good: false, text: `open by ${formatLength(fit.gap, unit)}${more}` };
+    return { good: false, text: `open by ${formatLength(fit.gap, unit)}${gapWords(fit, unit)}${more}` };
   }
-  return { good: false, text: `overlaps by ${formatLength(-fit.gap, unit)}: take one ${one} out` };
+  return {
+    good: false,
+    text: fit.window.ring
+      ? `overlaps by ${formatLength(-fit.gap, unit)}: take one ${one} out`
+      : `${formatLength(-fit.gap, unit)} too long${gapWords(fit, unit)}: take one ${one} out`,
+  };
+}
+
+/** Where what is left over, or hangs over, is on a row with ends. */
+function gapWords({ window, gap, gapBefore }: FitOutcome, unit: Unit): string {
+  if (window.ring) return '';
+  const behind = gap - gapBefore;
+  const slip = 1e-6;
+  if (Math.abs(gapBefore) < slip) return ' at the end';
+  if (Math.abs(behind) < slip) return ' at the start';
+  if (Math.abs(behind - gapBefore) < slip) return ', half at each end';
+  return `, ${formatLength(Math.abs(gapBefore), unit)} of it at the start`;
 }
 
 /** An obstacle in words: where, by how much, what to do. */

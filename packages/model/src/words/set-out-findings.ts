@@ -34,7 +34,7 @@ export function setOutFindings(job: Job, fit: FitOutcome, resolved: ResolvedSetO
   const handed = table.handed.reduce((sum, object) => sum + (object >= 0 ? 1 : 0), 0);
   if (handed < objects)
     say('object-without-place', `${objects - handed} of ${objects} objects find no place on this row.`);
-  if (setOut.alternate !== 0 && fit.layout.path.closed && fit.count % 2 === 1) {
+  if (setOut.alternate !== 0 && fit.window.ring && fit.count % 2 === 1) {
     say(
       'broken-turn',
       `Every other piece is turned, but ${fit.count} is an odd number: at the closing place two alike meet.`,

@@ -64,7 +64,7 @@ export class RowPainter {
     const band = bandOf(sequence);
     this.band = band
       ? {
-          path: new Path2D(bandOutline(fit.layout.path, band, this.scene.side)),
+          path: new Path2D(bandOutline(fit.layout.path, fit.window, band, this.scene.side)),
           fill: colour(band.finish?.material ?? bandMaterial(band)),
           line: false,
         }

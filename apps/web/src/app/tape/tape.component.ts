@@ -18,6 +18,7 @@ import { Playback } from '../playback/playback.service';
 import { THEME } from '../shared/theme';
 import { PlaceChoice } from '../set-out/place-choice.service';
 import { paintLens, paintTapeLinks } from './tape-links';
+import { paintLay } from './tape-lay';
 import { LANES, paintTapeGround, tapeMap } from './tape-painter';
 
 const LENS = 112;
@@ -72,9 +73,10 @@ export class TapeComponent {
     const view = this.state().view;
     if (!view) return 'no closing place yet';
     const { fit, job } = view;
-    if (fit.row.kind === 'still') return 'not closed';
+    if (!fit.closes && fit.row.kind === 'still') return 'not closed';
     if (fit.gap < -1e-9) return `overlap ${formatLength(-fit.gap, job.unit)}`;
-    return `${fit.layout.path.closed ? 'closing place' : 'at the end'}: ${formatLength(Math.max(0, fit.gap), job.unit, 1)}`;
+    const place = fit.window.ring ? 'closing place' : fit.gap > 1e-9 ? 'left over' : 'at the end';
+    return `${place}: ${formatLength(Math.max(0, fit.gap), job.unit, 1)}`;
   });
 
   constructor() {
@@ -182,6 +184,7 @@ export class TapeComponent {
     const ctx = sizeCanvas(ground, canvas.clientWidth, canvas.clientHeight);
     const map = tapeMap(view.fit.layout.path.length, canvas.clientWidth);
     paintTapeGround(ctx, map, view.fit, view.job.unit, this.context.selectedWheel, view.approaches);
+    paintLay(ctx, map, view.fit);
     this.ground = ground;
     sizeCanvas(this.lens().nativeElement, LENS, LENS);
     this.paint();

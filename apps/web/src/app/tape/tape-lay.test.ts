@@ -1,0 +1,58 @@
+import {
+  fitRow,
+  parsePathData,
+  DEFAULT_REQUEST,
+  PLAIN_LAY,
+  type FitOutcome,
+  type FitRequest,
+} from '@coin-relay/core';
+import { describe, expect, it } from 'vitest';
+import { metPlaces, unusedSpans } from './tape-lay';
+
+const CIRCLE = 'M50 0A50 50 0 1 1 -50 0A50 50 0 1 1 50 0Z';
+const fit = (data: string, change: Partial<FitRequest>): FitOutcome =>
+  fitRow(
+    { kind: 'contour', contour: parsePathData(data)[0] },
+    { ...DEFAULT_REQUEST, pitch: 10, pieces: 'bending', ...change },
+  );
+const round = (spans: readonly { from: number; to: number }[]): number[][] =>
+  spans.map(({ from, to }) => [from, to].map((s) => Math.round(s * 1e6) / 1e6));
+
+describe('what the tape hatches', () => {
+  it('nothing on a row round all of it, or from end to end', () => {
+    expect(unusedSpans(fit(CIRCLE, {}))).toEqual([]);
+    expect(unusedSpans(fit('M0 0H100', {}))).toEqual([]);
+  });
+
+  it('both insets, and only one where only one is', () => {
+    const inset = (a: number, b: number): FitOutcome =>
+      fit('M0 0H100', { lay: { ...PLAIN_LAY, inset: [a, b] } });
+    expect(round(unusedSpans(inset(7, 13)))).toEqual([
+      [0, 7],
+      [87, 100],
+    ]);
+    expect(round(unusedSpans(inset(0, 13)))).toEqual([[87, 100]]);
+  });
+
+  it('what lies between the ends of a stretch that runs past the start', () => {
+    const row = fit(CIRCLE, { lay: { ...PLAIN_LAY, stretch: { by: 'part', from: 0.9, to: 0.25 } } });
+    const length = 100 * Math.PI;
+    expect(round(unusedSpans(row))).toEqual(round([{ from: length * 0.25, to: length * 0.9 }]));
+  });
+});
+
+describe('the places that the tape marks', () => {
+  it('every met place of a loop, the inner ones of an open row, none otherwise', () => {
+    expect(metPlaces(fit('M0 0H100V70H0Z', { meet: { corners: 0.1, at: [] } }))).toEqual([0, 100, 170, 270]);
+    expect(metPlaces(fit('M0 0H100V70', { meet: { corners: 0.1, at: [] } }))).toEqual([100]);
+    expect(metPlaces(fit('M0 0H100V70', {}))).toEqual([]);
+  });
+
+  it('one beyond the length is where it is on the lap', () => {
+    const row = fit(CIRCLE, {
+      lay: { ...PLAIN_LAY, stretch: { by: 'part', from: 0.9, to: 0.25 } },
+      meet: { corners: null, at: [30] },
+    });
+    expect(metPlaces(row)).toEqual([expect.closeTo(30, 6)]);
+  });
+});

@@ -1,0 +1,61 @@
+import type { FitOutcome } from '@coin-relay/core';
+import { THEME } from '../shared/theme';
+import { LANES, tapeX, type TapeMap } from './tape-painter';
+
+/** Lines of the hatching this far apart, px. */
+const HATCH = 6;
+
+/** A part of the tape, mm. */
+export interface Span {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** The parts of the path that the row is not to lie on, within the tape. */
+export function unusedSpans({ window, layout }: Pick<FitOutcome, 'window' | 'layout'>): Span[] {
+  const { length, closed } = layout.path;
+  const { from, to, ring } = window;
+  const kept = (spans: Span[]): Span[] => spans.filter((span) => span.to - span.from > 1e-9 * length);
+  if (ring) return [];
+  if (!closed || to <= length)
+    return kept([
+      { from: 0, to: from },
+      { from: Math.min(to, length), to: length },
+    ]);
+  // It runs past the start: what is free lies between its end and its beginning.
+  return kept([{ from: to - length, to: from }]);
+}
+
+/** The places that a pin has to stand on, on the tape. */
+export function metPlaces({ sections, window, layout }: FitOutcome): number[] {
+  if (!sections || sections.length < 2) return [];
+  const { length } = layout.path;
+  const met = sections.map(({ from }) => (from >= length ? from - length : from));
+  return window.ring ? met : met.slice(1);
+}
+
+/** Hatches what the row is not to lie on, and marks the places that are met. */
+export function paintLay(ctx: CanvasRenderingContext2D, map: TapeMap, fit: FitOutcome): void {
+  const { top, height } = LANES.links;
+  ctx.strokeStyle = THEME.inkSoft;
+  ctx.lineWidth = 1;
+  for (const { from, to } of unusedSpans(fit)) {
+    const [x0, x1] = [tapeX(map, from), tapeX(map, to)];
+    ctx.save();
+    ctx.beginPath();
+    ctx.rect(x0, top + 3, x1 - x0, height - 6);
+    ctx.clip();
+    ctx.beginPath();
+    for (let x = x0 - height; x < x1; x += HATCH) {
+      ctx.moveTo(x, top + height);
+      ctx.lineTo(x + height, top);
+    }
+    ctx.stroke();
+    ctx.restore();
+  }
+  ctx.fillStyle = THEME.accent;
+  for (const s of metPlaces(fit)) {
+    const x = Math.round(tapeX(map, s));
+    ctx.fillRect(x - 1, LANES.bends.top, 2, LANES.scale.top - LANES.bends.top);
+  }
+}
