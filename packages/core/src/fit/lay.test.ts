@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { RelayError } from '../error';
-import { newRowFrame, rowFrame } from '../motion';
+import { isOnPath, newRowFrame, rowFrame } from '../motion';
 import { measurePath, parsePathData, pathReader, newReading } from '../path';
 import { restingMiddles } from '../set-out';
 import { fitRow } from './fit';
@@ -217,9 +217,11 @@ describe('what is left over', () => {
     expect(pins[0]).toBeCloseTo(from, 8);
     expect(pins[10]).toBeCloseTo(to, 8);
     expect(row.gap).toBeCloseTo(-20, 8);
-    expect([row.row.from, row.row.to]).toEqual([
-      expect.closeTo(Math.min(0, from), 8),
-      expect.closeTo(Math.max(100, to), 8),
+    expect([row.row.from, row.row.to]).toEqual([expect.closeTo(from, 8), expect.closeTo(to, 8)]);
+    const stopped = held({ rest, beyond: 'stop' }, { count: 10 });
+    expect([stopped.row.from, stopped.row.to]).toEqual([
+      expect.closeTo(Math.max(0, from), 8),
+      expect.closeTo(Math.min(100, to), 8),
     ]);
   });
 
@@ -284,6 +286,37 @@ describe('what is left over', () => {
       ),
       { numRuns: 80, seed: 11 },
     );
+  });
+});
+
+describe('what of a row with ends is seen', () => {
+  const seen = (outcome: FitOutcome, travel: number): number[] => {
+    const frame = newRowFrame(outcome.row);
+    rowFrame(outcome.row, travel, frame);
+    return Array.from({ length: frame.links }, (_, k) => k)
+      .filter((k) => isOnPath(outcome.row, frame, k))
+      .map((k) => k + frame.firstLink);
+  };
+
+  it('at rest its own pieces and no others, however much is left over at its ends', () => {
+    for (const rest of ['end', 'start', 'both'] as const)
+      for (const ends of ['pins', 'points'] as const) {
+        const row = fit(LINE, 12, {
+          hold: 'both',
+          rounding: 'down',
+          pieces: 'bending',
+          lay: lay({ rest, ends, inset: [3, 2] }),
+        });
+        expect(seen(row, 0)).toEqual(Array.from({ length: row.row.links }, (_, i) => i));
+        expect(seen(row, 0.5)).toEqual(Array.from({ length: row.row.links + 1 }, (_, i) => i - 1));
+      }
+  });
+
+  it('past the end of an open path: not laid, or run on straight', () => {
+    const laid = (beyond: RowLay['beyond']): number =>
+      seen(fit(LINE, 12, { hold: 'both', count: 12, lay: lay({ beyond }) }), 0).length;
+    // 100 mm: eight whole ones of 12 mm and one that stands across the end.
+    expect([laid('stop'), laid('straight')]).toEqual([9, 12]);
   });
 });
 

@@ -51,8 +51,9 @@ function halvesOf(halves: IdealOn['halves'], spacings: number): number {
   return Math.round((spacings * before) / Math.max(before + behind, 1e-12));
 }
 
-/** The window with what lies past its ends, where pieces run on straight there. */
+/** Where the row lies at rest. What lies past the ends of the window is a part of it only where pieces run on straight there. */
 function reachOf(window: RowWindow, { first, last }: Laid, { beyond }: RowLay): RowWindow {
-  if (window.ring || beyond === 'stop') return window;
-  return { ...window, from: Math.min(window.from, first), to: Math.max(window.to, last) };
+  if (window.ring) return window;
+  if (beyond === 'straight') return { ...window, from: first, to: last };
+  return { ...window, from: Math.max(window.from, first), to: Math.min(window.to, last) };
 }

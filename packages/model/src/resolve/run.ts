@@ -31,6 +31,15 @@ function tensionOf({ wheel, angle, min, max }: NonNullable<Run['fit']['tension']
   return { wheel, dx: Math.cos(angle), dy: Math.sin(angle), min, max };
 }
 
+/** Marks are kept, but met only while the pitch gives way; pins meet them, not pieces on points. */
+function layAndMeet({ hold, lay, meet }: Run['fit']): Pick<FitRequest, 'lay' | 'meet'> {
+  const met = hold === 'path' ? meet : undefined;
+  return {
+    ...(lay ? { lay: met ? { ...lay, ends: 'pins' } : lay } : {}),
+    ...(met ? { meet: met } : {}),
+  };
+}
+
 /**
  * Puts together what a fit of one run needs.
  * @throws RelayError job-incomplete, and those of reading path data
@@ -63,8 +72,7 @@ export function resolveRun(job: Job, runId?: string): ResolvedRun {
       hold: run.fit.hold,
       count: run.fit.count,
       tension: run.fit.tension ? tensionOf(run.fit.tension) : null,
-      ...(run.fit.lay ? { lay: run.fit.lay } : {}),
-      ...(run.fit.meet ? { meet: run.fit.meet } : {}),
+      ...layAndMeet(run.fit),
     },
   };
 }

@@ -146,7 +146,8 @@ function verdictOf(fit: FitOutcome, unit: Unit, one: string, many: string): FitS
   if (fit.closes) {
     if (fit.sections && fit.sections.length > 1) {
       const places = fit.sections.length + (fit.window.ring ? 0 : -1);
-      return { good: true, text: `meets ${places === 1 ? 'its place' : `all ${places} places`} exactly` };
+      const what = ['its place', 'both its places'][places - 1] ?? `all ${places} places`;
+      return { good: true, text: `meets ${what} exactly` };
     }
     if (!fit.window.ring)
       return {

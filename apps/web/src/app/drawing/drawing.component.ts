@@ -17,12 +17,14 @@ import { FitService, type FitView } from '../fit/fit.service';
 import { JobContext } from '../job/job-context.service';
 import { Playback } from '../playback/playback.service';
 import { PictureShelf } from '../shared/picture-shelf';
+import { PathMarks } from '../fit/path-marks.service';
 import { PlaceChoice } from '../set-out/place-choice.service';
 import { MeasuredPaths } from '../paths/measured-paths.service';
 import { PathWork, type PathMode } from '../paths/path-work.service';
 import { DrawingHands } from './hands/drawing-hands';
 import { DrawingStage, type ShownRow } from './drawing-stage';
 import { HandsInTurn } from './hands/hands-in-turn';
+import { MarkHands } from './hands/mark-hands';
 import { PlaceHands } from './hands/place-hands';
 import { PointerControl } from './hands/pointer';
 import { roundStep, toScreen, type ViewPort } from './view-port';
@@ -60,6 +62,7 @@ export class DrawingComponent {
   private readonly paths = inject(MeasuredPaths);
   private readonly pictures = inject(PictureShelf);
   private readonly places = inject(PlaceChoice);
+  private readonly marks = inject(PathMarks);
   private readonly surface = viewChild.required<ElementRef<HTMLDivElement>>('surface');
   private stage: DrawingStage | null = null;
   private shown = false;
@@ -86,9 +89,11 @@ export class DrawingComponent {
       const { store, fits, context, work, paths } = this;
       const hands = new DrawingHands({ store, fits, context, work, paths, stage });
       const placeHands = new PlaceHands(stage, this.places);
+      const { marks } = this;
+      const markHands = new MarkHands(stage, fits, marks);
       const control = new PointerControl(
         element,
-        new HandsInTurn(() => (context.at === 'set-out' ? placeHands : hands)),
+        new HandsInTurn(() => (marks.now ? markHands : context.at === 'set-out' ? placeHands : hands)),
       );
       const watcher = new ResizeObserver(() => stage.resize(element.clientWidth, element.clientHeight));
       watcher.observe(element);

@@ -7,6 +7,7 @@ import type { Draft } from 'immer';
 import { changePath, handPlacesOf, moveWheel, touchPlaces } from '../document/commands';
 import { PlaceChoice } from '../set-out/place-choice.service';
 import { JobStore } from '../document/job-store.service';
+import { PathMarks } from '../fit/path-marks.service';
 import { FitService } from '../fit/fit.service';
 import { PathWork } from '../paths/path-work.service';
 import { Playback } from '../playback/playback.service';
@@ -34,6 +35,7 @@ export class JobKeys implements OnDestroy {
   private readonly fits = inject(FitService);
   private readonly work = inject(PathWork);
   private readonly places = inject(PlaceChoice);
+  private readonly marks = inject(PathMarks);
   private readonly sheet = new BehaviorSubject(false);
   private readonly release: () => void;
 
@@ -97,7 +99,8 @@ export class JobKeys implements OnDestroy {
   }
 
   private leave(): void {
-    if (this.work.mode !== 'arrange') this.work.setMode('arrange');
+    if (this.marks.now) this.marks.ask(null);
+    else if (this.work.mode !== 'arrange') this.work.setMode('arrange');
     else if (this.work.points.size > 0) this.work.choosePoints([]);
     else if (this.context.benchPiece !== null) this.context.openBench(null);
     else if (this.places.places.size > 0) this.places.clear();

@@ -18,6 +18,7 @@ import { CatalogueApi } from '../api/catalogue-api.service';
 import { choosePieces, renameJob, setUnit, takeOwnLink } from '../document/commands';
 import { JobStore, type SaveState } from '../document/job-store.service';
 import { DrawingComponent } from '../drawing/drawing.component';
+import { PathMarks } from '../fit/path-marks.service';
 import { FitService } from '../fit/fit.service';
 import { PlayBarComponent } from '../playback/play-bar.component';
 import { Playback } from '../playback/playback.service';
@@ -58,6 +59,7 @@ import { JobKeys, SHORTCUTS } from './job-keys.service';
     MeasuredPaths,
     JobKeys,
     SetOutWork,
+    PathMarks,
   ],
   templateUrl: './job.page.html',
   styleUrl: './job.page.less',

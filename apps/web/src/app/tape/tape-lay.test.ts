@@ -7,7 +7,8 @@ import {
   type FitRequest,
 } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
-import { metPlaces, unusedSpans } from './tape-lay';
+import { metPlaces, metPoints } from '../fit/met-places';
+import { unusedSpans } from './tape-lay';
 
 const CIRCLE = 'M50 0A50 50 0 1 1 -50 0A50 50 0 1 1 50 0Z';
 const fit = (data: string, change: Partial<FitRequest>): FitOutcome =>
@@ -46,6 +47,17 @@ describe('the places that the tape marks', () => {
     expect(metPlaces(fit('M0 0H100V70H0Z', { meet: { corners: 0.1, at: [] } }))).toEqual([0, 100, 170, 270]);
     expect(metPlaces(fit('M0 0H100V70', { meet: { corners: 0.1, at: [] } }))).toEqual([100]);
     expect(metPlaces(fit('M0 0H100V70', {}))).toEqual([]);
+  });
+
+  it('on the drawing they are the corners themselves', () => {
+    expect(metPoints(fit('M0 0H100V70H0Z', { meet: { corners: 0.1, at: [] } }))).toEqual(
+      [
+        [0, 0],
+        [100, 0],
+        [100, 70],
+        [0, 70],
+      ].map(([x, y]) => ({ x: expect.closeTo(x, 9) as number, y: expect.closeTo(y, 9) as number })),
+    );
   });
 
   it('one beyond the length is where it is on the lap', () => {

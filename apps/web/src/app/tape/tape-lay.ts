@@ -1,4 +1,5 @@
 import type { FitOutcome } from '@coin-relay/core';
+import { metPlaces } from '../fit/met-places';
 import { THEME } from '../shared/theme';
 import { LANES, tapeX, type TapeMap } from './tape-painter';
 
@@ -24,14 +25,6 @@ export function unusedSpans({ window, layout }: Pick<FitOutcome, 'window' | 'lay
     ]);
   // It runs past the start: what is free lies between its end and its beginning.
   return kept([{ from: to - length, to: from }]);
-}
-
-/** The places that a pin has to stand on, on the tape. */
-export function metPlaces({ sections, window, layout }: FitOutcome): number[] {
-  if (!sections || sections.length < 2) return [];
-  const { length } = layout.path;
-  const met = sections.map(({ from }) => (from >= length ? from - length : from));
-  return window.ring ? met : met.slice(1);
 }
 
 /** Hatches what the row is not to lie on, and marks the places that are met. */

@@ -16,6 +16,7 @@ import { FitService, type FitView } from '../fit/fit.service';
 import { JobContext } from '../job/job-context.service';
 import { Playback } from '../playback/playback.service';
 import { THEME } from '../shared/theme';
+import { PathMarks } from '../fit/path-marks.service';
 import { PlaceChoice } from '../set-out/place-choice.service';
 import { paintLens, paintTapeLinks } from './tape-links';
 import { paintLay } from './tape-lay';
@@ -24,6 +25,8 @@ import { LANES, paintTapeGround, tapeMap } from './tape-painter';
 const LENS = 112;
 /** How far a press may wander and still be a click, px. */
 const CLICK_REACH = 4;
+/** How far a mark jumps to a corner, px. */
+const CORNER_REACH = 8;
 
 /** The path unrolled: a measuring tape with bends, wheels and links on it, and the closing place under a lens. */
 @Component({
@@ -56,6 +59,7 @@ export class TapeComponent {
   private readonly context = inject(JobContext);
   private readonly playback = inject(Playback);
   private readonly places = inject(PlaceChoice);
+  private readonly marks = inject(PathMarks);
   private readonly strip = viewChild.required<ElementRef<HTMLCanvasElement>>('strip');
   private readonly lens = viewChild.required<ElementRef<HTMLCanvasElement>>('lens');
   private readonly state = toSignal(this.fits.state$, { requireSync: true });
@@ -114,7 +118,8 @@ export class TapeComponent {
     if (!range || !view) return;
     const map = tapeMap(view.fit.layout.path.length, this.strip().nativeElement.clientWidth);
     const s = (x: number): number => (x - map.left) / map.pixelsPerMm;
-    if (Math.abs(range.to - range.from) >= CLICK_REACH) {
+    if (this.marks.now) this.marks.take(s(range.to), CORNER_REACH / map.pixelsPerMm);
+    else if (Math.abs(range.to - range.from) >= CLICK_REACH) {
       this.take(
         this.placesBetween(s(Math.min(range.from, range.to)), s(Math.max(range.from, range.to))),
         range.more,

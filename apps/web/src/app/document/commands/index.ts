@@ -13,7 +13,7 @@ export {
 export { changeSetOut, handPlacesOf, setSequence, touchPlaces, type HandPlaces } from './set-out';
 export type { HandPlace } from './set-out';
 export { addRun, removeRun, renameRun } from './runs';
-export { renameJob, setFit, setMotion, setTravel, setUnit } from './job';
+export { renameJob, setFit, setLay, setMeet, setMotion, setTravel, setUnit } from './job';
 export {
   addPath,
   changePath,

@@ -1,4 +1,6 @@
+import { PLAIN_LAY, type RowLay } from '@coin-relay/core';
 import type { Motion, RunFit, Unit } from '@coin-relay/model';
+import { castDraft } from 'immer';
 import type { Command } from './command';
 
 export function renameJob(name: string): Command {
@@ -25,6 +27,34 @@ export function setFit(runId: string, change: Partial<RunFit>): Command {
     recipe: (job) => {
       const run = job.runs.find((r) => r.id === runId);
       if (run) Object.assign(run.fit, change);
+    },
+  };
+}
+
+/** Changes where on its path a row lies. A row that lies on all of it, from its start, says nothing of it. */
+export function setLay(runId: string, change: Partial<RowLay>, label = 'Change where it lies'): Command {
+  return {
+    label,
+    recipe: (job) => {
+      const run = job.runs.find((r) => r.id === runId);
+      if (!run) return;
+      const lay = { ...PLAIN_LAY, ...run.fit.lay, ...change };
+      if (JSON.stringify(lay) === JSON.stringify(PLAIN_LAY)) delete run.fit.lay;
+      else run.fit.lay = castDraft({ ...lay, inset: [...lay.inset] });
+    },
+  };
+}
+
+/** Changes which places a pin has to stand on. */
+export function setMeet(runId: string, change: Partial<NonNullable<RunFit['meet']>>): Command {
+  return {
+    label: 'Change what is met',
+    recipe: (job) => {
+      const run = job.runs.find((r) => r.id === runId);
+      if (!run) return;
+      const meet = { corners: null, at: [], ...run.fit.meet, ...change };
+      if (meet.corners === null && meet.at.length === 0) delete run.fit.meet;
+      else run.fit.meet = meet;
     },
   };
 }

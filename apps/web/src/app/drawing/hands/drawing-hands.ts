@@ -10,6 +10,7 @@ import {
 import { withDrawn, type Job, type JobPath } from '@coin-relay/model';
 import { changePath, mend } from '../../document/commands';
 import { toolFor, wheelOf, type Handle } from '../../paths/kinds';
+import { metPoints } from '../../fit/met-places';
 import { fromLaid, toLaid } from '../../paths/laid-map';
 import { closeByPlacing, placePoint } from '../../paths/place-point';
 import type { Overlay } from '../drawing-stage';
@@ -54,9 +55,11 @@ export class DrawingHands implements PointerUse {
       }));
   }
 
-  /** Marks of places that are picked: on the path at work, or of the reference picture. */
+  /** Marks of places that are picked, on the path at work or of the reference picture; while the row is fitted, of those it meets. */
   marks(): Vec[] {
-    const { work } = this.parts;
+    const { work, fits, context } = this.parts;
+    const { view } = fits.now;
+    if (work.mode === 'arrange' && context.at === 'fit' && view) return metPoints(view.fit);
     if (work.mode === 'measure') return [...work.measuring];
     const measured = this.space.measured();
     if (work.mode !== 'stretch' || !measured) return [];

@@ -1,22 +1,21 @@
 import type { Vec } from '@coin-relay/core';
 import type { PlaceChoice } from '../../set-out/place-choice.service';
 import type { DrawingStage } from '../drawing-stage';
-import type { Hit, PointerUse, PressKeys } from './pointer';
+import { ClickingHands } from './clicking-hands';
+import type { Hit, PressKeys } from './pointer';
 
 /** The hands on the drawing while places are set out: they choose links, by click and by box. */
-export class PlaceHands implements PointerUse {
+export class PlaceHands extends ClickingHands {
   constructor(
-    private readonly stage: DrawingStage,
+    stage: DrawingStage,
     private readonly choice: PlaceChoice,
-  ) {}
+  ) {
+    super(stage);
+  }
 
   hit(at: Vec): Hit {
     const place = this.stage.placeAt(at);
     return place === null ? { on: 'ground' } : { on: 'place', place };
-  }
-
-  places(): boolean {
-    return false;
   }
 
   click(hit: Hit, _at: Vec, keys: PressKeys): void {
@@ -26,41 +25,9 @@ export class PlaceHands implements PointerUse {
     else this.choice.choose([hit.place]);
   }
 
-  doubleClick(): void {
-    // A second click on a link says nothing new.
-  }
-
-  dragStart(): boolean {
-    return false;
-  }
-
-  drag(): void {
-    // Nothing is dragged: places are moved by their numbers.
-  }
-
-  dragEnd(): void {
-    // See drag.
-  }
-
-  dragCancel(): void {
-    // See drag.
-  }
-
-  boxing(a: Vec, b: Vec): void {
-    this.stage.setOverlay({ box: [a, b] });
-  }
-
-  box(a: Vec, b: Vec): void {
-    this.stage.setOverlay({});
+  override box(a: Vec, b: Vec): void {
+    super.box(a, b);
     this.choice.choose([...this.choice.places, ...this.stage.placesIn(a, b)]);
-  }
-
-  pan(dx: number, dy: number): void {
-    this.stage.pan(dx, dy);
-  }
-
-  zoom(at: Vec, factor: number): void {
-    this.stage.zoom(factor, at);
   }
 
   hover(at: Vec | null): void {

@@ -9,6 +9,8 @@ import { JobStore } from '../../document/job-store.service';
 import { RunAtWork } from '../../job/run-at-work.service';
 import { FitService } from '../../fit/fit.service';
 import { CandidatesPanelComponent } from '../../fit/candidates-panel.component';
+import { LayPanelComponent } from '../../fit/lay-panel.component';
+import { MeetPanelComponent } from '../../fit/meet-panel.component';
 import { TensionPanelComponent } from '../../fit/tension-panel.component';
 import { NumberFieldComponent } from '../../shared/number-field.component';
 import { CountFieldComponent } from '../../shared/count-field.component';
@@ -22,6 +24,8 @@ import { CountFieldComponent } from '../../shared/count-field.component';
     NzCheckboxModule,
     CandidatesPanelComponent,
     CountFieldComponent,
+    LayPanelComponent,
+    MeetPanelComponent,
     NumberFieldComponent,
     TensionPanelComponent,
   ],
@@ -82,6 +86,16 @@ import { CountFieldComponent } from '../../shared/count-field.component';
           <span>{{ count() }}</span>
         }
       </div>
+      <details [open]="lies()">
+        <summary>Where on the path it lies</summary>
+        <relay-lay-panel />
+      </details>
+      @if (f.hold === 'path') {
+        <details [open]="meets()">
+          <summary>Places that must be met</summary>
+          <relay-meet-panel />
+        </details>
+      }
       <relay-candidates-panel />
       <div class="line">
         <span class="what">The pitch may be off by</span>
@@ -122,6 +136,8 @@ export class FitStepComponent {
     return { part, why: part === usual.part ? `As usual: ${usual.why}.` : 'As you set it.' };
   });
   private readonly state = toSignal(this.fits.state$, { requireSync: true });
+  protected readonly lies = computed(() => this.run()?.fit.lay !== undefined);
+  protected readonly meets = computed(() => this.run()?.fit.meet !== undefined);
   protected readonly fit = computed(() => this.run()?.fit);
   protected readonly pattern = computed(() => this.run()?.sequence.length ?? 1);
   protected readonly count = computed(() => this.state().view?.fit.count ?? 1);
@@ -131,9 +147,7 @@ export class FitStepComponent {
       case 'path':
         return this.onRoute() ? 'The path holds; toothed wheels change with the pitch.' : 'The path holds.';
       case 'pitch':
-        return this.onRoute()
-          ? 'The path is scaled; toothed wheels keep their size.'
-          : 'The path is scaled.';
+        return this.onRoute() ? 'The path is scaled; toothed wheels keep their size.' : 'The path is scaled.';
       case 'wheel':
         return 'Pitch and wheels hold; one of them moves along a line.';
       default:
