@@ -49,7 +49,7 @@ const USUAL_CORNER = (30 * Math.PI) / 180;
         <button
           type="button"
           class="plain-button"
-          [attr.aria-label]="'Meet place ' + (i + 1) + ' no more'"
+          [attr.aria-label]="'Take out place ' + (i + 1)"
           (click)="remove(i)"
         >
           out

@@ -1,0 +1,97 @@
+import { describe, expect, it } from 'vitest';
+import { answer, jobFile, run } from './program.testing';
+import { demoJobs } from '@coin-relay/model';
+
+const line = ['--path', 'M0 0H100', '--pitch', '10'];
+const square = ['--path', 'M0 0H100V70H0Z', '--pieces', 'bending'];
+
+describe('rows with ends', () => {
+  it('insets: 100 less 7 and 13 take eight of 10', () => {
+    const found = answer('fit', ...line, '--inset', '7,13');
+    expect([found['count'], found['effectivePitch'], found['closes']]).toEqual([
+      8,
+      expect.closeTo(10, 9),
+      true,
+    ]);
+    const pins = answer('place', ...line, '--inset', '7,13')['pins'] as [number, number][];
+    expect(pins).toHaveLength(9);
+    expect(pins[0][0]).toBeCloseTo(7, 9);
+    expect(pins[8][0]).toBeCloseTo(87, 9);
+  });
+
+  it('pins or points: ten bays, eleven posts', () => {
+    expect(answer('fit', ...line, '--ends', 'pins')['count']).toBe(10);
+    expect(answer('fit', ...line, '--ends', 'points')['count']).toBe(11);
+    expect(answer('fit', ...line, '--ends', 'points', '--pieces', 'bending')['count']).toBe(11);
+  });
+
+  it('a stretch, in mm and in per cent', () => {
+    expect(answer('fit', ...line, '--stretch', '20,80')['count']).toBe(6);
+    expect(answer('fit', ...line, '--stretch', '20%, 80%')['count']).toBe(6);
+    const round = ['--path', 'M50 0A50 50 0 1 1 -50 0A50 50 0 1 1 50 0Z', '--pieces', 'bending'];
+    // From three quarters on, past the start, to a quarter: half of 314.16 mm.
+    expect(answer('fit', ...round, '--pitch', '10', '--stretch', '75%,25%')['count']).toBe(16);
+  });
+
+  it('where what is left over goes', () => {
+    const held = ['fit', '--path', 'M0 0H100', '--pitch', '12', '--hold', 'both', '--round', 'down'];
+    expect(answer(...held)['gapBefore']).toBeUndefined();
+    expect(answer(...held, '--rest', 'start')['gapBefore']).toBeCloseTo(4, 9);
+    expect(answer(...held, '--rest', 'both')['gapBefore']).toBeCloseTo(2, 9);
+  });
+});
+
+describe('sections', () => {
+  it('every corner: each side has its own count', () => {
+    const found = answer('fit', ...square, '--pitch', '12', '--sections', 'corner');
+    expect(found['count']).toBe(28);
+    expect((found['sections'] as { count: number; pitch: number }[]).map(({ count }) => count)).toEqual([
+      8, 6, 8, 6,
+    ]);
+  });
+
+  it('only corners that turn by more', () => {
+    // The corner of a path of 60° and one of 90°.
+    const bent = ['--path', 'M0 0H100L150 86.60254V200', '--pieces', 'bending', '--pitch', '9'];
+    const counts = (how: string): number =>
+      (answer('fit', ...bent, '--sections', how)['sections'] as unknown[]).length;
+    expect([counts('corner'), counts('45'), counts('80')]).toEqual([3, 2, 1]);
+  });
+
+  it('with a total multiple', () => {
+    const found = answer('fit', ...square, '--pitch', '10', '--sections', 'corner', '--multiple', '4');
+    expect(found['count']).toBe(36);
+  });
+
+  it('a job says for itself what its rows meet', () => {
+    const { job } = structuredClone(demoJobs().find(({ id }) => id === 'demo-bellows-seam')!);
+    job.runs[0].fit = {
+      ...job.runs[0].fit,
+      meet: { corners: null, at: [100, 300] },
+    };
+    expect(answer('fit', '--job', jobFile(job))['sections']).toHaveLength(2);
+  });
+});
+
+describe('what cannot be read or made is said in one line', () => {
+  it.each([
+    [['--inset', '7'], /--inset 7 cannot be read\. Give a,b\./],
+    [['--inset', '7,x'], /--inset 7,x cannot be read/],
+    [['--inset', '60,40'], /leave nothing of the 100 mm/],
+    [['--inset', '-1,0'], /must be zero or more/],
+    [['--stretch', '20'], /--stretch 20 cannot be read/],
+    [['--stretch', '20,400'], /no stretch from 20 mm to 400 mm on a path of 100 mm/],
+    [['--ends', 'posts'], /--ends is one of pins, points/],
+    [['--rest', 'middle'], /--rest is one of end, start, both/],
+    [['--sections', 'all'], /finite number/],
+    [['--sections', '0'], /over 0 and up to 180 degrees/],
+    [['--sections', '200'], /over 0 and up to 180 degrees/],
+    [['--sections', 'corner', '--hold', 'pitch'], /only where the pitch gives way/],
+    [['--sections', 'corner', '--ends', 'points'], /met by the pins/],
+  ])('%j', (options, message) => {
+    const { status, out, error } = run('fit', ...line, ...options);
+    expect([status, out]).toEqual([2, '']);
+    expect(error.replace(/\u00a0/g, ' ')).toMatch(message);
+    expect(error.trim()).not.toContain('\n');
+  });
+});
