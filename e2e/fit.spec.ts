@@ -122,3 +122,24 @@ test('a gap is mended by letting the pitch give way', async ({ page, request }) 
   await page.getByRole('button', { name: 'let the pitch give way' }).click();
   await expect(verdict(page)).toContainText('closes exactly');
 });
+
+test('neighbours that cut into each other are found once the drawing rests, and marked on the tape', async ({
+  page,
+  request,
+}) => {
+  await openJob(page, await copyOf(request, 'demo-prize-carousel'));
+  await expect(step(page, 'Check')).toContainText(/finding/);
+  await openStep(page, 'Check');
+  const finding = page
+    .locator('relay-check-step')
+    .getByText(/Neighbouring plates cut [\d.]+.mm into each other/);
+  await expect(finding).toBeVisible();
+  // A wider bend leaves less to say: narrower plates none at all.
+  const tape = page.locator('relay-tape canvas').first();
+  const before = await pictureOf(tape);
+  await openStep(page, 'Link');
+  await type(page.getByLabel('Width', { exact: true }), '6');
+  await expect.poll(() => pictureOf(tape)).not.toBe(before);
+  await openStep(page, 'Check');
+  await expect(finding).toHaveCount(0);
+});

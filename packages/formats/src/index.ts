@@ -1,3 +1,4 @@
+export * from './cutting';
 export * from './drawing';
 export { readSvg } from './svg/read';
 export { readDxf } from './dxf';

@@ -8,6 +8,8 @@ import {
   type Finding,
   type Job,
 } from '@coin-relay/model';
+import { neighbourCuts } from '../cutting';
+import { rowScene } from '../placing';
 
 /** A finding of a job: which run it is of, how heavy it is, where (mm along its path) and how large. */
 export interface CheckedFinding {
@@ -36,14 +38,17 @@ function findingsOfRun(job: Job, run: string): CheckedFinding[] {
     const fit = fitRow(resolved.source, resolved.request);
     const approaches = closeApproaches(fit.layout.path, pieceWidth(resolved.sequence));
     const setOut = resolveSetOut(job, resolved.run, fit);
-    return findingsOf(job, resolved, fit, approaches, setOut).map(({ kind, weight, at, size, text }) => ({
-      kind,
-      run,
-      weight,
-      at,
-      size,
-      message: text.replace(/\u00a0/g, ' '),
-    }));
+    const cuts = neighbourCuts(rowScene(fit, setOut));
+    return findingsOf(job, resolved, fit, approaches, setOut, cuts).map(
+      ({ kind, weight, at, size, text }) => ({
+        kind,
+        run,
+        weight,
+        at,
+        size,
+        message: text.replace(/\u00a0/g, ' '),
+      }),
+    );
   } catch (error) {
     if (!(error instanceof RelayError)) throw error;
     return [{ kind: 'cannot-fit', run, weight: 'error', at: null, size: null, message: error.message }];

@@ -1,3 +1,4 @@
+import { TAU } from '@coin-relay/core';
 import type { Behaviour, Family } from '../job/piece-schema';
 
 /** What a family is called, and what one of its pieces and several are. */
@@ -43,6 +44,20 @@ export const TOLERANCES: Readonly<Record<Family, { readonly part: number; readon
   charm: { part: 0.15, why: 'the eye does not see less between charms' },
   tube: { part: 0.02, why: 'tubes touch, or show their gap' },
   own: { part: 0.02, why: 'as for chains, until you say otherwise' },
+};
+
+/**
+ * How far two neighbours of each stiff family can turn against each other, radians, and why
+ * (common practice, no source); families that are not named turn freely.
+ */
+export const ARTICULATION: Partial<
+  Readonly<Record<Family, { readonly angle: number; readonly why: string }>>
+> = {
+  'roller-chain': { angle: TAU / 9, why: 'a sprocket of nine teeth asks for, the fewest in use' },
+  'flat-top': { angle: TAU / 9, why: 'hinged plates are made for' },
+  'track-shoe': { angle: TAU / 5, why: 'a drive wheel of five teeth asks for, the fewest in use' },
+  'round-link': { angle: TAU / 4, why: 'links of a round-link chain bind beyond' },
+  tube: { angle: TAU / 6, why: 'joints between tubes are made for' },
 };
 
 /** What it means for a row that its pieces are stiff, carried or bending. */

@@ -8,7 +8,7 @@ export { beltPieces, chainPieces, MAKERS, roundLinkPieces, shoePieces } from './
 export type { MadePieces } from './make';
 export { withPitch } from './pitch';
 export { pieceWidth } from './width';
-export { BEHAVIOUR_WORDS, FAMILIES, FAMILY_FIELDS, TOLERANCES } from './families';
+export { ARTICULATION, BEHAVIOUR_WORDS, FAMILIES, FAMILY_FIELDS, TOLERANCES } from './families';
 export type { FamilyField, FamilyWords } from './families';
 export { MATERIALS, materialsOf } from './materials';
 export { CATALOGUE, entryOf, findEntry } from './entries';

@@ -5,6 +5,7 @@ import { formatLength } from '../units';
 import type { ResolvedRun, ResolvedSetOut } from '../resolve';
 import { fitProposal, roundingProposal, type MendProposal } from './mend-proposal';
 import { meshFindings } from './mesh-findings';
+import { neighbourFindings, type NeighbourCut } from './neighbour-findings';
 import { setOutFindings } from './set-out-findings';
 import { obstacleWords, percent, pieceWords } from './fit-sentence';
 
@@ -27,7 +28,11 @@ export interface Finding {
     | 'broken-turn'
     | 'tighter-than-piece'
     | 'few-teeth'
-    | 'bent-too-far';
+    | 'bent-too-far'
+    | 'turns-too-far'
+    | 'neighbours-cut'
+    | 'carried-overlap'
+    | 'carried-open';
   readonly weight: 'error' | 'warning';
   readonly text: string;
   /** Where on the path, mm; null where it concerns all of it. */
@@ -48,6 +53,7 @@ export function toleranceOf({ run, sequence }: Pick<ResolvedRun, 'run' | 'sequen
  * What is wrong, or worth a look, with a fitted row; the heaviest first.
  * @param approaches where the path comes closer to itself than the row is wide
  * @param setOut what stands where on it
+ * @param cuts neighbours that cut into each other
  */
 export function findingsOf(
   job: Job,
@@ -55,6 +61,7 @@ export function findingsOf(
   fit: FitOutcome,
   approaches: readonly Approach[] = [],
   setOut: ResolvedSetOut | null = null,
+  cuts: readonly NeighbourCut[] = [],
 ): Finding[] {
   const { unit } = job;
   const [one, many] = pieceWords(resolved.sequence[0]);
@@ -134,7 +141,7 @@ export function findingsOf(
       { at: s[0], size: distance },
     );
   }
-  found.push(...meshFindings(fit));
+  found.push(...meshFindings(fit), ...neighbourFindings(job, resolved, fit, cuts));
   const isChain = resolved.sequence[0].family === 'roller-chain';
   if (isChain && fit.window.ring && fit.count % 2 === 1) {
     say(

@@ -5,3 +5,4 @@ export type { Finding } from './findings';
 export type { MendProposal } from './mend-proposal';
 export { pathSummary, pathWords, SHAPE_WORDS } from './path-words';
 export { motionSummary, ordinal, pieceSummary, setOutSummary } from './summaries';
+export type { NeighbourCut } from './neighbour-findings';

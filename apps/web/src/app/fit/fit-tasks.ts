@@ -11,11 +11,20 @@ import {
 import {
   drawingFormat,
   joinDrawing,
+  neighbourCuts,
   readDrawing,
+  rowScene,
   type Drawing,
   type JoinedContour,
 } from '@coin-relay/formats';
-import { pieceWidth, resolveRun, resolveSetOut, type Job, type ResolvedSetOut } from '@coin-relay/model';
+import {
+  pieceWidth,
+  resolveRun,
+  resolveSetOut,
+  type Job,
+  type NeighbourCut,
+  type ResolvedSetOut,
+} from '@coin-relay/model';
 import { sketchPaths, type PathSketch } from './sketch';
 
 /** An answer, or what was wrong, in a form that crosses threads. */
@@ -48,7 +57,20 @@ export const FIT_TASKS = {
       const { source, request, sequence, run } = resolveRun(job, runId);
       const fit = fitRow(source, request);
       const setOut = resolveSetOut(job, run, fit);
-      return { fit, setOut, approaches: closeApproaches(fit.layout.path, pieceWidth(sequence)) };
+      return {
+        fit,
+        setOut,
+        approaches: closeApproaches(fit.layout.path, pieceWidth(sequence)),
+      };
+    });
+  },
+
+  /** Which neighbours of a fitted row cut into each other. */
+  cuts(job: Job, runId: string): Reply<readonly NeighbourCut[]> {
+    return replied(() => {
+      const { source, request, run } = resolveRun(job, runId);
+      const fit = fitRow(source, request);
+      return neighbourCuts(rowScene(fit, resolveSetOut(job, run, fit)));
     });
   },
 

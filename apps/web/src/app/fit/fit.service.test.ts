@@ -18,10 +18,12 @@ const settled = (): Promise<void> => new Promise((resolve) => setTimeout(resolve
 let jobs: BehaviorSubject<Job>;
 let fits: FitService;
 let calls: number;
+let cutsAsked: number;
 
 beforeEach(() => {
   jobs = new BehaviorSubject(lift);
   calls = 0;
+  cutsAsked = 0;
   // The worker's own work, without its thread.
   const tasks = {
     fit: async (job: Job, run: string) => {
@@ -32,6 +34,10 @@ beforeEach(() => {
     candidates: async (job: Job, run: string, around: number, many: number) =>
       FIT_TASKS.candidates(job, run, around, many),
     sketch: async (job: Job, ids: readonly string[]) => FIT_TASKS.sketch(job, ids),
+    cuts: async (job: Job, run: string) => {
+      cutsAsked++;
+      return FIT_TASKS.cuts(job, run);
+    },
   };
   fits = overJobs(
     jobs,
@@ -40,6 +46,34 @@ beforeEach(() => {
   ).get(FitService);
 });
 afterEach(() => fits.ngOnDestroy());
+
+describe('neighbours that cut', () => {
+  const carousel = demoJobs().find((d) => d.id === 'demo-prize-carousel')!.job;
+  const rested = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 350));
+
+  it('are looked for once the document rests, not after every step of a drag', async () => {
+    jobs.next(carousel);
+    await settled();
+    jobs.next({ ...carousel, name: 'once more' });
+    await settled();
+    expect(fits.now.view?.cuts).toEqual([]);
+    expect(cutsAsked).toBe(0);
+    await rested();
+    expect(cutsAsked).toBe(1);
+    expect(fits.now.view?.cuts.length).toBeGreaterThan(5);
+    expect(fits.now.view?.job.name).toBe('once more');
+  });
+
+  it('of a document that has changed meanwhile are not told', async () => {
+    jobs.next(carousel);
+    await settled();
+    await new Promise((resolve) => setTimeout(resolve, 195));
+    jobs.next(lift);
+    await rested();
+    expect(fits.now.view?.job).toBe(lift);
+    expect(fits.now.view?.cuts).toEqual([]);
+  });
+});
 
 describe('fitting the open job', () => {
   it('fits at once and after every change', async () => {
@@ -54,6 +88,7 @@ describe('fitting the open job', () => {
   it('of many changes at once only the last one waits', async () => {
     await settled();
     calls = 0;
+    cutsAsked = 0;
     for (let x = 380; x < 420; x++) jobs.next(moved(x));
     await settled();
     expect(calls).toBe(2);

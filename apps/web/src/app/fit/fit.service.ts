@@ -5,6 +5,7 @@ import {
   resolveRun,
   type FitSentence,
   type Job,
+  type NeighbourCut,
   type ResolvedRun,
   type ResolvedSetOut,
 } from '@coin-relay/model';
@@ -24,6 +25,8 @@ export interface FitView {
   readonly fit: FitOutcome;
   readonly setOut: ResolvedSetOut;
   readonly approaches: readonly Approach[];
+  /** Neighbours that cut into each other; they are looked for once the document rests, and empty until then. */
+  readonly cuts: readonly NeighbourCut[];
   readonly sentence: FitSentence;
 }
 
@@ -54,7 +57,9 @@ interface Answer {
 
 /** Longest a fit may take, ms. */
 const MOST_TIME = 20_000;
-const TOO_LONG: Reply<FitResult> = {
+/** A document rests when nothing has changed for so long, ms. */
+const REST = 200;
+const TOO_LONG: Reply<never> = {
   ok: false,
   code: 'internal',
   message: `The fit took over ${MOST_TIME / 1000} s and was stopped. Undo the last change, or put in fewer links.`,
@@ -75,6 +80,7 @@ export class FitService implements OnDestroy {
     of: null,
   });
   private readonly subscription: Subscription;
+  private resting: ReturnType<typeof setTimeout> | undefined;
 
   /** Emits at once, and after every fit. */
   readonly state$ = this.state.asObservable();
@@ -117,9 +123,21 @@ export class FitService implements OnDestroy {
     }
     const view = viewOf(job, run ?? undefined, reply.value);
     this.state.next({ view, others, problem: null, sketches, of: job });
+    clearTimeout(this.resting);
+    this.resting = setTimeout(() => void this.lookForCuts(view), REST);
+  }
+
+  /** Cutting outlines takes longer than fitting, so it waits until a drag is over. */
+  private async lookForCuts(view: FitView): Promise<void> {
+    const { tasks } = this.worker;
+    const reply = await this.worker.within(MOST_TIME, tasks.cuts(view.job, view.resolved.run.id), TOO_LONG);
+    const now = this.state.value;
+    if (now.view === view && reply.ok && reply.value.length > 0)
+      this.state.next({ ...now, view: { ...view, cuts: reply.value } });
   }
 
   ngOnDestroy(): void {
+    clearTimeout(this.resting);
     this.subscription.unsubscribe();
   }
 
@@ -145,5 +163,5 @@ export class FitService implements OnDestroy {
 
 function viewOf(job: Job, run: string | undefined, { fit, setOut, approaches }: FitResult): FitView {
   const resolved = resolveRun(job, run);
-  return { job, resolved, fit, setOut, approaches, sentence: fitSentence(job, resolved, fit) };
+  return { job, resolved, fit, setOut, approaches, cuts: [], sentence: fitSentence(job, resolved, fit) };
 }

@@ -87,7 +87,15 @@ describe('where a scaled path is shown', () => {
     const resolved = resolveRun(job);
     const fit = fitRow(resolved.source, resolved.request);
     const setOut = resolveSetOut(job, resolved.run, fit);
-    const view = { job, resolved, fit, setOut, approaches: [], sentence: fitSentence(job, resolved, fit) };
+    const view = {
+      job,
+      resolved,
+      fit,
+      setOut,
+      approaches: [],
+      cuts: [],
+      sentence: fitSentence(job, resolved, fit),
+    };
     const map = laidMap(view, 'loop');
     expect(map.scale).toBe(fit.scale);
     const p = { x: 130, y: -20 };

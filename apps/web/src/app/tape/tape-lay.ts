@@ -1,4 +1,5 @@
 import type { FitOutcome } from '@coin-relay/core';
+import { formatLength, type NeighbourCut, type Unit } from '@coin-relay/model';
 import { metPlaces } from '../fit/met-places';
 import { THEME } from '../shared/theme';
 import { LANES, tapeX, type TapeMap } from './tape-painter';
@@ -51,4 +52,36 @@ export function paintLay(ctx: CanvasRenderingContext2D, map: TapeMap, fit: FitOu
     const x = Math.round(tapeX(map, s));
     ctx.fillRect(x - 1, LANES.bends.top, 2, LANES.scale.top - LANES.bends.top);
   }
+}
+
+/** Marks where neighbours cut into each other, and how deep the worst do. */
+export function paintCuts(
+  ctx: CanvasRenderingContext2D,
+  map: TapeMap,
+  cuts: readonly NeighbourCut[],
+  unit: Unit,
+): void {
+  if (cuts.length === 0) return;
+  const { top, height } = LANES.links;
+  ctx.fillStyle = THEME.warning;
+  for (const { s } of cuts) {
+    const x = tapeX(map, s);
+    ctx.beginPath();
+    ctx.moveTo(x, top + height - 6);
+    ctx.lineTo(x - 4, top + height + 3);
+    ctx.lineTo(x + 4, top + height + 3);
+    ctx.fill();
+  }
+  const worst = cuts.reduce((a, b) => (b.depth > a.depth ? b : a));
+  ctx.font = `12px ${THEME.sans}`;
+  ctx.textAlign = 'center';
+  ctx.textBaseline = 'alphabetic';
+  const words = `${formatLength(worst.depth, unit)} deep`;
+  const half = ctx.measureText(words).width / 2 + 3;
+  const x = Math.min(Math.max(tapeX(map, worst.s), map.left + half), tapeX(map, map.length) - half);
+  const foot = LANES.bends.top + LANES.bends.height - 4;
+  ctx.fillStyle = THEME.paperLight;
+  ctx.fillRect(x - half, foot - 13, 2 * half, 17);
+  ctx.fillStyle = THEME.warning;
+  ctx.fillText(words, x, foot);
 }

@@ -19,7 +19,7 @@ import { THEME } from '../shared/theme';
 import { PathMarks } from '../fit/path-marks.service';
 import { PlaceChoice } from '../set-out/place-choice.service';
 import { paintLens, paintTapeLinks } from './tape-links';
-import { paintLay } from './tape-lay';
+import { paintCuts, paintLay } from './tape-lay';
 import { LANES, paintTapeGround, tapeMap } from './tape-painter';
 
 const LENS = 112;
@@ -190,6 +190,7 @@ export class TapeComponent {
     const map = tapeMap(view.fit.layout.path.length, canvas.clientWidth);
     paintTapeGround(ctx, map, view.fit, view.job.unit, this.context.selectedWheel, view.approaches);
     paintLay(ctx, map, view.fit);
+    paintCuts(ctx, map, view.cuts, view.job.unit);
     this.ground = ground;
     sizeCanvas(this.lens().nativeElement, LENS, LENS);
     this.paint();

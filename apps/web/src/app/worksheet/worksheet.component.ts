@@ -60,7 +60,9 @@ export class WorksheetComponent {
       summary,
       warn,
     });
-    const findings = view ? findingsOf(view.job, view.resolved, view.fit, view.approaches, view.setOut) : [];
+    const findings = view
+      ? findingsOf(view.job, view.resolved, view.fit, view.approaches, view.setOut, view.cuts)
+      : [];
     return [
       line('path', 'Path', path ? pathSummary(job, path) : 'No path yet'),
       line('link', 'Link', piece ? pieceSummary(job, piece) : 'No link yet'),

@@ -66,7 +66,7 @@ export class CheckStepComponent {
   protected readonly state = toSignal(inject(FitService).state$, { requireSync: true });
   protected readonly findings = computed(() => {
     const { view } = this.state();
-    return view ? findingsOf(view.job, view.resolved, view.fit, view.approaches, view.setOut) : [];
+    return view ? findingsOf(view.job, view.resolved, view.fit, view.approaches, view.setOut, view.cuts) : [];
   });
 
   /** Brings the place of a finding into sight. */

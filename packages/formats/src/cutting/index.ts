@@ -1,0 +1,1 @@
+export { neighbourCuts } from './neighbours';

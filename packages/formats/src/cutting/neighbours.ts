@@ -1,0 +1,136 @@
+import { fineOutline, isOnPath, parsePathData } from '@coin-relay/core';
+import { behaviourOf, type NeighbourCut } from '@coin-relay/model';
+import { pieceFigure } from '../figures/piece-figure';
+import { moveScene, pieceNumberAt, placeOf, type RowScene, type ScenePiece } from '../placing/scene';
+import { placeMatrix, type Matrix } from '../placing/seat';
+import type { PathsD } from 'clipper2-ts';
+import { movedArea, overlapWidth, solidArea } from './overlap';
+
+/** Travels a closed row is looked at, in pitches: what fits at rest may cut on its way round a bend. */
+const TRAVELS = [0, 0.25, 0.5, 0.75];
+/** Longer rows are looked at as they stand at rest only: they show every position of a bend somewhere. */
+const MOST_TRAVELLING = 500;
+/** How far an outline may stray from its curves, as a part of the pitch. */
+const FINENESS = 0.002;
+/** Cuts this much deeper than on a straight are spoken of, as a part of the pitch. */
+const SPOKEN_OF = 0.005;
+/** A neighbour that stands as it would on a straight needs no look: radians, and as a part of the pitch. */
+const STRAIGHT = 1e-7;
+/** Pairs that stand as alike as this are cut once: radians, and as a part of the pitch. */
+const SAME = 1e-5;
+
+/** What a piece covers, in the plane of the row and behind it. */
+interface Solid {
+  readonly front: PathsD;
+  readonly behind: PathsD;
+  /** Of a circle round the middle between the pins. */
+  readonly radius: number;
+}
+
+/**
+ * Neighbours that cut into each other deeper than they would on a straight: every piece against
+ * the next one and the one after, where both lie in one layer. By the outlines as they are drawn,
+ * exactly. Links that go through each other on purpose and pieces that bend are left out.
+ */
+export function neighbourCuts(scene: RowScene): NeighbourCut[] {
+  const { fit, frame, pieces, span } = scene;
+  const solids = pieces.map((piece) => (isJudged(piece) ? solidOf(piece, FINENESS * span) : null));
+  if (solids.every((solid) => solid === null)) return [];
+  const worst = new Map<number, NeighbourCut>();
+  const depths = new Map<string, number>();
+  const matrices = [new Float64Array(6), new Float64Array(6)];
+  for (const travel of fit.row.kind === 'ring' && fit.count <= MOST_TRAVELLING ? TRAVELS : [0]) {
+    moveScene(scene, travel);
+    const { links } = frame;
+    for (let k = 0; k < links; k++) {
+      for (const ahead of [1, 2]) {
+        const other = k + ahead < links ? k + ahead : fit.window.ring ? k + ahead - links : -1;
+        if (other < 0 || other === k || !isOnPath(fit.row, frame, k) || !isOnPath(fit.row, frame, other))
+          continue;
+        const [a, b] = [pieceNumberAt(scene, k), pieceNumberAt(scene, other)];
+        const [first, second] = [solids[a] ?? null, solids[b] ?? null];
+        if (!first || !second || pieces[a].layer !== pieces[b].layer) continue;
+        placeMatrix(scene, k, pieces[a], 0, matrices[0]);
+        placeMatrix(scene, other, pieces[b], 0, matrices[1]);
+        const between = fromTo(matrices[0], matrices[1]);
+        if (isStraight(between, ahead * span, span)) continue;
+        const reach = Math.hypot(
+          between[4] + between[0] * pieces[b].middle - pieces[a].middle,
+          between[5] + between[1] * pieces[b].middle,
+        );
+        if (reach >= first.radius + second.radius) continue;
+        const key = `${a} ${b} ${ahead}`;
+        const depthAt = (m: readonly number[]): number => {
+          // On an arc every pair stands alike, and is cut once.
+          const at = `${key} ${m.map((value, i) => Math.round(value / (i < 4 ? SAME : SAME * span))).join(' ')}`;
+          let depth = depths.get(at);
+          if (depth === undefined) {
+            depth = solidDepth(first, second, m);
+            depths.set(at, depth);
+          }
+          return depth;
+        };
+        const depth = depthAt(between) - depthAt([1, 0, 0, 1, ahead * span, 0]);
+        const place = placeOf(scene, k);
+        if (depth <= SPOKEN_OF * span || place < 0) continue;
+        const known = worst.get(place);
+        if (known && known.depth >= depth) continue;
+        worst.set(place, {
+          place,
+          other: placeOf(scene, other),
+          s: frame.arc[k + 1] % fit.layout.path.length,
+          depth,
+        });
+      }
+    }
+  }
+  moveScene(scene, 0);
+  return [...worst.values()].sort((a, b) => a.place - b.place);
+}
+
+function isJudged({ piece }: ScenePiece): boolean {
+  return behaviourOf(piece) !== 'bending' && piece.family !== 'round-link' && piece.family !== 'plain-belt';
+}
+
+function solidOf({ piece, span, middle }: ScenePiece, tolerance: number): Solid {
+  const front: Float64Array[][] = [];
+  const behind: Float64Array[][] = [];
+  let radius = 0;
+  for (const part of pieceFigure(piece, span).parts) {
+    const { points, rings } = fineOutline(parsePathData(part.d), Infinity, tolerance);
+    const outlines: Float64Array[] = [];
+    for (let r = 0; r + 1 < rings.length; r++) outlines.push(points.slice(2 * rings[r], 2 * rings[r + 1]));
+    (part.behind ? behind : front).push(outlines);
+    for (let p = 0; p < points.length; p += 2)
+      radius = Math.max(radius, Math.hypot(points[p] - middle, points[p + 1]));
+  }
+  return { front: solidArea(front), behind: solidArea(behind), radius };
+}
+
+/** The place of one piece in the axes of another. */
+function fromTo(a: Matrix, b: Matrix): number[] {
+  const det = a[0] * a[3] - a[1] * a[2];
+  const inverse = [a[3] / det, -a[1] / det, -a[2] / det, a[0] / det];
+  const x = b[4] - a[4];
+  const y = b[5] - a[5];
+  return [
+    inverse[0] * b[0] + inverse[2] * b[1],
+    inverse[1] * b[0] + inverse[3] * b[1],
+    inverse[0] * b[2] + inverse[2] * b[3],
+    inverse[1] * b[2] + inverse[3] * b[3],
+    inverse[0] * x + inverse[2] * y,
+    inverse[1] * x + inverse[3] * y,
+  ];
+}
+
+function isStraight(m: readonly number[], away: number, span: number): boolean {
+  const turned = Math.abs(m[1]) + Math.abs(m[2]) + Math.abs(m[0] - 1) + Math.abs(m[3] - 1);
+  return turned <= STRAIGHT && Math.abs(m[4] - away) + Math.abs(m[5]) <= STRAIGHT * span;
+}
+
+function solidDepth(a: Solid, b: Solid, m: readonly number[]): number {
+  return Math.max(
+    overlapWidth(a.front, movedArea(b.front, m)),
+    a.behind.length > 0 && b.behind.length > 0 ? overlapWidth(a.behind, movedArea(b.behind, m)) : 0,
+  );
+}

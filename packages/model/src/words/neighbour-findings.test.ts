@@ -1,0 +1,94 @@
+import { fitRow } from '@coin-relay/core';
+import { describe, expect, it } from 'vitest';
+import { CHAIN_SIZES, chainPieces, MAKERS, type MadePieces } from '../catalogue';
+import { parseJob, type Job } from '../job';
+import { resolveRun } from '../resolve';
+import { outlineJob } from '../starters';
+import { neighbourFindings, type NeighbourCut } from './neighbour-findings';
+import type { Finding } from './findings';
+
+const rowOf = (data: string, made: MadePieces): Job => {
+  const job = outlineJob('Row', data);
+  return parseJob({
+    ...job,
+    pieces: made.pieces,
+    runs: [
+      {
+        ...job.runs[0],
+        sequence: made.sequence,
+        fit: { hold: 'path', rounding: 'nearest', multiple: 1, count: null },
+      },
+    ],
+  });
+};
+const read = (job: Job, cuts: readonly NeighbourCut[] = []): Finding[] => {
+  const resolved = resolveRun(job);
+  return neighbourFindings(job, resolved, fitRow(resolved.source, resolved.request), cuts);
+};
+const plain = (text: string): string => text.replace(/\u00a0/g, ' ');
+const circle = (radius: number): string =>
+  `M${radius} 0A${radius} ${radius} 0 1 1 ${-radius} 0A${radius} ${radius} 0 1 1 ${radius} 0Z`;
+
+describe('links that turn too far', () => {
+  const chain = chainPieces(CHAIN_SIZES.find(({ size }) => size === '08B')!);
+
+  it('a ring of eight chain links turns 45°, one of ten 36°: the limit is 40°', () => {
+    const ring = (n: number): Finding[] => read(rowOf(circle(12.7 / (2 * Math.sin(Math.PI / n))), chain));
+    expect(ring(10)).toEqual([]);
+    const [found] = ring(8);
+    expect(found.kind).toBe('turns-too-far');
+    expect(found.size).toBeCloseTo(Math.PI / 4, 6);
+    expect(plain(found.text)).toMatch(/turn 45\.0° .* more than the 40\.0°/);
+    // The bend that keeps to it is a sprocket's of nine teeth: p / (2 sin 20°), by hand.
+    expect(plain(found.text)).toContain(`A bend of ${(12.7 / (2 * Math.sin(Math.PI / 9))).toFixed(2)} mm`);
+  });
+});
+
+describe('planks that lie across', () => {
+  const planks = MAKERS.plank(10);
+  const [{ length, width }] = planks.pieces as unknown as { length: number; width: number }[];
+
+  it('their inner ends stand p (1 − h / R) apart', () => {
+    const radius = 40;
+    const job = rowOf(circle(radius), planks);
+    const { effectivePitch } = fitRow(resolveRun(job).source, resolveRun(job).request);
+    const inner = effectivePitch! * (1 - length / 2 / radius);
+    const [found] = read(job);
+    expect([found.kind, found.size]).toEqual(['carried-overlap', expect.closeTo(width - inner, 6)]);
+    expect(plain(found.text)).toContain(`overlap by ${(width - inner).toFixed(2)} mm`);
+    // The cut of their outlines is the same thing, and is not said twice.
+    expect(read(job, [{ place: 0, other: 1, s: 3, depth: 1 }])).toHaveLength(1);
+  });
+
+  it('their outer ends open where the inner ones still have room', () => {
+    const thin = { ...planks, pieces: planks.pieces.map((piece) => ({ ...piece, width: 4 })) } as MadePieces;
+    const [found] = read(rowOf(circle(50), thin));
+    expect(found.kind).toBe('carried-open');
+    const { effectivePitch } = fitRow(
+      resolveRun(rowOf(circle(50), thin)).source,
+      resolveRun(rowOf(circle(50), thin)).request,
+    );
+    expect(found.size).toBeCloseTo((effectivePitch! * length) / 2 / 50, 6);
+  });
+
+  it('on a wide bend there is nothing to say', () => {
+    expect(read(rowOf(circle(400), planks))).toEqual([]);
+  });
+});
+
+describe('neighbours that cut', () => {
+  const job = rowOf(circle(200), MAKERS.tube(20));
+  it('the deepest is named, with where and how many more', () => {
+    const [found, ...others] = read(job, [
+      { place: 3, other: 4, s: 60, depth: 0.5 },
+      { place: 9, other: 10, s: 180, depth: 2.25 },
+      { place: 11, other: 0, s: 250, depth: 1 },
+    ]);
+    expect(others).toEqual([]);
+    expect([found.kind, found.at, found.size]).toEqual(['neighbours-cut', 180, 2.25]);
+    expect(plain(found.text)).toMatch(/cut 2\.25 mm .* \(places 10 and 11\), and at 2 more places\./);
+  });
+  it('without cuts nothing is said', () => {
+    expect(read(job)).toEqual([]);
+  });
+});
