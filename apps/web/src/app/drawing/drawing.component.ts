@@ -11,7 +11,7 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { formatLengthNumber, type Backdrop } from '@coin-relay/model';
-import { distinctUntilChanged, from, map, merge, skip, switchMap, take } from 'rxjs';
+import { distinctUntilChanged, first, from, map, merge, switchMap } from 'rxjs';
 import { JobStore } from '../document/job-store.service';
 import { FitService, type FitView } from '../fit/fit.service';
 import { JobContext } from '../job/job-context.service';
@@ -125,7 +125,10 @@ export class DrawingComponent {
       this.context.all$
         .pipe(
           until,
-          switchMap(() => this.fits.state$.pipe(skip(1), take(1))),
+          switchMap(() => {
+            const { of } = this.fits.now;
+            return this.fits.state$.pipe(first((state) => state.of !== of));
+          }),
         )
         .subscribe(() => stage.showAll());
       this.context.spot$.pipe(until).subscribe((s) => stage.goTo(s as number | null));
