@@ -43,7 +43,8 @@ test('an open row: left free at both ends, then on a part, in per cent', async (
   await expect.poll(() => pictureOf(drawing)).not.toBe(before[0]);
   await expect.poll(() => pictureOf(tape)).not.toBe(before[1]);
   // The joints are counted for the reader.
-  const [, links, pins] = /Put in (\d+) links, (\d+) pins/.exec(await sentence(page).innerText()) ?? [];
+  const [, links, pins] =
+    /Put in (\d+) links, an even number, (\d+) pins/.exec(await sentence(page).innerText()) ?? [];
   expect(Number(pins)).toBe(Number(links) + 1);
 
   await page.getByText('Only a part of the path').click();

@@ -151,6 +151,22 @@ await opened('demo-anchor-chain', 'link');
 await page.getByText('How alike they are').scrollIntoViewIfNeeded();
 await take('link');
 
+await opened('demo-bellows-seam', 'fit');
+await page.getByText('Places that must be met').click();
+for (const place of ['150', '200', '450']) {
+  await page.getByRole('button', { name: 'mark a place' }).click();
+  const tape = await page.locator('relay-tape canvas').first().boundingBox();
+  await page.mouse.click(tape.x + 44 + ((tape.width - 88) * Number(place)) / 688.5, tape.y + 60);
+  await page.waitForTimeout(400);
+}
+await page.getByRole('list', { name: 'Stretches' }).scrollIntoViewIfNeeded();
+await take('met');
+for (let k = 0; k < 3; k++) await page.getByRole('button', { name: 'Undo' }).click();
+
+await opened('demo-prize-carousel', 'check');
+await page.getByText('Neighbouring plates cut').click();
+await take('findings');
+
 await opened('demo-lamp-festoon', 'set-out');
 await page.getByRole('button', { name: 'the table of places' }).click();
 await page.getByLabel('Choose place 4', { exact: true }).click();

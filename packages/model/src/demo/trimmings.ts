@@ -131,7 +131,7 @@ export function coinSlide(): Job {
   const plank: JobPiece = {
     ...MAKERS.plank(18).pieces[0],
     length: 52,
-    width: 14,
+    width: 13,
     mass: 24,
     variation: { seed: 12, size: 0.03, thickness: 0.1, turn: 0.04, wire: 0 },
   } as JobPiece;

@@ -40,7 +40,7 @@ export function fitSentence(job: Job, resolved: ResolvedRun, fit: FitOutcome): F
     { subject: 'ideal', text: fit.ideal.toFixed(2) },
     text(' would fit. Put in '),
     { subject: 'count', text: `${fit.count} ${fit.count === 1 ? one : many}` },
-    text(`${jointWords(fit, first)}${countWords(fit)}; `),
+    text(`${countWords(fit)}${jointWords(fit, first)}; `),
     { subject: 'give', text: giveWords(fit, unit) },
     text('.'),
   ];

@@ -93,12 +93,14 @@ function fanFinding(job: Job, { sequence }: ResolvedRun, fit: FitOutcome): Findi
     read(place, at);
     if (Math.abs(at[4]) > bend) [bend, s] = [Math.abs(at[4]), place];
   }
+  // A bend tighter than the pieces are broad folds them over, which is told of as such.
+  if (h * bend >= 1) return [];
   const inner = pitch * (1 - h * bend);
   const outer = pitch * (1 + h * bend);
   const where = formatLength(s % fit.layout.path.length, job.unit);
   const [, many] = pieceWords(broad[0]);
   const common = { weight: 'warning', at: s % fit.layout.path.length, wheel: null, mend: null } as const;
-  if (inner < thick - 1e-9 * pitch && h * bend < 1) {
+  if (inner < thick - 1e-9 * pitch) {
     return [
       {
         ...common,

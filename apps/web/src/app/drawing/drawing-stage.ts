@@ -359,7 +359,7 @@ export class DrawingStage {
       ctx.lineTo(p.x + 10, p.y);
       ctx.moveTo(p.x, p.y - 10);
       ctx.lineTo(p.x, p.y + 10);
-      ctx.strokeStyle = THEME.warning;
+      ctx.strokeStyle = THEME.accent;
       ctx.lineWidth = 1.5;
       ctx.stroke();
     }

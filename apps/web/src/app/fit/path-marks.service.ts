@@ -35,12 +35,16 @@ export class PathMarks {
   }
 }
 
-/** The corner, or the end of the path, within reach of a place; the place itself where there is none. */
+/**
+ * The corner, or the end of the path, within reach of a place; where there is none the place
+ * itself, as round a number as it can be aimed at.
+ */
 export function nearCorner(path: MeasuredPath, s: number, reach: number): number {
   const { length, closed } = path;
   const within = Math.max(0, Math.min(length, s));
   const stops = [...findCorners(path).map((corner) => corner.s), ...(closed ? [] : [0, length])];
-  let best = within;
+  const step = 10 ** Math.floor(Math.log10(Math.max(reach, 1e-6) / 4));
+  let best = Math.min(length, Math.round(within / step) * step);
   let least = reach;
   for (const stop of stops) {
     const off = Math.abs(stop - within);
