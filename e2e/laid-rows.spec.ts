@@ -136,6 +136,11 @@ test('corners of a seam are met, a place is marked on the tape and on the drawin
     })
     .toBe(0);
 
+  // Such a row does not travel, and the step that sets it travelling says why.
+  await openStep(page, 'Motion');
+  await expect(page.locator('relay-motion-step')).toContainText('The row stands still');
+  await openStep(page, 'Fit');
+
   // While the path gives way the marks are kept, not met.
   await page.locator('relay-fit-step').getByText('the path', { exact: true }).click();
   await expect(page.getByText('Places that must be met')).toHaveCount(0);

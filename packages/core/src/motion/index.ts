@@ -1,4 +1,6 @@
 export { ROW_PHASES } from './row';
+export { chordDeparture } from './departure';
+export type { Departure } from './departure';
 export { sharpestTurn } from './articulation';
 export type { Articulation } from './articulation';
 export type { Row, RowKind } from './row';

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { defaultTension, toleranceOf, TOLERANCES, type RunFit } from '@coin-relay/model';
+import { chordDeparture } from '@coin-relay/core';
+import { defaultTension, formatLength, toleranceOf, TOLERANCES, type RunFit } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { setFit } from '../../document/commands';
@@ -109,6 +110,9 @@ import { CountFieldComponent } from '../../shared/count-field.component';
         />
       </div>
       <p class="cost">{{ tolerance().why }}</p>
+      @if (leaves(); as words) {
+        <p class="cost">{{ words }}</p>
+      }
     }
   `,
   styleUrls: ['./step.less'],
@@ -136,6 +140,15 @@ export class FitStepComponent {
     return { part, why: part === usual.part ? `As usual: ${usual.why}.` : 'As you set it.' };
   });
   private readonly state = toSignal(this.fits.state$, { requireSync: true });
+  /** Chord against arc: how far stiff links leave the path. */
+  protected readonly leaves = computed(() => {
+    const { view } = this.state();
+    if (view?.fit.request.pieces !== 'stiff') return '';
+    const found = chordDeparture(view.fit.layout.path, view.fit.row);
+    if (!found || found.depth < 5e-4) return '';
+    const { unit } = view.job;
+    return `From pin to pin they leave the path by ${formatLength(found.depth, unit, 1)} at the most, at ${formatLength(found.s, unit)}.`;
+  });
   protected readonly lies = computed(() => this.run()?.fit.lay !== undefined);
   protected readonly meets = computed(() => this.run()?.fit.meet !== undefined);
   protected readonly fit = computed(() => this.run()?.fit);

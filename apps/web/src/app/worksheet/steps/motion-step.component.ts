@@ -61,7 +61,12 @@ export class MotionStepComponent {
     const view = this.fit().view;
     if (!job || !view) return '';
     const seconds = job.motion.frames / job.motion.framesPerSecond;
-    const spacing = view.fit.layout.path.length / view.fit.count;
+    const { fit } = view;
+    if (fit.sections)
+      return 'The row stands still: it could not travel and still meet its places. Meet none, and it runs.';
+    const spacing = fit.window.ring
+      ? fit.layout.path.length / fit.count
+      : (fit.effectivePitch ?? fit.request.pitch);
     const perSecond = (Math.abs(this.travel()) * spacing) / seconds;
     return `A loop of ${Number(seconds.toFixed(2))} s; the row runs at ${formatLength(perSecond, job.unit)} a second.`;
   });

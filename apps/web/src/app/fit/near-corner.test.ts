@@ -1,6 +1,6 @@
 import { measurePath, parsePathData, type MeasuredPath } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
-import { nearCorner } from './path-marks.service';
+import { nearCorner } from './near-corner';
 
 const path = (data: string): MeasuredPath => measurePath(parsePathData(data)[0]);
 const square = path('M0 0H100V70H0Z');

@@ -1,0 +1,53 @@
+import { goldenMaximum, wrapInto } from '../math';
+import { newReading, pathReader, type MeasuredPath } from '../path';
+import { newRowFrame, rowFrame } from './frame';
+import type { Row } from './row';
+
+/** How far the path strays from the links that span it. */
+export interface Departure {
+  /** mm, square to the link. */
+  readonly depth: number;
+  /** Where, mm along the path. */
+  readonly s: number;
+}
+
+/** Places of a link that are looked at before the deepest is refined. */
+const LOOKS = 8;
+const REFINEMENTS = 40;
+
+/**
+ * Where the links of a resting row, straight from pin to pin, leave the path most. On a bend of
+ * radius R a chord c leaves it by R − √(R² − c² / 4).
+ * @returns null for a row without links
+ */
+export function chordDeparture(path: MeasuredPath, row: Row): Departure | null {
+  const frame = newRowFrame(row);
+  rowFrame(row, 0, frame);
+  const { pins, arc } = frame;
+  const read = pathReader(path);
+  const at = newReading();
+  const off = (k: number, s: number): number => {
+    read(s, at);
+    const dx = pins[2 * k + 2] - pins[2 * k];
+    const dy = pins[2 * k + 3] - pins[2 * k + 1];
+    return Math.abs(dx * (at[1] - pins[2 * k + 1]) - dy * (at[0] - pins[2 * k])) / Math.hypot(dx, dy);
+  };
+  const first = Math.max(0, -frame.firstLink);
+  let best: { k: number; i: number; depth: number } | null = null;
+  for (let k = first; k < first + row.links; k++) {
+    for (let i = 1; i < LOOKS; i++) {
+      const depth = off(k, arc[k] + ((arc[k + 1] - arc[k]) * i) / LOOKS);
+      if (!best || depth > best.depth) best = { k, i, depth };
+    }
+  }
+  if (!best) return null;
+  const { k, i } = best;
+  const step = (arc[k + 1] - arc[k]) / LOOKS;
+  const { x: s, value: depth } = goldenMaximum(
+    (place) => off(k, place),
+    arc[k] + (i - 1) * step,
+    arc[k] + (i + 1) * step,
+    REFINEMENTS,
+  );
+  return { depth, s: path.closed ? wrapInto(s, path.length) : s };
+}
