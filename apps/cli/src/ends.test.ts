@@ -73,6 +73,22 @@ describe('sections', () => {
   });
 });
 
+describe('the tolerance', () => {
+  it('is asked of every stretch: the mean of 10 mm hides one of 8.33 mm', () => {
+    // 25 mm of 10 mm pieces up to a corner: three of 8.33 mm, 16.7 % off, by hand.
+    const bent = ['--path', 'M0 0H25V75', '--pieces', 'bending', '--pitch', '10', '--sections', 'corner'];
+    expect(answer('fit', ...bent, '--tolerance', '16')['withinTolerance']).toBe(false);
+    expect(answer('fit', ...bent, '--tolerance', '17')['withinTolerance']).toBe(true);
+  });
+
+  it('points are where they stand', () => {
+    const posts = answer('place', ...line, '--pieces', 'bending', '--ends', 'points')['pins'] as number[][];
+    expect(posts.map(([x]) => Math.round(x * 1e9) / 1e9)).toEqual([
+      0, 10, 20, 30, 40, 50, 60, 70, 80, 90, 100,
+    ]);
+  });
+});
+
 describe('what cannot be read or made is said in one line', () => {
   it.each([
     [['--inset', '7'], /--inset 7 cannot be read\. Give a,b\./],

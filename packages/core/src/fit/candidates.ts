@@ -1,5 +1,6 @@
 import { RelayError } from '../error';
 import { fitRow } from './fit';
+import { worstPitchChange } from './outcome';
 import type { FitRequest } from './request';
 import type { FitSource } from './source';
 
@@ -12,7 +13,7 @@ export interface Candidate {
   readonly closes: boolean;
   /** mm; null where the row does not close. */
   readonly pitch: number | null;
-  /** Part of one. */
+  /** Part of one; where places are met, of the stretch it is off most on. */
   readonly pitchChange: number | null;
   readonly scale: number;
   /** How far the wheel that gives way would move, mm; null where none does. */
@@ -45,15 +46,13 @@ export function fitCandidates(
 
 function candidate(source: FitSource, request: FitRequest, count: number): Candidate {
   try {
-    const { closes, effectivePitch, pitchChange, scale, travel, gap, ripplePpm, obstacles } = fitRow(source, {
-      ...request,
-      count,
-    });
+    const outcome = fitRow(source, { ...request, count });
+    const { closes, effectivePitch, scale, travel, gap, ripplePpm, obstacles } = outcome;
     return {
       count,
       closes,
       pitch: effectivePitch,
-      pitchChange,
+      pitchChange: worstPitchChange(outcome),
       scale,
       travel,
       gap,

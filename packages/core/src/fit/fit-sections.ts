@@ -1,9 +1,8 @@
-import type { Obstacle } from '../chain';
+import { marchChords, type Obstacle } from '../chain';
 import { RelayError } from '../error';
 import { wrapInto } from '../math';
 import { stillRow } from '../motion/row';
 import { pathReader } from '../path';
-import { marchChords } from '../chain';
 import { checkCount } from './count';
 import type { RowWindow } from './lay';
 import { spacingsBetween } from './laying';

@@ -1,4 +1,5 @@
 export { fitRow } from './fit';
+export { worstPitchChange } from './outcome';
 export type { FitOutcome } from './outcome';
 export { PLAIN_LAY, windowOf } from './lay';
 export type { RowLay, RowWindow, PathStretch } from './lay';

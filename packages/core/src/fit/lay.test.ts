@@ -9,7 +9,7 @@ import { windowOf, PLAIN_LAY, type RowLay } from './lay';
 import type { FitOutcome } from './outcome';
 import { placePins } from './place';
 import { DEFAULT_REQUEST, type FitRequest } from './request';
-import type { FitSource } from './source';
+import type { FitSource, WheelSpec } from './source';
 
 const onPath = (data: string): FitSource => ({ kind: 'contour', contour: parsePathData(data)[0] });
 const LINE = onPath('M0 0H100');
@@ -186,6 +186,31 @@ describe('insets and stretches', () => {
   });
 });
 
+describe('a wheel that moves, with a row that has ends', () => {
+  it('the row still reaches from inset to inset, at its own pitch', () => {
+    const wheel = (id: string, x: number): WheelSpec => ({
+      id,
+      x,
+      y: 0,
+      turn: 'ccw',
+      size: { by: 'radius', radius: 50 },
+    });
+    const source: FitSource = { kind: 'route', closed: true, wheels: [wheel('a', 0), wheel('b', 300)] };
+    const row = fit(source, 12.7, {
+      hold: 'wheel',
+      count: 68,
+      tension: { wheel: 'b', dx: 1, dy: 0, min: -40, max: 40 },
+      lay: lay({ inset: [30, 20] }),
+    });
+    expect(row.effectivePitch).toBeCloseTo(12.7, 9);
+    // Two straights and two half circles, by hand; the wheel has moved along the straights.
+    expect(row.layout.path.length).toBeCloseTo(2 * (300 + row.travel!) + 100 * Math.PI, 9);
+    const pins = restingPins(row);
+    expect(pins[0]).toBeCloseTo(30, 8);
+    expect(pins[68]).toBeCloseTo(row.layout.path.length - 20, 6);
+  });
+});
+
 describe('what is left over', () => {
   const held = (change: Partial<RowLay>, more: Partial<FitRequest> = {}): FitOutcome =>
     fit(LINE, 12, { hold: 'both', rounding: 'down', ...more, lay: lay(change) });
@@ -328,6 +353,14 @@ describe('pins solved exactly', () => {
     expect(still[0]).toBeCloseTo(7, 9);
     expect(still[16]).toBeCloseTo(87, 9);
     expect(placePins(row, 0.5)[0]).toBeCloseTo(12, 9);
+  });
+
+  it('are the points themselves where pieces stand on points', () => {
+    for (const pieces of ['stiff', 'bending'] as const) {
+      const pins = placePins(fit(LINE, 10, { pieces, lay: lay({ ends: 'points', inset: [20, 0] }) }), 0);
+      const xs = Array.from({ length: pins.length / 2 }, (_, i) => Math.round(pins[2 * i] * 1e9) / 1e9);
+      expect(xs).toEqual([20, 30, 40, 50, 60, 70, 80, 90, 100]);
+    }
   });
 
   it('the window of a path that was scaled keeps its places, not its insets', () => {

@@ -97,10 +97,13 @@ export function windowOf(path: MeasuredPath, { stretch, inset }: RowLay, scale =
 /** Does the window follow from the length of the path alone, so that it scales with it? */
 export const scalesAsAWhole = ({ inset: [a, b] }: RowLay): boolean => a + b === 0;
 
-/** How many spacings a count of pieces has: points of an open row have one less. */
-export function spacingsOf(count: number, { ends }: RowLay, { ring }: RowWindow): number {
-  return ends === 'points' && !ring ? count - 1 : count;
-}
+/** Do pieces stand on points, the first and the last on the ends? Round a loop there are no ends. */
+export const isOnPoints = ({ ends }: RowLay = PLAIN_LAY, { ring }: RowWindow): boolean =>
+  ends === 'points' && !ring;
+
+/** How many spacings a count of pieces has: on points one less. */
+export const spacingsOf = (count: number, lay: RowLay, window: RowWindow): number =>
+  isOnPoints(lay, window) ? count - 1 : count;
 
 /** Is a place of the path within the window, its ends counted in? */
 export function isWithin(s: number, { from, to }: RowWindow, path: MeasuredPath): boolean {

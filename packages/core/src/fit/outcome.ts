@@ -45,6 +45,21 @@ export interface FitOutcome {
 /** What is known of a fit before it is known what gives way. */
 export type Common = Pick<FitOutcome, 'request' | 'length' | 'ideal' | 'count' | 'window' | 'sections'>;
 
+/**
+ * How far the pitch is off, as a part of one: of the stretch it is off most on, where places are
+ * met; null where the row does not close.
+ */
+export function worstPitchChange({
+  sections,
+  pitchChange,
+  request,
+}: Pick<FitOutcome, 'sections' | 'pitchChange' | 'request'>): number | null {
+  if (!sections) return pitchChange;
+  return sections
+    .map(({ pitch }) => pitch / request.pitch - 1)
+    .reduce((most, change) => (Math.abs(change) > Math.abs(most) ? change : most), 0);
+}
+
 /** How the wheels of a layout turn with its row. */
 export function turningsOf(layout: Layout, row: Row, pitch: number, request: FitRequest): WheelTurning[] {
   return layout.wheels.map((wheel, i) => wheelTurning(wheel, layout.wraps[i], row, pitch, request.pieces));

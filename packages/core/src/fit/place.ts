@@ -2,11 +2,12 @@ import { marchChords, RingSolver } from '../chain';
 import { RelayError } from '../error';
 import { wrapInto } from '../math';
 import { newReading, pathReader } from '../path';
+import { isOnPoints } from './lay';
 import type { FitOutcome } from './outcome';
 
 /**
  * The pins of a fitted row after `travel` pitches, solved exactly (not interpolated): N of them
- * for a closed row of N, N + 1 for an open one or one with a gap.
+ * for a closed row of N, N + 1 for an open one or one with a gap; where pieces stand on points, those.
  * @returns x, y pairs, mm
  * @throws RelayError row-does-not-settle where the row cannot close
  */
@@ -40,6 +41,8 @@ function exactPlaces(fit: FitOutcome, travel: number): Float64Array {
     const first =
       row.kind === 'gapped' ? start + wrapInto(travel * pitch, path.length) : start + travel * pitch;
     const places = new Float64Array(row.links + 1);
+    if (isOnPoints(fit.request.lay, fit.window) && pieces === 'bending')
+      return Float64Array.from({ length: count }, (_, i) => first + (i + 0.5) * pitch);
     if (pieces === 'bending') return places.map((_, i) => first + i * pitch);
     const made = marchChords(pathReader(path), first, pitch, row.links, path.length, places);
     return places.slice(0, made);

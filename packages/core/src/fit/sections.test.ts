@@ -2,10 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { RelayError } from '../error';
 import { measurePath, parsePathData } from '../path';
+import { fitCandidates } from './candidates';
 import { fitRow } from './fit';
 import { PLAIN_LAY, windowOf } from './lay';
 import type { FitOutcome } from './outcome';
 import { DEFAULT_REQUEST, type FitRequest } from './request';
+import type { FitSource } from './source';
 import { countSections, MOST_SECTIONS, sectionsOf, type FittedSection, type Section } from './sections';
 
 const SQUARE = 'M0 0H100V70H0Z';
@@ -192,6 +194,20 @@ describe('a row that meets its corners', () => {
         fit(SQUARE, 12, { meet: { corners: 0.1, at: [] }, lay: { ...PLAIN_LAY, ends: 'points' } }),
       ),
     ).toMatch(/met by the pins/);
+  });
+
+  it('a candidate is judged by its worst stretch, not by the mean', () => {
+    const source: FitSource = { kind: 'contour', contour: parsePathData('M0 0H100')[0] };
+    const request: FitRequest = {
+      ...DEFAULT_REQUEST,
+      pitch: 10,
+      pieces: 'bending',
+      meet: { corners: null, at: [25] },
+    };
+    // Ten in all: 25 mm as two or three, 75 mm as eight or seven. The mean is 10 mm in each case.
+    const [ten] = fitCandidates(source, request, 10, 1);
+    expect(ten.pitch).toBeCloseTo(10, 12);
+    expect(ten.pitchChange).toBeCloseTo(25 / 30 - 1, 12);
   });
 
   it('a circle has no corners: the row is that of one stretch', () => {

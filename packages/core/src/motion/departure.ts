@@ -1,5 +1,5 @@
-import { goldenMaximum, wrapInto } from '../math';
-import { newReading, pathReader, type MeasuredPath } from '../path';
+import { goldenMaximum } from '../math';
+import { newReading, pathReader, withinPath, type MeasuredPath } from '../path';
 import { newRowFrame, rowFrame } from './frame';
 import type { Row } from './row';
 
@@ -49,5 +49,5 @@ export function chordDeparture(path: MeasuredPath, row: Row): Departure | null {
     arc[k] + (i + 1) * step,
     REFINEMENTS,
   );
-  return { depth, s: path.closed ? wrapInto(s, path.length) : s };
+  return { depth, s: withinPath(path, s) };
 }

@@ -25,3 +25,4 @@ export type { Corner, Inspection } from './inspect';
 export { closeApproaches } from './closeness';
 export type { Approach } from './closeness';
 export { nearestOnPath } from './nearest';
+export { withinPath } from './within';

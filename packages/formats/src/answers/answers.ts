@@ -10,6 +10,7 @@ import {
   pathBounds,
   placePins,
   RelayError,
+  worstPitchChange,
   type Candidate,
   type FitOutcome,
   type FitRequest,
@@ -75,10 +76,8 @@ export function fitAnswer(
       { field: 'tolerance' },
     );
   }
-  const within = ({ pitchChange }: Pick<Candidate, 'pitchChange'>): { withinTolerance?: boolean } =>
-    tolerance === undefined
-      ? {}
-      : { withinTolerance: pitchChange !== null && Math.abs(pitchChange) <= tolerance };
+  const within = (change: number | null): { withinTolerance?: boolean } =>
+    tolerance === undefined ? {} : { withinTolerance: change !== null && Math.abs(change) <= tolerance };
   const loaded = loadSource(given);
   const request = completeRequest(loaded, asked);
   const outcome = fitRow(loaded.source, request);
@@ -97,13 +96,13 @@ export function fitAnswer(
     ...(outcome.gapBefore !== 0 ? { gapBefore: outcome.gapBefore } : {}),
     ...(outcome.sections ? { sections: outcome.sections } : {}),
     ...(outcome.travel !== null ? { travel: outcome.travel } : {}),
-    ...within(outcome),
+    ...within(worstPitchChange(outcome)),
     ...(candidates === undefined
       ? {}
       : {
           candidates: fitCandidates(loaded.source, request, outcome.count, candidates).map((candidate) => ({
             ...candidate,
-            ...within(candidate),
+            ...within(candidate.pitchChange),
           })),
         }),
     ...(outcome.obstacles.length > 0 ? { obstacles: outcome.obstacles } : {}),

@@ -1,4 +1,4 @@
-import { fineOutline, isOnPath, parsePathData } from '@coin-relay/core';
+import { fineOutline, isOnPath, parsePathData, withinPath } from '@coin-relay/core';
 import { behaviourOf, type NeighbourCut } from '@coin-relay/model';
 import { pieceFigure } from '../figures/piece-figure';
 import { moveScene, pieceNumberAt, placeOf, type RowScene, type ScenePiece } from '../placing/scene';
@@ -78,7 +78,7 @@ export function neighbourCuts(scene: RowScene): NeighbourCut[] {
         worst.set(place, {
           place,
           other: placeOf(scene, other),
-          s: frame.arc[k + 1] % fit.layout.path.length,
+          s: withinPath(fit.layout.path, frame.arc[k + 1]),
           depth,
         });
       }

@@ -6,23 +6,28 @@ export interface FamilyWords {
   readonly title: string;
   readonly one: string;
   readonly many: string;
-  /** What is between two of them and at both ends of a row, and several. */
-  readonly joint: readonly [one: string, many: string];
+  /** What a row has one more of than pieces, being between every two and at both ends; not said where the trade counts no such thing. */
+  readonly joint?: readonly [one: string, many: string];
 }
 
 export const FAMILIES: Readonly<Record<Family, FamilyWords>> = {
   'roller-chain': { title: 'Roller chain', one: 'link', many: 'links', joint: ['pin', 'pins'] },
-  'round-link': { title: 'Round-link chain', one: 'link', many: 'links', joint: ['joint', 'joints'] },
-  'flat-top': { title: 'Flat-top conveyor', one: 'plate', many: 'plates', joint: ['hinge', 'hinges'] },
+  'round-link': { title: 'Round-link chain', one: 'link', many: 'links' },
+  'flat-top': {
+    title: 'Flat-top conveyor',
+    one: 'plate',
+    many: 'plates',
+    joint: ['hinge pin', 'hinge pins'],
+  },
   'track-shoe': { title: 'Track shoe', one: 'shoe', many: 'shoes', joint: ['pin', 'pins'] },
-  'toothed-belt': { title: 'Toothed belt', one: 'tooth', many: 'teeth', joint: ['gap', 'gaps'] },
-  'plain-belt': { title: 'Flat or vee belt', one: 'mark', many: 'marks', joint: ['bound', 'bounds'] },
+  'toothed-belt': { title: 'Toothed belt', one: 'tooth', many: 'teeth' },
+  'plain-belt': { title: 'Flat or vee belt', one: 'mark', many: 'marks' },
   stitch: { title: 'Stitches', one: 'stitch', many: 'stitches', joint: ['hole', 'holes'] },
-  plank: { title: 'Cross-planks', one: 'plank', many: 'planks', joint: ['bound', 'bounds'] },
-  bead: { title: 'Beads', one: 'bead', many: 'beads', joint: ['knot', 'knots'] },
-  lamp: { title: 'Lamps', one: 'lamp', many: 'lamps', joint: ['bound', 'bounds'] },
-  charm: { title: 'Charms', one: 'charm', many: 'charms', joint: ['bound', 'bounds'] },
-  tube: { title: 'Tube pieces', one: 'tube', many: 'tubes', joint: ['joint', 'joints'] },
+  plank: { title: 'Cross-planks', one: 'plank', many: 'planks' },
+  bead: { title: 'Beads', one: 'bead', many: 'beads' },
+  lamp: { title: 'Lamps', one: 'lamp', many: 'lamps' },
+  charm: { title: 'Charms', one: 'charm', many: 'charms' },
+  tube: { title: 'Tube pieces', one: 'tube', many: 'tubes' },
   own: { title: 'Own outline', one: 'piece', many: 'pieces', joint: ['pin', 'pins'] },
 };
 

@@ -31,11 +31,17 @@ function tensionOf({ wheel, angle, min, max }: NonNullable<Run['fit']['tension']
   return { wheel, dx: Math.cos(angle), dy: Math.sin(angle), min, max };
 }
 
-/** Marks are kept, but met only while the pitch gives way; pins meet them, not pieces on points. */
-function layAndMeet({ hold, lay, meet }: Run['fit']): Pick<FitRequest, 'lay' | 'meet'> {
+/**
+ * Marks are kept, but met only while the pitch gives way. Only pieces that are carried stand on
+ * points, and only while no places are met, as those are met by pins.
+ */
+function layAndMeet(
+  { hold, lay, meet }: Run['fit'],
+  pieces: FitRequest['pieces'],
+): Pick<FitRequest, 'lay' | 'meet'> {
   const met = hold === 'path' ? meet : undefined;
   return {
-    ...(lay ? { lay: met ? { ...lay, ends: 'pins' } : lay } : {}),
+    ...(lay ? { lay: met || pieces === 'stiff' ? { ...lay, ends: 'pins' } : lay } : {}),
     ...(met ? { meet: met } : {}),
   };
 }
@@ -58,6 +64,7 @@ export function resolveRun(job: Job, runId?: string): ResolvedRun {
       { field: 'runs' },
     );
   }
+  const pieces = sequence.some(isStiff) ? 'stiff' : 'bending';
   return {
     run,
     path,
@@ -66,13 +73,13 @@ export function resolveRun(job: Job, runId?: string): ResolvedRun {
     request: {
       // Carried pieces may have a spacing of their own; those between pins say the pitch.
       pitch: (sequence.find((piece) => behaviourOf(piece) !== 'carried') ?? first).pitch,
-      pieces: sequence.some(isStiff) ? 'stiff' : 'bending',
+      pieces,
       multiple: run.fit.multiple,
       rounding: run.fit.rounding,
       hold: run.fit.hold,
       count: run.fit.count,
       tension: run.fit.tension ? tensionOf(run.fit.tension) : null,
-      ...layAndMeet(run.fit),
+      ...layAndMeet(run.fit, pieces),
     },
   };
 }

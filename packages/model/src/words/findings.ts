@@ -1,4 +1,4 @@
-import type { Approach, FitOutcome } from '@coin-relay/core';
+import { worstPitchChange, type Approach, type FitOutcome } from '@coin-relay/core';
 import type { Job } from '../job/schema';
 import { pieceWidth, TOLERANCES } from '../catalogue';
 import { formatLength } from '../units';
@@ -163,7 +163,7 @@ export function findingsOf(
     );
   }
   const tolerance = toleranceOf(resolved);
-  const change = largestChange(fit);
+  const change = worstPitchChange(fit);
   if (change !== null && Math.abs(change) > tolerance) {
     say(
       'pitch-far-off',
@@ -176,14 +176,6 @@ export function findingsOf(
     );
   }
   return found.sort((a, b) => (a.weight === b.weight ? 0 : a.weight === 'error' ? -1 : 1));
-}
-
-/** How far the pitch is off where it is off most, as a part of one; null where the row does not close. */
-function largestChange({ sections, pitchChange, request }: FitOutcome): number | null {
-  if (!sections) return pitchChange;
-  return sections
-    .map(({ pitch }) => pitch / request.pitch - 1)
-    .reduce((most, change) => (Math.abs(change) > Math.abs(most) ? change : most), 0);
 }
 
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

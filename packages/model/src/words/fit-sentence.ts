@@ -58,12 +58,13 @@ function partWords({ window, layout }: FitOutcome, unit: Unit): string {
 function jointWords(fit: FitOutcome, first: JobPiece): string {
   const stuck = fit.row.kind === 'still' && !fit.sections;
   if (fit.window.ring || stuck) return '';
-  const [one, many] = FAMILIES[first.family].joint;
   if (fit.request.lay?.ends === 'points') {
     const spaces = fit.count - 1;
     return `, ${spaces} ${spaces === 1 ? 'space' : 'spaces'} between`;
   }
-  if (behaviourOf(first) === 'carried') return '';
+  const { joint } = FAMILIES[first.family];
+  if (!joint || behaviourOf(first) === 'carried') return '';
+  const [one, many] = joint;
   const joints = fit.count + 1;
   return `, ${joints} ${joints === 1 ? one : many}`;
 }

@@ -42,8 +42,8 @@ const lay = (change: Partial<typeof PLAIN_LAY>): Pick<RunFit, 'lay'> => ({
 describe('a row with ends counts its joints itself', () => {
   it.each([
     ['stitch', 'Put in 10 stitches, 11 holes;'],
-    ['tube', 'Put in 10 tubes, 11 joints;'],
-    ['flat-top', 'Put in 10 plates, 11 hinges;'],
+    ['tube', 'Put in 10 tubes;'],
+    ['flat-top', 'Put in 10 plates, 11 hinge pins;'],
   ] as const)('%s', (family, words) => {
     expect(read(rowOf(family, 'M0 0H500', 50)).text).toContain(words);
   });
@@ -58,6 +58,11 @@ describe('a row with ends counts its joints itself', () => {
     );
     // Half a space in, there is nothing to count.
     expect(read(rowOf('lamp', LINE, 10)).text).toContain('Put in 10 lamps;');
+  });
+
+  it('links that replace lamps on points hang between pins again', () => {
+    const { text } = read(rowOf('stitch', LINE, 10, lay({ ends: 'points' })));
+    expect(text).toContain('Put in 10 stitches, 11 holes;');
   });
 
   it('round a loop there are as many as pieces, and nothing is said', () => {

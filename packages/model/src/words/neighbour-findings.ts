@@ -1,4 +1,4 @@
-import { newReading, pathReader, sharpestTurn, type FitOutcome } from '@coin-relay/core';
+import { newReading, pathReader, sharpestTurn, withinPath, type FitOutcome } from '@coin-relay/core';
 import { ARTICULATION, pieceWidth } from '../catalogue';
 import { behaviourOf, type Job, type JobPiece } from '../job/schema';
 import type { ResolvedRun } from '../resolve';
@@ -89,17 +89,18 @@ function fanFinding(job: Job, { sequence }: ResolvedRun, fit: FitOutcome): Findi
   const at = newReading();
   let [bend, s] = [0, 0];
   for (let i = 0; i <= SAMPLES; i++) {
-    const place = fit.window.from + ((fit.window.to - fit.window.from) * i) / SAMPLES;
-    read(place, at);
-    if (Math.abs(at[4]) > bend) [bend, s] = [Math.abs(at[4]), place];
+    const here = fit.window.from + ((fit.window.to - fit.window.from) * i) / SAMPLES;
+    read(here, at);
+    if (Math.abs(at[4]) > bend) [bend, s] = [Math.abs(at[4]), here];
   }
   // A bend tighter than the pieces are broad folds them over, which is told of as such.
   if (h * bend >= 1) return [];
   const inner = pitch * (1 - h * bend);
   const outer = pitch * (1 + h * bend);
-  const where = formatLength(s % fit.layout.path.length, job.unit);
+  const place = withinPath(fit.layout.path, s);
+  const where = formatLength(place, job.unit);
   const [, many] = pieceWords(broad[0]);
-  const common = { weight: 'warning', at: s % fit.layout.path.length, wheel: null, mend: null } as const;
+  const common = { weight: 'warning', at: place, wheel: null, mend: null } as const;
   if (inner < thick - 1e-9 * pitch) {
     return [
       {

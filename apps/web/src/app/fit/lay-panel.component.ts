@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, type OnDestroy } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { PLAIN_LAY, type RowLay } from '@coin-relay/core';
@@ -21,7 +21,7 @@ import { PathMarks } from './path-marks.service';
   styleUrl: '../worksheet/steps/step.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class LayPanelComponent {
+export class LayPanelComponent implements OnDestroy {
   private readonly store = inject(JobStore);
   private readonly marks = inject(PathMarks);
   private readonly job = toSignal(this.store.job$);
@@ -42,6 +42,11 @@ export class LayPanelComponent {
     return piece !== undefined && behaviourOf(piece) === 'carried';
   });
   protected readonly restNow = computed(() => (this.lay().middle === null ? this.lay().rest : 'middle'));
+
+  /** Nothing is asked for by a panel that is gone. */
+  ngOnDestroy(): void {
+    if (this.asking() === 'middle') this.marks.ask(null);
+  }
 
   protected change(change: Partial<RowLay>, label?: string): void {
     const run = this.run();

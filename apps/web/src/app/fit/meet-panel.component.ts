@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, type OnDestroy } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { MOST_SECTIONS } from '@coin-relay/core';
@@ -85,7 +85,7 @@ const USUAL_CORNER = (30 * Math.PI) / 180;
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class MeetPanelComponent {
+export class MeetPanelComponent implements OnDestroy {
   private readonly store = inject(JobStore);
   private readonly marks = inject(PathMarks);
   private readonly job = toSignal(this.store.job$);
@@ -108,6 +108,11 @@ export class MeetPanelComponent {
       );
   });
   protected readonly more = computed(() => Math.max(0, this.sections().length - MOST_LISTED));
+
+  /** Nothing is asked for by a panel that is gone. */
+  ngOnDestroy(): void {
+    if (this.asking() === 'meet') this.marks.ask(null);
+  }
 
   protected corners(wanted: boolean): void {
     this.put({ corners: wanted ? USUAL_CORNER : null });

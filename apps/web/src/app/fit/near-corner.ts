@@ -1,4 +1,4 @@
-import { findCorners, type MeasuredPath } from '@coin-relay/core';
+import { findCorners, withinPath, type MeasuredPath } from '@coin-relay/core';
 
 /**
  * The corner, or the end of the path, within reach of a place; where there is none the place
@@ -6,7 +6,7 @@ import { findCorners, type MeasuredPath } from '@coin-relay/core';
  */
 export function nearCorner(path: MeasuredPath, s: number, reach: number): number {
   const { length, closed } = path;
-  const within = Math.max(0, Math.min(length, s));
+  const within = withinPath(path, s);
   const stops = [...findCorners(path).map((corner) => corner.s), ...(closed ? [] : [0, length])];
   const step = 10 ** Math.floor(Math.log10(Math.max(reach, 1e-6) / 4));
   let best = Math.min(length, Math.round(within / step) * step);

@@ -1,7 +1,7 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
 import { BehaviorSubject } from 'rxjs';
 import { tinykeys } from 'tinykeys';
-import { deletePoints, placePoints } from '@coin-relay/core';
+import { deletePoints, placePoints, withinPath } from '@coin-relay/core';
 import { withDrawn, type HandTouch } from '@coin-relay/model';
 import type { Draft } from 'immer';
 import { changePath, handPlacesOf, moveWheel, touchPlaces } from '../document/commands';
@@ -119,8 +119,9 @@ export class JobKeys implements OnDestroy {
     if (!view) return;
     const { table, middles } = view.setOut;
     const { run } = view.resolved;
+    const { path } = view.fit.layout;
     const known = handPlacesOf(run.setOut, table.handPlaces);
-    const chosen = [...this.places.places].map((index) => ({ index, s: middles[index] }));
+    const chosen = [...this.places.places].map((index) => ({ index, s: withinPath(path, middles[index]) }));
     this.store.change(touchPlaces(run.id, chosen, known, 'index', change, label));
   }
 

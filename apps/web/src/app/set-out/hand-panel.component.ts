@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
+import { withinPath } from '@coin-relay/core';
 import { formatLength, type HandTouch } from '@coin-relay/model';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { handPlacesOf, touchPlaces, type HandPlaces } from '../document/commands';
@@ -105,7 +106,7 @@ export class HandPanelComponent {
     const laid = this.laid();
     const place = this.known().get(id) ?? -1;
     if (!laid || place < 0) return;
-    const s = wrapped(laid.setOut.middles[place], laid.fit.layout.path.length);
+    const s = withinPath(laid.fit.layout.path, laid.setOut.middles[place]);
     this.work.change((setOut) => {
       const touch = setOut.byHand.find((done) => done.id === id);
       if (!touch) return;
@@ -117,10 +118,10 @@ export class HandPanelComponent {
     const run = this.view()?.run;
     const laid = this.laid();
     if (!run || !laid || this.chosen().size === 0) return;
-    const { length } = laid.fit.layout.path;
+    const { path } = laid.fit.layout;
     const places = [...this.chosen()]
       .sort((a, b) => a - b)
-      .map((index) => ({ index, s: wrapped(laid.setOut.middles[index], length) }));
+      .map((index) => ({ index, s: withinPath(path, laid.setOut.middles[index]) }));
     this.work.do(
       touchPlaces(run.id, places, this.known(), this.bind(), change, label),
       chosen?.prepare ?? null,
@@ -147,6 +148,3 @@ export class HandPanelComponent {
       .join(', ');
   }
 }
-
-const wrapped = (s: number, length: number): number =>
-  s >= 0 && s <= length ? s : s - Math.floor(s / length) * length;

@@ -95,7 +95,7 @@ export class PlaceTableComponent {
   }
 
   protected mm(value: number): string {
-    return formatLengthNumber(value, this.unit());
+    return formatLengthNumber(value, this.unit()).replace('-', '−');
   }
 
   protected pick(row: PlaceRow, event: MouseEvent | Event): void {

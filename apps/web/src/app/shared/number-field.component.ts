@@ -47,9 +47,11 @@ export class NumberFieldComponent extends TypedField {
   readonly suffix = input('');
   readonly least = input(-1e6);
   readonly most = input(1e6);
+  /** Decimals shown at the most. */
+  readonly digits = input(4);
 
   protected shown(): string {
-    return String(Number(this.value().toFixed(4)));
+    return String(Number(this.value().toFixed(this.digits())));
   }
 
   protected parsed(): number | null {

@@ -74,14 +74,16 @@ export function paintCuts(
   }
   const worst = cuts.reduce((a, b) => (b.depth > a.depth ? b : a));
   ctx.font = `12px ${THEME.sans}`;
-  ctx.textAlign = 'center';
+  ctx.textAlign = 'left';
   ctx.textBaseline = 'alphabetic';
   const words = `${formatLength(worst.depth, unit)} deep`;
-  const half = ctx.measureText(words).width / 2 + 3;
-  const x = Math.min(Math.max(tapeX(map, worst.s), map.left + half), tapeX(map, map.length) - half);
+  const wide = ctx.measureText(words).width + 6;
+  // Beside the place, which the mark of a place that was gone to covers.
+  const after = tapeX(map, worst.s) + 8;
+  const x = after + wide <= tapeX(map, map.length) ? after : tapeX(map, worst.s) - 8 - wide;
   const foot = LANES.bends.top + LANES.bends.height - 4;
   ctx.fillStyle = THEME.paperLight;
-  ctx.fillRect(x - half, foot - 13, 2 * half, 17);
+  ctx.fillRect(x, foot - 13, wide, 17);
   ctx.fillStyle = THEME.warning;
-  ctx.fillText(words, x, foot);
+  ctx.fillText(words, x + 3, foot);
 }

@@ -87,16 +87,6 @@ import { CountFieldComponent } from '../../shared/count-field.component';
           <span>{{ count() }}</span>
         }
       </div>
-      <details [open]="lies()">
-        <summary>Where on the path it lies</summary>
-        <relay-lay-panel />
-      </details>
-      @if (f.hold === 'path') {
-        <details [open]="meets()">
-          <summary>Places that must be met</summary>
-          <relay-meet-panel />
-        </details>
-      }
       <relay-candidates-panel />
       <div class="line">
         <span class="what">The pitch may be off by</span>
@@ -112,6 +102,16 @@ import { CountFieldComponent } from '../../shared/count-field.component';
       <p class="cost">{{ tolerance().why }}</p>
       @if (leaves(); as words) {
         <p class="cost">{{ words }}</p>
+      }
+      <details [open]="lies()">
+        <summary>Where on the path it lies</summary>
+        <relay-lay-panel />
+      </details>
+      @if (f.hold === 'path') {
+        <details [open]="meets()">
+          <summary>Places that must be met</summary>
+          <relay-meet-panel />
+        </details>
       }
     }
   `,
