@@ -8,7 +8,7 @@ import {
 } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
 import { metPlaces, metPoints } from '../fit/met-places';
-import { unusedSpans } from './tape-lay';
+import { pastEnd, unusedSpans } from './tape-lay';
 
 const CIRCLE = 'M50 0A50 50 0 1 1 -50 0A50 50 0 1 1 50 0Z';
 const fit = (data: string, change: Partial<FitRequest>): FitOutcome =>
@@ -39,6 +39,23 @@ describe('what the tape hatches', () => {
     const row = fit(CIRCLE, { lay: { ...PLAIN_LAY, stretch: { by: 'part', from: 0.9, to: 0.25 } } });
     const length = 100 * Math.PI;
     expect(round(unusedSpans(row))).toEqual(round([{ from: length * 0.25, to: length * 0.9 }]));
+  });
+});
+
+describe('what the glass shows', () => {
+  it('round a loop the closing place, from both its sides and on any lap', () => {
+    const loop = fit('M0 0H100V70H0Z', {});
+    expect([330, 340, 0, 12, 680 + 12, 340 - 4].map((s) => pastEnd(loop, s))).toEqual([
+      -10, 0, 0, 12, 12, -4,
+    ]);
+  });
+
+  it('of a row with ends its own end, not that of the path', () => {
+    const inset = fit('M0 0H100', { lay: { ...PLAIN_LAY, inset: [0, 30] } });
+    expect([60, 70, 75].map((s) => pastEnd(inset, s))).toEqual([-10, 0, 5]);
+    const stretch = { by: 'length', from: 300, to: 40 } as const;
+    const round = fit('M0 0H100V70H0Z', { lay: { ...PLAIN_LAY, stretch } });
+    expect([30, 40, 370].map((s) => pastEnd(round, s))).toEqual([-10, 0, -10]);
   });
 });
 

@@ -28,6 +28,13 @@ export function unusedSpans({ window, layout }: Pick<FitOutcome, 'window' | 'lay
   return kept([{ from: to - length, to: from }]);
 }
 
+/** How far a place is past the end of the part the row is on, where it closes or ends, mm; the short way round a loop. */
+export function pastEnd({ window, layout }: Pick<FitOutcome, 'window' | 'layout'>, s: number): number {
+  const { length, closed } = layout.path;
+  const past = s - window.to;
+  return closed ? past - Math.round(past / length) * length : past;
+}
+
 /** Hatches what the row is not to lie on, and marks the places that are met. */
 export function paintLay(ctx: CanvasRenderingContext2D, map: TapeMap, fit: FitOutcome): void {
   const { top, height } = LANES.links;

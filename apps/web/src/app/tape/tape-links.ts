@@ -3,6 +3,7 @@ import { colourOf, drawOrder, pieceFigure, placeOf, pieceNumberAt, wireShapes } 
 import { paintStraight } from '../drawing/paint-straight';
 import type { RowPainter } from '../drawing/row-painter';
 import { THEME } from '../shared/theme';
+import { pastEnd } from './tape-lay';
 import { LANES, PAD, tapeX, type TapeMap } from './tape-painter';
 
 /** Narrowest link that carries the number of its rule, px. */
@@ -147,7 +148,6 @@ export function paintLens(ctx: CanvasRenderingContext2D, size: number, painter: 
   const { span } = scene;
   const scale = size / (span * 3.1);
   const middle = size / 2;
-  const { length, closed } = painter.fit.layout.path;
   const { arc } = painter.frame;
   const { table, materials } = scene.setOut;
   ctx.save();
@@ -165,13 +165,7 @@ export function paintLens(ctx: CanvasRenderingContext2D, size: number, painter: 
   for (const { k, what } of drawOrder(scene)) {
     if (what !== 'all' && what !== 'over') continue;
     const { piece, seat } = scene.pieces[pieceNumberAt(scene, k)];
-    let s = arc[k];
-    if (closed) {
-      s -= Math.floor(s / length) * length;
-      if (s > length / 2) s -= length;
-    } else {
-      s -= length;
-    }
+    const s = pastEnd(painter.fit, arc[k]);
     if (Math.abs(s) > span * 4) continue;
     const i = placeOf(scene, k);
     const across = arc[k + 1] - arc[k];

@@ -33,7 +33,7 @@ import { FitService } from '../../fit/fit.service';
         </li>
       } @empty {
         @if (!state().problem) {
-          <li>Nothing to say against it: the row closes, and everything on it passes its bends.</li>
+          <li>Nothing to say against it: the row fits, and everything on it passes its bends.</li>
         }
       }
     </ul>
