@@ -103,6 +103,23 @@ describe('a wheel that moves', () => {
   });
 });
 
+describe('slack that hangs', () => {
+  it('takes the next even count up, and tells how deep the span hangs', () => {
+    const found = answer('fit', '--wheels', wheels, '--pitch', '12.7', '--multiple', '2', '--slack', '2');
+    // 90.85 would fit taut: 92 are 1.15 pitches longer, by the handbook's length in pitches.
+    expect([found['count'], found['closes']]).toEqual([92, true]);
+    expect(Math.abs((found['spare'] as number) / 12.7 - (92 - 90.85))).toBeLessThan(0.02);
+    expect(found['effectivePitch']).toBeCloseTo(12.7, 9);
+    expect(found['sag']).toBeGreaterThan(found['spare'] as number);
+  });
+
+  it('says which span there is none of', () => {
+    expect(run('fit', '--wheels', wheels, '--pitch', '12.7', '--slack', '9').error).toMatch(
+      /leaves the wheel/,
+    );
+  });
+});
+
 describe('a tolerance', () => {
   // π · 100 mm round at a pitch of 10 mm: 31 pieces want 10 · 31.4159 / 31, 1.34 % more, and 32 want
   // 1.83 % less, both by hand for pieces that bend.

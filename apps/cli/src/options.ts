@@ -27,6 +27,9 @@ export interface Options {
   readonly count?: string;
   readonly phase?: string;
   readonly tension?: string;
+  readonly slack?: string;
+  readonly lengths?: string;
+  readonly gap?: string;
   readonly candidates?: string;
   readonly tolerance?: string;
   readonly inset?: string;
@@ -71,9 +74,11 @@ export function requestOf(options: Options): Partial<FitRequest> {
     pieces: wordOf('pieces', options.pieces, ['stiff', 'bending']),
     multiple: numberOf('multiple', options.multiple),
     rounding: wordOf('round', options.round, ['nearest', 'down', 'up']),
-    hold: wordOf('hold', options.hold, ['path', 'pitch', 'wheel', 'both']),
+    hold: wordOf('hold', options.hold, ['path', 'pitch', 'wheel', 'slack', 'both']),
     count: numberOf('count', options.count),
     ...tensionOf(options.tension),
+    ...slackOf(options),
+    ...lengthsOf(options),
     ...layOf(options),
     ...meetOf(options.sections),
   };
@@ -98,6 +103,30 @@ function tensionOf(text: string | undefined): Pick<FitRequest, 'tension' | 'hold
   return { hold: 'wheel', tension: { wheel, dx, dy, min, max } };
 }
 
+/** The span that hangs, by the wheel it leaves. Slack is then what gives way. */
+function slackOf({ slack }: Options): Pick<FitRequest, 'span' | 'hold'> | object {
+  return slack === undefined ? {} : { hold: 'slack', span: slack.trim() };
+}
+
+/** Pieces of their own lengths, laid end to end; their pitch is then the mean of these with the gap. */
+function lengthsOf({ lengths, gap }: Options): Pick<FitRequest, 'endToEnd' | 'pitch'> | object {
+  const between = numberOf('gap', gap) ?? 0;
+  if (lengths === undefined) {
+    if (gap === undefined) return {};
+    throw new RelayError('request-invalid', '--gap is between pieces of given --lengths. Give these too.', {
+      field: 'gap',
+    });
+  }
+  const sizes = numbersOf(lengths);
+  if (!sizes.every(Number.isFinite)) {
+    throw new RelayError('request-invalid', `--lengths ${lengths} cannot be read. Give a,b,c in mm.`, {
+      field: 'lengths',
+    });
+  }
+  const mean = sizes.reduce((sum, size) => sum + size, 0) / sizes.length;
+  return { endToEnd: { lengths: sizes, gap: between }, pitch: mean + between };
+}
+
 /** Where on the path the row lies, where any of it is said. */
 function layOf({ inset, stretch, ends, rest }: Options): Pick<FitRequest, 'lay'> {
   if ([inset, stretch, ends, rest].every((option) => option === undefined)) return {};
@@ -107,7 +136,7 @@ function layOf({ inset, stretch, ends, rest }: Options): Pick<FitRequest, 'lay'>
       ...(inset === undefined ? {} : { inset: twoNumbers('inset', inset, 'a,b') }),
       ...(stretch === undefined ? {} : { stretch: stretchOf(stretch) }),
       ends: wordOf('ends', ends, ['pins', 'points']) ?? PLAIN_LAY.ends,
-      rest: wordOf('rest', rest, ['end', 'start', 'both']) ?? PLAIN_LAY.rest,
+      rest: wordOf('rest', rest, ['end', 'start', 'both', 'spread']) ?? PLAIN_LAY.rest,
     },
   };
 }

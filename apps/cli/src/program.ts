@@ -146,17 +146,20 @@ function withFit(command: Command): Command {
     .option('--round <how>', 'nearest, down or up')
     .option(
       '--hold <what>',
-      'path (the pitch gives way), pitch (the path is scaled), wheel (one moves) or both (a gap is left)',
+      'path (the pitch gives way), pitch (the path is scaled), wheel (one moves), slack (a span hangs) or both (a gap is left)',
     )
     .option(
       '--tension <id,dx,dy[,min,max]>',
       'the wheel that moves, along this direction, so far back and on, mm',
     )
+    .option('--slack <id>', 'the span that hangs, by the wheel it leaves')
+    .option('--lengths <a,b,…>', 'pieces of these lengths in turn, laid end to end, mm')
+    .option('--gap <mm>', 'what lies between each two of them')
     .option('--count <n>', 'this many, whatever would fit')
     .option('--inset <a,b>', 'left free at the start and at the end, mm')
     .option('--stretch <from,to>', 'only this part of the path, mm from its start; or in % of its length')
     .option('--ends <what>', 'pins between pieces, or points that pieces stand on')
-    .option('--rest <where>', 'where what is left over goes with --hold both: end, start or both')
+    .option('--rest <where>', 'where what is left over goes with --hold both: end, start, both or spread')
     .option('--sections <what>', 'a pin on every corner, or on those that turn by so many degrees');
 }
 

@@ -60,12 +60,28 @@ export function marchChords(
   reach: number,
   out: Float64Array,
 ): number {
+  return marchSpans(read, s, [chord], links, reach, out);
+}
+
+/**
+ * Walks chords of different sizes, which come again and again in their order.
+ * @returns how many places were written to `out`; fewer than many + 1 where the row stopped
+ */
+export function marchSpans(
+  read: PathReader,
+  s: number,
+  spans: ArrayLike<number>,
+  many: number,
+  reach: number,
+  out: Float64Array,
+): number {
   const step = chordStepper(read);
+  const period = spans.length;
   out[0] = s;
-  for (let i = 0; i < links; i++) {
-    const next = step(out[i], chord, reach);
+  for (let i = 0; i < many; i++) {
+    const next = step(out[i], spans[i % period], reach);
     if (next === null) return i + 1;
     out[i + 1] = next;
   }
-  return links + 1;
+  return many + 1;
 }

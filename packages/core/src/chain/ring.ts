@@ -1,17 +1,28 @@
 import { newReading, pathReader, type MeasuredPath, type PathReader } from '../path';
 import { bracketedRoot } from '../math';
-import { marchChords } from './next-hit';
+import { marchSpans } from './next-hit';
 
 /** A closed row of stiff links at one phase. */
 export interface RingSolution {
   /** Arc length of each pin, increasing; the first may be negative. The caller's array. */
   readonly s: Float64Array;
-  /** The one straight distance between neighbouring pins, mm. */
+  /** The one straight distance between neighbouring pins, mm; of a pattern, the c in it. */
   readonly chord: number;
   /** Largest deviation of a chord from it, mm. */
   readonly residual: number;
   readonly steps: number;
 }
+
+/**
+ * Rows whose chords differ: the chord from pin i is c · grows[i] + stays[i], in a pattern that comes
+ * again and again. Where all are alike, grows is [1] and stays is [0].
+ */
+export interface RingPattern {
+  readonly grows: ArrayLike<number>;
+  readonly stays: ArrayLike<number>;
+}
+
+const ALIKE: RingPattern = { grows: [1], stays: [0] };
 
 /** A row is solved when no chord is off by more than this part of a chord, nor of the path. */
 const CHORD_TOLERANCE = 1e-11;
@@ -39,6 +50,10 @@ export class RingSolver {
   private readonly free: Float64Array;
   private readonly perStart: Float64Array;
   private readonly perChord: Float64Array;
+  private readonly grows: Float64Array;
+  private readonly stays: Float64Array;
+  private readonly sumGrows: number;
+  private readonly sumStays: number;
   private readonly at = newReading();
   /** The largest coordinate of the pins read last: rounding is in proportion to it. */
   private far = 0;
@@ -46,7 +61,13 @@ export class RingSolver {
   constructor(
     private readonly path: MeasuredPath,
     readonly links: number,
+    pattern: RingPattern = ALIKE,
   ) {
+    const { grows, stays } = pattern;
+    this.grows = Float64Array.from({ length: links }, (_, i) => grows[i % grows.length]);
+    this.stays = Float64Array.from({ length: links }, (_, i) => stays[i % stays.length]);
+    this.sumGrows = this.grows.reduce((sum, value) => sum + value, 0);
+    this.sumStays = this.stays.reduce((sum, value) => sum + value, 0);
     this.read = pathReader(path);
     this.x = new Float64Array(links + 1);
     this.y = new Float64Array(links + 1);
@@ -62,12 +83,24 @@ export class RingSolver {
     return ((travel + (this.links - 1) / 2) * this.path.length) / this.links;
   }
 
-  /** The row spaced evenly by arc length: the first guess. */
+  /** The row spaced by arc length as its chords should be: the first guess. */
   evenRow(phase: number): Float64Array {
-    const spacing = this.path.length / this.links;
-    const s = new Float64Array(this.links);
-    for (let i = 0; i < this.links; i++) s[i] = phase + (i - (this.links - 1) / 2) * spacing;
+    const n = this.links;
+    const most = this.mostChord();
+    const s = new Float64Array(n);
+    let sum = 0;
+    for (let i = 1; i < n; i++) {
+      s[i] = s[i - 1] + most * this.grows[i - 1] + this.stays[i - 1];
+      sum += s[i];
+    }
+    const shift = phase - sum / n;
+    for (let i = 0; i < n; i++) s[i] += shift;
     return s;
+  }
+
+  /** c where all chords lie on the path: no straight distance is longer than the path. */
+  private mostChord(): number {
+    return (this.path.length - this.sumStays) / this.sumGrows;
   }
 
   /**
@@ -82,7 +115,9 @@ export class RingSolver {
   private newton(phase: number, s: Float64Array, maxSteps: number): RingSolution | null {
     const n = this.links;
     const { length } = this.path;
-    const { x, y, tx, ty, free, perStart, perChord } = this;
+    const { x, y, tx, ty, free, perStart, perChord, grows, stays } = this;
+    // What is asked of a chord is asked in proportion to the mean one.
+    const size0 = length / n;
     let chord = 0;
     for (let step = 0; step < maxSteps; step++) {
       this.readPins(s);
@@ -110,15 +145,15 @@ export class RingSolver {
         const trail = (dx * tx[i] + dy * ty[i]) / d;
         const lead = (dx * tx[i + 1] + dy * ty[i + 1]) / d;
         if (!(lead > LEAST_LEAN)) stuck = true;
-        const f = d - chord;
+        const f = d - chord * grows[i] - stays[i];
         const size = Math.abs(f);
         if (size > residual) residual = size;
         f0 = (trail * f0 - f) / lead;
         a0 = (trail * a0) / lead;
-        c0 = (trail * c0 + 1) / lead;
+        c0 = (trail * c0 + grows[i]) / lead;
       }
       const lack = phase * n - sumS;
-      const good = Math.min(CHORD_TOLERANCE * chord, PATH_TOLERANCE * length);
+      const good = Math.min(CHORD_TOLERANCE * size0, PATH_TOLERANCE * length);
       if (residual <= good + ROUNDING * (length + this.far) && Math.abs(lack) <= 1e-12 * length * n) {
         return { s, chord, residual, steps: step };
       }
@@ -141,7 +176,7 @@ export class RingSolver {
       if (part === 1 && moved <= 1e-15 * length && step > 0) {
         this.readPins(s);
         const left = this.residualOf(chord);
-        return left <= 1e-10 * chord + ROUNDING * (length + this.far)
+        return left <= 1e-10 * size0 + ROUNDING * (length + this.far)
           ? { s, chord, residual: left, steps: step + 1 }
           : null;
       }
@@ -188,14 +223,14 @@ export class RingSolver {
     let sum = 0;
     for (let i = 0; i < this.links; i++)
       sum += Math.hypot(this.x[i + 1] - this.x[i], this.y[i + 1] - this.y[i]);
-    return sum / this.links;
+    return (sum - this.sumStays) / this.sumGrows;
   }
 
   private residualOf(chord: number): number {
     let worst = 0;
     for (let i = 0; i < this.links; i++) {
       const d = Math.hypot(this.x[i + 1] - this.x[i], this.y[i + 1] - this.y[i]);
-      worst = Math.max(worst, Math.abs(d - chord));
+      worst = Math.max(worst, Math.abs(d - chord * this.grows[i] - this.stays[i]));
     }
     return worst;
   }
@@ -208,25 +243,26 @@ export class RingSolver {
   private closeByMarching(phase: number): RingSolution | null {
     const n = this.links;
     const { length } = this.path;
+    const most = this.mostChord();
+    if (!(most > 0)) return null;
     const spacing = length / n;
     const row = new Float64Array(n + 1);
-    let chord = spacing;
+    const spans = new Float64Array(n);
+    let chord = most;
     const overrun = (first: number, c: number): number => {
-      const made = marchChords(this.read, first, c, n, length, row);
+      for (let i = 0; i < n; i++) spans[i] = c * this.grows[i] + this.stays[i];
+      const made = marchSpans(this.read, first, spans, n, length, row);
       return made <= n ? length : row[n] - first - length;
     };
     const meanFrom = (first: number): number => {
-      const over = overrun(first, spacing);
-      chord =
-        over <= 0
-          ? spacing
-          : bracketedRoot((c) => overrun(first, c), 0.2 * spacing, spacing, 1e-15 * spacing);
+      const over = overrun(first, most);
+      chord = over <= 0 ? most : bracketedRoot((c) => overrun(first, c), 0.2 * most, most, 1e-15 * spacing);
       overrun(first, chord);
       let sum = 0;
       for (let i = 0; i < n; i++) sum += row[i];
       return sum / n - phase;
     };
-    const even = phase - ((n - 1) / 2) * spacing;
+    const [even] = this.evenRow(phase);
     const lo = meanFrom(even - spacing);
     const hi = meanFrom(even + spacing);
     if (!(lo < 0 && hi > 0)) return null;
@@ -235,6 +271,6 @@ export class RingSolver {
     const s = row.slice(0, n);
     this.readPins(s);
     const residual = this.residualOf(chord);
-    return residual <= 1e-10 * chord ? { s, chord, residual, steps: 0 } : null;
+    return residual <= 1e-10 * spacing ? { s, chord, residual, steps: 0 } : null;
   }
 }

@@ -1,6 +1,6 @@
 import { RelayError } from '../error';
 import { fitRow } from './fit';
-import { worstPitchChange } from './outcome';
+import { sagOf, worstPitchChange } from './outcome';
 import type { FitRequest } from './request';
 import type { FitSource } from './source';
 
@@ -18,6 +18,11 @@ export interface Candidate {
   readonly scale: number;
   /** How far the wheel that gives way would move, mm; null where none does. */
   readonly travel: number | null;
+  /** What would hang in the span that gives way, and how deep, mm; null where none does. */
+  readonly spare: number | null;
+  readonly sag: number | null;
+  /** What would lie between each two pieces, where what is left over is spread, mm; else null. */
+  readonly between: number | null;
   /** mm. */
   readonly gap: number;
   readonly ripplePpm: number;
@@ -47,7 +52,7 @@ export function fitCandidates(
 function candidate(source: FitSource, request: FitRequest, count: number): Candidate {
   try {
     const outcome = fitRow(source, { ...request, count });
-    const { closes, effectivePitch, scale, travel, gap, ripplePpm, obstacles } = outcome;
+    const { closes, effectivePitch, scale, travel, spare, apart, gap, ripplePpm, obstacles } = outcome;
     return {
       count,
       closes,
@@ -55,6 +60,9 @@ function candidate(source: FitSource, request: FitRequest, count: number): Candi
       pitchChange: worstPitchChange(outcome),
       scale,
       travel,
+      spare,
+      sag: spare === null ? null : sagOf(outcome),
+      between: request.lay?.rest === 'spread' && request.hold === 'both' ? (apart?.gap ?? null) : null,
       gap,
       ripplePpm,
       problem: obstacles.length > 0 ? 'A bend of the path is too tight for it.' : null,
@@ -68,6 +76,9 @@ function candidate(source: FitSource, request: FitRequest, count: number): Candi
       pitchChange: null,
       scale: 1,
       travel: null,
+      spare: null,
+      sag: null,
+      between: null,
       gap: 0,
       ripplePpm: 0,
       problem: error.message,

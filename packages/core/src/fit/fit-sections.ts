@@ -80,6 +80,8 @@ export function fitSections(
     pitchChange: mean / pitch - 1,
     scale: 1,
     travel: null,
+    spare: null,
+    apart: null,
     gap: 0,
     gapBefore: 0,
     ripplePpm: 0,

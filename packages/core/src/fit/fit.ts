@@ -3,6 +3,8 @@ import { mm, RelayError } from '../error';
 import { evenRingRow, ringRow, type Row } from '../motion/row';
 import { checkCount } from './count';
 import { fitSections } from './fit-sections';
+import { fitEndToEnd } from './fit-end-to-end';
+import { giveSlack, tautSource } from './give-slack';
 import { givePath, givePitch, type Fitted } from './give-way';
 import { giveWheel } from './give-wheel';
 import { LEAST_RING } from './ideal';
@@ -28,12 +30,17 @@ import { withGap } from './with-gap';
 export function fitRow(source: FitSource, request: FitRequest): FitOutcome {
   const { pitch, pieces, multiple, hold, lay = PLAIN_LAY } = request;
   if (!(pitch > 0)) checkRequest(request, Infinity);
-  const base = layOut(source, pitch, pieces, { toothPitch: pitch, scale: 1 });
+  const from = hold === 'slack' ? tautSource(source, request) : source;
+  const base = layOut(from, pitch, pieces, { toothPitch: pitch, scale: 1 });
   const { path } = base;
   const window = windowOf(path, lay);
   checkRequest(request, window.to - window.from);
-  const obstacles = pieces === 'stiff' ? obstaclesOn(base, window, pitch) : [];
+  // The longest is the one that a bend stops.
+  const longest = request.endToEnd ? Math.max(...request.endToEnd.lengths) : pitch;
+  const obstacles = pieces === 'stiff' ? obstaclesOn(base, window, longest) : [];
   if (request.meet) return fitSections(request, request.meet, base, window, obstacles);
+  if (request.endToEnd || isSpreadBetween(request))
+    return fitEndToEnd(from, request, base, window, obstacles);
 
   const least = leastCount(request, window);
   if (request.count !== null) checkCount(request.count, multiple, least);
@@ -44,14 +51,10 @@ export function fitRow(source: FitSource, request: FitRequest): FitOutcome {
   const common = { request, length: path.length, ideal, count, window, sections: null };
 
   if (obstacles.length > 0) return stopped(common, base, obstacles);
-  if (hold === 'both') return withGap(common, base, halves);
+  if (hold === 'both' && lay.rest !== 'spread') return withGap(common, base, halves);
   const seed = seeds?.get(count)?.s.subarray(0, count);
-  const fitted =
-    hold === 'path'
-      ? givePitch(source, request, count, base, seed)
-      : hold === 'wheel'
-        ? giveWheel(source, request, count, base, seed)
-        : givePath(source, request, count, base, seed);
+  const give = GIVES[hold === 'both' ? 'path' : hold];
+  const fitted = give(from, request, count, base, seed);
   if (!fitted) return stopped(common, base, []);
   const fittedOn = windowOf(fitted.layout.path, lay, fitted.layout.path.length / path.length);
   const late = pieces === 'stiff' ? obstaclesOn(fitted.layout, fittedOn, fitted.pitch) : [];
@@ -65,6 +68,8 @@ export function fitRow(source: FitSource, request: FitRequest): FitOutcome {
     pitchChange: fitted.pitch / pitch - 1,
     scale: fitted.scale,
     travel: fitted.travel ?? null,
+    spare: fitted.spare ?? null,
+    apart: null,
     gap: 0,
     gapBefore: 0,
     ripplePpm: fitted.cycle ? refinedRipple(fitted.layout.path, fitted.cycle) : 0,
@@ -76,6 +81,13 @@ export function fitRow(source: FitSource, request: FitRequest): FitOutcome {
   };
 }
 
+/** What is solved for, by what gives way. What is left over and spread over carried pieces widens their spacing. */
+const GIVES = { path: givePitch, pitch: givePath, wheel: giveWheel, slack: giveSlack } as const;
+
+/** Is what is left over to lie between pieces that keep their length from pin to pin? */
+const isSpreadBetween = ({ hold, lay, pieces }: FitRequest): boolean =>
+  hold === 'both' && lay?.rest === 'spread' && pieces === 'stiff';
+
 /** What links cannot pass within the window. */
 function obstaclesOn({ path }: Layout, window: RowWindow, pitch: number): Obstacle[] {
   const all = findObstacles(path, pitch);
@@ -85,7 +97,7 @@ function obstaclesOn({ path }: Layout, window: RowWindow, pitch: number): Obstac
 function leastCount({ pieces, hold, lay = PLAIN_LAY }: FitRequest, window: RowWindow): number {
   if (window.ring) return pieces === 'stiff' ? LEAST_RING : 1;
   // Two points have a spacing between them; one has none that could give way.
-  return lay.ends === 'points' && hold !== 'both' ? 2 : 1;
+  return lay.ends === 'points' && (hold !== 'both' || lay.rest === 'spread') ? 2 : 1;
 }
 
 function tooFew(ideal: number, { pitch }: FitRequest, length: number): never {

@@ -2,6 +2,7 @@ import { ROW_PHASES } from '../motion/row';
 import { scalesAsAWhole, PLAIN_LAY, spacingsOf, windowOf } from './lay';
 import { spacingThatReaches } from './laying';
 import type { FitRequest } from './request';
+import { closingEndToEnd, unlikePieces, type Closing } from './end-to-end';
 import { solveRingCycle, type RingCycle } from './ring-cycle';
 import { layOut, meshes, type FitSource, type Layout } from './source';
 
@@ -11,13 +12,10 @@ export interface Fitted {
   readonly scale: number;
   readonly pitch: number;
   readonly cycle: RingCycle | null;
-  /** How far the wheel that gives way has moved, mm; null where none does. */
+  /** How far the wheel that gives way has moved, mm; none where none does. */
   readonly travel?: number;
-}
-
-interface Closing {
-  readonly pitch: number;
-  readonly cycle: RingCycle | null;
+  /** What hangs in the span that gives way, mm; none where none does. */
+  readonly spare?: number;
 }
 
 /**
@@ -28,13 +26,14 @@ interface Closing {
 export function closingPitch(
   layout: Layout,
   count: number,
-  { pieces, lay = PLAIN_LAY }: Pick<FitRequest, 'pieces' | 'lay'>,
+  { pieces, lay = PLAIN_LAY, endToEnd }: Pick<FitRequest, 'pieces' | 'lay' | 'endToEnd'>,
   length: number,
   phases: number,
   seed?: Float64Array,
 ): Closing | null {
   const { path } = layout;
   const window = windowOf(path, lay, path.length / length);
+  if (endToEnd) return closingEndToEnd(path, window, count, unlikePieces(endToEnd), pieces, phases, seed);
   if (!window.ring) {
     const spacings = spacingsOf(count, lay, window);
     const pitch = spacingThatReaches(path, window.from, window.to, spacings, pieces);
@@ -82,7 +81,7 @@ export function settle(
       start?.map((s) => s * ratio),
     );
     if (!closing) return NaN;
-    if (closing.cycle) start = closing.cycle.s.slice(0, count);
+    if (closing.cycle) start = closing.cycle.s.slice(0, closing.cycle.links);
     last = { value, layout, closing };
     return excess(closing.pitch, value);
   };
@@ -118,7 +117,7 @@ export function givePitch(
   seed?: Float64Array,
 ): Fitted | null {
   const { pitch, pieces } = request;
-  if (!hasMeshing(source, pitch)) {
+  if (request.endToEnd || !hasMeshing(source, pitch)) {
     const closing = closingPitch(base, count, request, base.path.length, ROW_PHASES, seed);
     return closing && { layout: base, scale: 1, ...closing };
   }
@@ -149,7 +148,10 @@ export function givePath(
   const { pitch, pieces } = request;
   const layoutAt = (scale: number): Layout => layOut(source, pitch, pieces, { toothPitch: pitch, scale });
   // Insets hold their length, so with them a row does not scale with its path.
-  const uneven = hasMeshing(source, pitch) || !scalesAsAWhole(request.lay ?? PLAIN_LAY);
+  const uneven =
+    hasMeshing(source, pitch) ||
+    !scalesAsAWhole(request.lay ?? PLAIN_LAY) ||
+    (request.endToEnd?.gap ?? 0) > 0;
   const first = closingPitch(
     base,
     count,
@@ -169,7 +171,7 @@ export function givePath(
       request,
       base.path.length,
       ROW_PHASES,
-      first.cycle?.s.slice(0, count).map((s) => s * guess),
+      first.cycle?.s.slice(0, first.cycle.links).map((s) => s * guess),
     );
     return closing && { layout, scale: guess, ...closing };
   }

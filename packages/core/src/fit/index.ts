@@ -1,5 +1,5 @@
 export { fitRow } from './fit';
-export { worstPitchChange } from './outcome';
+export { sagOf, worstPitchChange } from './outcome';
 export type { FitOutcome } from './outcome';
 export { PLAIN_LAY, windowOf } from './lay';
 export type { RowLay, RowWindow, PathStretch } from './lay';
@@ -9,7 +9,8 @@ export { placePins } from './place';
 export { fitCandidates, MOST_CANDIDATES } from './candidates';
 export type { Candidate } from './candidates';
 export { DEFAULT_REQUEST } from './request';
-export type { FitRequest, Hold, Tension } from './request';
+export type { EndToEnd, FitRequest, Hold, Tension } from './request';
+export { MOST_LENGTHS } from './fit-end-to-end';
 export { chooseCount } from './count';
 export type { Rounding } from './count';
 export { idealCount, LEAST_RING } from './ideal';

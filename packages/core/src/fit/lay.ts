@@ -23,8 +23,8 @@ export interface RowLay {
    * carried on a point (n pieces have n − 1 spacings).
    */
   readonly ends: 'pins' | 'points';
-  /** Where what is left over goes when nothing gives way. */
-  readonly rest: 'end' | 'start' | 'both';
+  /** Where what is left over goes when nothing gives way: to the ends, or spread between the pieces. */
+  readonly rest: 'end' | 'start' | 'both' | 'spread';
   /** A place that a pin or a point stands on, the row running both ways from it, mm; only when nothing gives way. */
   readonly middle: number | null;
   /** What happens to pieces past the end of an open path. */

@@ -78,7 +78,8 @@ export function layInto(
   const onwards = (s: number, many: number): number => reached(path, s, many, pitch, pieces, 1);
   const back = (s: number, many: number): number => reached(path, s, many, pitch, pieces, -1);
   if (middle !== null) return { first: back(middle, before), last: onwards(middle, spacings - before) };
-  if (rest === 'end') return { first: window.from, last: onwards(window.from, spacings) };
+  if (rest === 'end' || rest === 'spread')
+    return { first: window.from, last: onwards(window.from, spacings) };
   const first = back(window.to, spacings);
   if (rest === 'start') return { first, last: window.to };
   // The same is left at both ends: what is left before, less what is left behind, grows with the start.

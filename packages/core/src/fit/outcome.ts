@@ -23,6 +23,10 @@ export interface FitOutcome {
   readonly scale: number;
   /** How far the wheel that gives way has moved along its line, mm; null where none does. */
   readonly travel: number | null;
+  /** What hangs in the span that gives way, over its taut length, mm; null where none does. */
+  readonly spare: number | null;
+  /** Where pieces lie end to end, or stand apart: the factor on their lengths, and what lies between two, mm. */
+  readonly apart: { readonly factor: number; readonly gap: number } | null;
   /** The part of the path the row is laid on. */
   readonly window: RowWindow;
   /** Path left over between the last piece and the first (or the ends of the window), mm; negative where they overlap. */
@@ -60,6 +64,11 @@ export function worstPitchChange({
     .reduce((most, change) => (Math.abs(change) > Math.abs(most) ? change : most), 0);
 }
 
+/** How deep the span that gives way hangs below the line between its ends, mm. */
+export function sagOf({ layout, request }: Pick<FitOutcome, 'layout' | 'request'>): number {
+  return layout.sags.find(({ after }) => after === request.span)?.sag ?? 0;
+}
+
 /** How the wheels of a layout turn with its row. */
 export function turningsOf(layout: Layout, row: Row, pitch: number, request: FitRequest): WheelTurning[] {
   return layout.wheels.map((wheel, i) => wheelTurning(wheel, layout.wraps[i], row, pitch, request.pieces));
@@ -87,6 +96,8 @@ export function stopped(common: Common, layout: Layout, obstacles: readonly Obst
     pitchChange: null,
     scale: 1,
     travel: null,
+    spare: null,
+    apart: null,
     gap: window.to - places[kept - 1],
     gapBefore: 0,
     ripplePpm: 0,

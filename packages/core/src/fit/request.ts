@@ -5,8 +5,19 @@ import type { Rounding } from './count';
 import type { RowLay } from './lay';
 import type { MustMeet } from './sections';
 
-/** What holds when path and pitch do not agree: the path (the pitch gives way), the pitch (the path does), both but for one wheel that moves, or both (a gap is left). */
-export type Hold = 'path' | 'pitch' | 'wheel' | 'both';
+/**
+ * What holds when path and pitch do not agree: the path (the pitch gives way), the pitch (the path
+ * does), both but for one wheel that moves or one span that hangs, or both (a gap is left).
+ */
+export type Hold = 'path' | 'pitch' | 'wheel' | 'slack' | 'both';
+
+/** Pieces of lengths of their own, laid one against the next. */
+export interface EndToEnd {
+  /** Of the pieces in turn, mm; they come again and again. */
+  readonly lengths: readonly number[];
+  /** Between the end of one and the start of the next, mm. */
+  readonly gap: number;
+}
 
 /** A wheel that may move, its line as a direction, and how far it may go along it and back, mm. */
 export interface Tension {
@@ -29,6 +40,10 @@ export interface FitRequest {
   readonly count: number | null;
   /** The wheel that gives way, where one does. */
   readonly tension?: Tension | null;
+  /** The span that hangs, by the wheel it leaves, where slack gives way. */
+  readonly span?: string | null;
+  /** Where pieces lie end to end; their pitch is then their mean length with the gap. */
+  readonly endToEnd?: EndToEnd | null;
   /** Where on the path the row lies; all of it where nothing is said. */
   readonly lay?: RowLay;
   /** Places that a pin has to stand on. */

@@ -1,22 +1,25 @@
 import { RingSolver } from '../chain';
 import { goldenMaximum } from '../math';
+import { ALIKE, meanSpacing, type Stations } from '../motion/stations';
 import type { MeasuredPath } from '../path';
 
-/** A closed row of stiff links at evenly spaced phases of one pitch of travel. */
+/** A closed row of stiff links at evenly spaced phases of one cycle of travel: a pitch where all are alike. */
 export interface RingCycle {
+  /** Pins: one for each link, two where gaps lie between them. */
   readonly links: number;
   readonly phases: number;
-  /** Arc lengths: s[j * links + i] is pin i after j / phases of a pitch. */
+  /** Arc lengths: s[j * links + i] is pin i after j / phases of a cycle. */
   readonly s: Float64Array;
-  /** The chord at each phase, mm, and their mean: the effective pitch. */
+  /** The chord at each phase, mm, and their mean: the effective pitch; of unlike spans, the c in them. */
   readonly chords: Float64Array;
   readonly mean: number;
-  /** (max − min) / mean of the chords, parts per million. */
+  /** (max − min) of the chords over the mean spacing of pieces, parts per million. */
   readonly ripplePpm: number;
 }
 
 /**
- * Solves one pitch of travel, each phase from the one before it.
+ * Solves one cycle of travel, each phase from the one before it.
+ * @param links pins of the ring
  * @param seed pins at phase 0 of a similar row (length `links`), to start from
  * @returns null where a phase does not settle
  */
@@ -25,16 +28,17 @@ export function solveRingCycle(
   links: number,
   phases: number,
   seed?: Float64Array,
+  stations: Stations = ALIKE,
 ): RingCycle | null {
-  const solver = new RingSolver(path, links);
+  const solver = new RingSolver(path, links, stations);
+  const moved = stations.cycle * stations.step;
   const s = new Float64Array(phases * links);
   const chords = new Float64Array(phases);
   let current = seed ? movedTo(seed, solver.phaseAt(0)) : undefined;
-  const step = path.length / links / phases;
+  const step = (path.length * moved) / links / phases;
   for (let j = 0; j < phases; j++) {
-    const found =
-      solver.solve(solver.phaseAt(j / phases), current) ??
-      (current ? solver.solve(solver.phaseAt(j / phases)) : null);
+    const phase = solver.phaseAt((j * moved) / phases);
+    const found = solver.solve(phase, current) ?? (current ? solver.solve(phase) : null);
     if (!found) return null;
     chords[j] = found.chord;
     s.set(found.s, j * links);
@@ -57,7 +61,7 @@ export function solveRingCycle(
     most = Math.max(most, chord);
   }
   const mean = sum / phases;
-  return { links, phases, s, chords, mean, ripplePpm: ((most - least) / mean) * 1e6 };
+  return { links, phases, s, chords, mean, ripplePpm: ((most - least) / meanSpacing(stations, mean)) * 1e6 };
 }
 
 /**

@@ -56,10 +56,11 @@ export function middleOn(
 export function countFor(
   ideal: number,
   halves: IdealOn['halves'],
-  { multiple, rounding }: FitRequest,
+  { multiple, rounding, hold }: FitRequest,
   least: number,
 ): number {
-  if (!halves) return chooseCount(ideal, multiple, rounding, least);
+  // What hangs has to be longer than what is taut.
+  if (!halves) return chooseCount(ideal, multiple, hold === 'slack' ? 'up' : rounding, least);
   const extra = Math.round(ideal - halves[0] - halves[1]);
   const whole = halves.map((half) => chooseCount(half, 1, rounding, 0));
   return chooseCount(whole[0] + whole[1] + extra, multiple, 'down', least);

@@ -29,6 +29,8 @@ export function withGap(common: Common, layout: Layout, halves: IdealOn['halves'
     pitchChange: 0,
     scale: 1,
     travel: null,
+    spare: null,
+    apart: null,
     gap,
     gapBefore: window.ring ? 0 : laid.first - window.from,
     ripplePpm: 0,

@@ -9,8 +9,12 @@ export interface Articulation {
   readonly s: number;
 }
 
-/** The sharpest turn between two neighbouring links at any stored phase of a row; null where it has no two. */
+/**
+ * The sharpest turn between two neighbouring links at any stored phase of a row; null where it has
+ * no two, or where they stand apart and are not joined.
+ */
 export function sharpestTurn(row: Row): Articulation | null {
+  if (row.step === 2) return null;
   const { kind, columns, pins, arc } = row;
   const phases = kind === 'still' ? 1 : row.phases;
   const base = kind === 'still' ? 0 : columns;

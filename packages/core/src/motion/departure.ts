@@ -23,7 +23,7 @@ const REFINEMENTS = 40;
 export function chordDeparture(path: MeasuredPath, row: Row): Departure | null {
   const frame = newRowFrame(row);
   rowFrame(row, 0, frame);
-  const { pins, arc } = frame;
+  const { pins, arc, step: places } = frame;
   const read = pathReader(path);
   const at = newReading();
   const off = (k: number, s: number): number => {
@@ -32,9 +32,9 @@ export function chordDeparture(path: MeasuredPath, row: Row): Departure | null {
     const dy = pins[2 * k + 3] - pins[2 * k + 1];
     return Math.abs(dx * (at[1] - pins[2 * k + 1]) - dy * (at[0] - pins[2 * k])) / Math.hypot(dx, dy);
   };
-  const first = Math.max(0, -frame.firstLink);
+  const first = Math.max(0, -frame.firstLink) * places;
   let best: { k: number; i: number; depth: number } | null = null;
-  for (let k = first; k < first + row.links; k++) {
+  for (let k = first; k < first + row.links * places; k += places) {
     for (let i = 1; i < LOOKS; i++) {
       const depth = off(k, arc[k] + ((arc[k + 1] - arc[k]) * i) / LOOKS);
       if (!best || depth > best.depth) best = { k, i, depth };

@@ -1,13 +1,16 @@
 import { wrapInto } from '../math';
 import type { Row } from './row';
+import { placesFor } from './stations';
 
 /** One moment of a row, to be drawn. Reused from frame to frame. */
 export interface RowFrame {
-  /** Links that stand in it; link k runs from pin k to pin k + 1. */
+  /** Links that stand in it. */
   links: number;
+  /** Link k runs from pin k · step to the next one. */
+  readonly step: 1 | 2;
   /** The number of the first link in the row's sequence: whole, may be negative. */
   firstLink: number;
-  /** x and y of links + 1 pins. */
+  /** x and y of the pins: links + 1 of them, or two for each link. */
   readonly pins: Float64Array;
   /** Arc length of each pin, not wrapped. */
   readonly arc: Float64Array;
@@ -15,9 +18,12 @@ export interface RowFrame {
 
 /** Room for the frames of a row. */
 export function newRowFrame(row: Row): RowFrame {
-  const places = row.kind === 'ring' || row.kind === 'gapped' ? row.links + 1 : row.columns;
+  const { kind, step, cycle } = row;
+  const links = kind === 'open' ? row.links + 2 * cycle : row.links;
+  const places = placesFor(row, links);
   return {
-    links: places - 1,
+    links,
+    step,
     firstLink: 0,
     pins: new Float64Array(places * 2),
     arc: new Float64Array(places),
@@ -34,29 +40,31 @@ export function rowFrame(row: Row, travel: number, out: RowFrame): void {
     out.arc.set(row.arc);
     return;
   }
-  const t = row.kind === 'gapped' ? wrapInto(travel, row.lap) : travel;
-  let whole = Math.floor(t);
-  const place = (t - whole) * row.phases;
+  const { kind, step, cycle, columns } = row;
+  const t = (kind === 'gapped' ? wrapInto(travel, row.lap) : travel) / cycle;
+  const cycles = Math.floor(t);
+  const place = (t - cycles) * row.phases;
   const j = Math.min(row.phases - 1, Math.floor(place));
   const w = place - j;
-  if (row.kind === 'ring') {
-    const laps = Math.floor(whole / row.links);
-    whole -= laps * row.links;
-    blend(row, j, w, whole, 0, row.links - whole, out, 0);
-    blend(row, j, w, 0, row.links - whole, whole, out, row.length);
-    const last = row.links;
-    out.pins[2 * last] = out.pins[0];
-    out.pins[2 * last + 1] = out.pins[1];
-    out.arc[last] = out.arc[0] + row.length;
+  if (kind === 'ring') {
+    const on = cycles * cycle * step;
+    const whole = on - Math.floor(on / columns) * columns;
+    blend(row, j, w, whole, 0, columns - whole, out, 0);
+    blend(row, j, w, 0, columns - whole, whole, out, row.length);
+    if (step === 1) {
+      out.pins[2 * columns] = out.pins[0];
+      out.pins[2 * columns + 1] = out.pins[1];
+      out.arc[columns] = out.arc[0] + row.length;
+    }
     out.firstLink = 0;
     return;
   }
-  if (row.kind === 'gapped') {
-    blend(row, j, w, whole, 0, row.links + 1, out, 0);
+  if (kind === 'gapped') {
+    blend(row, j, w, cycles * cycle * step, 0, placesFor(row, row.links), out, 0);
     return;
   }
-  blend(row, j, w, 0, 0, row.columns, out, 0);
-  out.firstLink = -1 - whole;
+  blend(row, j, w, 0, 0, columns, out, 0);
+  out.firstLink = -cycle * (1 + cycles);
 }
 
 /**
@@ -66,7 +74,8 @@ export function rowFrame(row: Row, travel: number, out: RowFrame): void {
 export function isOnPath(row: Row, frame: RowFrame, k: number): boolean {
   if (row.kind !== 'open') return true;
   const slip = 1e-9 * row.length;
-  return frame.arc[k + 1] > row.from + slip && frame.arc[k] < row.to - slip;
+  const a = k * frame.step;
+  return frame.arc[a + 1] > row.from + slip && frame.arc[a] < row.to - slip;
 }
 
 /** Interpolates `count` places from column `from` of phases j − 1 … j + 2 into `out` from place `to` on. */

@@ -8,3 +8,7 @@ export { isOnPath, newRowFrame, rowFrame } from './frame';
 export type { RowFrame } from './frame';
 export { wheelAngle } from './wheel-turning';
 export type { WheelTurning } from './wheel-turning';
+export { ALIKE, meanSpacing, placesFor, spansOf } from './stations';
+export type { Stations } from './stations';
+export { pitchOverCycle } from './pitch-over-cycle';
+export type { PitchOverCycle } from './pitch-over-cycle';

@@ -1,6 +1,7 @@
 import { backwards, chordStepper } from '../chain';
 import { newReading, pathReader, type MeasuredPath } from '../path';
 import type { RingCycle } from '../fit/ring-cycle';
+import { ALIKE, meanSpacing, placesFor, spansOf, type Stations } from './stations';
 import type { Engagement } from '../route';
 
 /** Phases of one pitch that a row is solved at; playback interpolates between them. */
@@ -18,13 +19,18 @@ export type RowKind =
   | 'still';
 
 /**
- * One precomputed cycle of a row: plain arrays, so that it can be handed to another thread.
+ * One precomputed cycle of a row: plain arrays, so that it can be handed to another thread. A
+ * cycle is one pitch of travel where all links are alike, else as many as differ.
  * Phase rows −1 … phases + 1 are stored (the outer ones for the interpolation), each with
  * `columns` places: pins[((j + 1) * columns + i) * 2] is x of place i at phase j / phases.
  */
 export interface Row {
   readonly kind: RowKind;
   readonly links: number;
+  /** Places of a link: link k runs from place k · step to the next one. */
+  readonly step: 1 | 2;
+  /** Links after which their lengths come again. */
+  readonly cycle: number;
   readonly phases: number;
   readonly columns: number;
   readonly pins: Float64Array;
@@ -40,55 +46,74 @@ export interface Row {
 }
 
 /** The cycle of a closed row of stiff links. */
-export function ringRow(path: MeasuredPath, cycle: RingCycle): Row {
-  return fillRing(path, cycle.links, cycle.phases, (j, i) => cycle.s[j * cycle.links + i]);
+export function ringRow(path: MeasuredPath, cycle: RingCycle, stations: Stations = ALIKE): Row {
+  return fillRing(path, cycle.links, cycle.phases, stations, (j, i) => cycle.s[j * cycle.links + i]);
 }
 
-/** The cycle of a closed row of bending pieces: evenly spaced by arc length, so few phases serve. */
-export function evenRingRow(path: MeasuredPath, links: number): Row {
-  const spacing = path.length / links;
-  return fillRing(path, links, ROW_PHASES, (j, i) => (i + j / ROW_PHASES) * spacing);
+/** The cycle of a closed row of bending pieces: spaced by arc length, so few phases serve. */
+export function evenRingRow(path: MeasuredPath, links: number, stations: Stations = ALIKE, c?: number): Row {
+  const columns = links * stations.step;
+  const spans = spansOf(stations, c ?? path.length / links);
+  const places = new Float64Array(columns);
+  for (let i = 1; i < columns; i++) places[i] = places[i - 1] + spans[(i - 1) % spans.length];
+  const moved = (path.length / links) * stations.cycle;
+  const phases = phasesFor(stations, columns);
+  return fillRing(path, columns, phases, stations, (j, i) => places[i] + (j / phases) * moved);
+}
+
+/** Numbers that the pins of a long cycle may take. */
+const MOST_STORED = 1.5e6;
+
+/** Phases a cycle is stored at: as many a pitch as that of links that are all alike, so long as that is not too much. */
+export function phasesFor({ cycle }: Stations, columns: number): number {
+  if (cycle === 1) return ROW_PHASES;
+  return Math.max(8, Math.min(ROW_PHASES * cycle, Math.floor(MOST_STORED / columns)));
 }
 
 function fillRing(
   path: MeasuredPath,
-  links: number,
+  columns: number,
   phases: number,
+  { step, cycle }: Stations,
   place: (j: number, i: number) => number,
 ): Row {
+  const links = columns / step;
+  const moved = step * cycle;
   const read = pathReader(path);
   const at = newReading();
-  const pins = new Float64Array((phases + 3) * links * 2);
-  const arc = new Float64Array((phases + 3) * links);
+  const pins = new Float64Array((phases + 3) * columns * 2);
+  const arc = new Float64Array((phases + 3) * columns);
   for (let j = 0; j < phases; j++) {
-    for (let i = 0; i < links; i++) {
-      const k = (j + 1) * links + i;
+    for (let i = 0; i < columns; i++) {
+      const k = (j + 1) * columns + i;
       arc[k] = place(j, i);
       read(arc[k], at);
       pins[2 * k] = at[0];
       pins[2 * k + 1] = at[1];
     }
   }
-  // Rows beyond the pitch are rows within it with every pin one place on, or back.
+  // Rows beyond the cycle are rows within it with every pin a cycle's places on, or back.
   const copy = (to: number, from: number, shift: number): void => {
-    for (let i = 0; i < links; i++) {
+    for (let i = 0; i < columns; i++) {
       const source = i + shift;
-      const lap = source < 0 ? -1 : source >= links ? 1 : 0;
-      const a = (from + 1) * links + source - lap * links;
-      const b = (to + 1) * links + i;
+      const lap = source < 0 ? -1 : source >= columns ? 1 : 0;
+      const a = (from + 1) * columns + source - lap * columns;
+      const b = (to + 1) * columns + i;
       arc[b] = arc[a] + lap * path.length;
       pins[2 * b] = pins[2 * a];
       pins[2 * b + 1] = pins[2 * a + 1];
     }
   };
-  copy(-1, phases - 1, -1);
-  copy(phases, 0, 1);
-  copy(phases + 1, Math.min(1, phases - 1), phases > 1 ? 1 : 2);
+  copy(-1, phases - 1, -moved);
+  copy(phases, 0, moved);
+  copy(phases + 1, Math.min(1, phases - 1), phases > 1 ? moved : 2 * moved);
   return {
     kind: 'ring',
     links,
+    step,
+    cycle,
     phases,
-    columns: links,
+    columns,
     pins,
     arc,
     length: path.length,
@@ -112,58 +137,78 @@ export interface WalkedOn {
 /**
  * The cycle of a row that does not close on itself: on an open path or a part of one, or with a
  * gap on a closed one. Each phase is walked from its own first place.
- * @param spacing chord for stiff links, arc length for bending pieces, mm
+ * @param c what grows in its spans, mm: the pitch where all are alike; chords of stiff links, arc
+ * lengths of bending pieces
  */
 export function walkedRow(
   path: MeasuredPath,
   links: number,
-  spacing: number,
+  c: number,
   pieces: Engagement,
   { start, from, to, round }: WalkedOn,
+  stations: Stations = ALIKE,
 ): Row {
   const read = pathReader(path);
-  const step = chordStepper(read);
-  const next = (s: number): number =>
-    pieces === 'bending' ? s + spacing : (step(s, spacing, path.length) ?? s + spacing);
-  const before = (s: number): number =>
-    pieces === 'bending'
-      ? s - spacing
-      : -(chordStepper(backwards(read))(-s, spacing, path.length) ?? spacing - s);
-  const phases = ROW_PHASES;
+  const steps = chordStepper(read);
+  const stepsBack = chordStepper(backwards(read));
+  const { step, cycle } = stations;
+  const spans = spansOf(stations, c);
+  const next = (s: number, span: number): number =>
+    pieces === 'bending' ? s + span : (steps(s, span, path.length) ?? s + span);
+  const before = (s: number, span: number): number =>
+    pieces === 'bending' ? s - span : -(stepsBack(-s, span, path.length) ?? span - s);
+  const onwards = (s: number): number => spans.reduce((at, span) => next(at, span), s);
   const kind = round ? 'gapped' : 'open';
-  // An open row has one link before its start and one beyond its end.
-  const first = round ? start : before(start);
-  const stride = round ? next(first) - first : start - first;
-  const columns = round ? 2 * links + 4 + Math.ceil(path.length / spacing - links) : links + 3;
+  // An open row has a cycle of links before its start and one beyond its end.
+  const first = round ? start : spans.reduceRight((at, span) => before(at, span), start);
+  const stride = round ? onwards(first) - first : start - first;
+  const columns = round
+    ? (2 * links + 4 + Math.ceil(path.length / meanSpacing(stations, c) - links) + cycle) * step
+    : placesFor(stations, links + 2 * cycle);
+  const phases = phasesFor(stations, columns);
   const at = newReading();
   const pins = new Float64Array((phases + 3) * columns * 2);
   const arc = new Float64Array((phases + 3) * columns);
   for (let j = -1; j <= phases + 1; j++) {
     let s = first + (j / phases) * stride;
-    // From one whole pitch on, the walk is that of the phase one pitch before, one place on.
-    if (j >= phases) s = next(first + (j / phases - 1) * stride);
+    // From a whole cycle on, the walk is that of the phase one cycle before, as many places on.
+    if (j >= phases) s = onwards(first + (j / phases - 1) * stride);
     for (let i = 0; i < columns; i++) {
       const k = (j + 1) * columns + i;
       arc[k] = s;
       read(s, at);
       pins[2 * k] = at[0];
       pins[2 * k + 1] = at[1];
-      if (i + 1 < columns) s = next(s);
+      if (i + 1 < columns) s = next(s, spans[i % spans.length]);
     }
   }
-  const row: Row = { kind, links, phases, columns, pins, arc, length: path.length, from, to, lap: 1 };
+  const row: Row = {
+    kind,
+    links,
+    step,
+    cycle,
+    phases,
+    columns,
+    pins,
+    arc,
+    length: path.length,
+    from,
+    to,
+    lap: 1,
+  };
   return round ? { ...row, lap: lapOf(row) } : row;
 }
 
 /** The travel that brings the first place once round, by the stored phases. */
 function lapOf(row: Row): number {
-  const { columns, phases, arc, length } = row;
+  const { columns, phases, arc, length, step, cycle } = row;
   const first = (phase: number, i: number): number => arc[(phase + 1) * columns + i] - arc[columns];
-  for (let i = 0; i + 1 < columns; i++) {
+  for (let n = 0; (n + 1) * step * cycle < columns; n++) {
+    const i = n * step * cycle;
     for (let j = 0; j < phases; j++) {
       const a = first(j, i);
       const b = first(j + 1, i);
-      if (a <= length && length < b) return i + (j + (length - a) / (b - a)) / phases;
+      if (a <= length && length < b) return (n + (j + (length - a) / (b - a)) / phases) * cycle;
     }
   }
   return row.links;
@@ -182,6 +227,8 @@ export function stillRow(path: MeasuredPath, places: Float64Array): Row {
   return {
     kind: 'still',
     links: places.length - 1,
+    step: 1,
+    cycle: 1,
     phases: 1,
     columns: places.length,
     pins,

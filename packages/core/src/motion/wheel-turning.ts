@@ -40,7 +40,8 @@ export function wheelTurning(
   pieces: Engagement,
 ): WheelTurning {
   const sense = wheel.turn === 'ccw' ? 1 : -1;
-  if (wheel.teeth === null) {
+  // Pieces that stand apart, or differ, mesh with no teeth.
+  if (wheel.teeth === null || row.step === 2 || row.cycle > 1) {
     if (wheel.radius === 0) return { wheel: wheel.id, start: 0, perPitch: 0, deviation: new Float64Array(0) };
     const angle =
       pieces === 'stiff' && wrap.angle > 0

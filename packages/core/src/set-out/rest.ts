@@ -10,7 +10,7 @@ export function restingMiddles(row: Row): Float64Array {
   rowFrame(row, 0, frame);
   const middles = new Float64Array(row.links);
   for (let i = 0; i < row.links; i++) {
-    const k = i - frame.firstLink;
+    const k = (i - frame.firstLink) * frame.step;
     middles[i] = (frame.arc[k] + frame.arc[k + 1]) / 2;
   }
   return middles;

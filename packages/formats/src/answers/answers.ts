@@ -10,6 +10,7 @@ import {
   pathBounds,
   placePins,
   RelayError,
+  sagOf,
   worstPitchChange,
   type Candidate,
   type FitOutcome,
@@ -46,6 +47,9 @@ export type FitAnswer = Pick<
 > & { readonly pitch: number } & Partial<
     Pick<FitOutcome, 'obstacles'> & {
       readonly travel: number;
+      readonly spare: number;
+      readonly sag: number;
+      readonly apart: { readonly factor: number; readonly gap: number };
       readonly withinTolerance: boolean;
       readonly gapBefore: number;
       readonly sections: readonly FittedSection[];
@@ -96,6 +100,8 @@ export function fitAnswer(
     ...(outcome.gapBefore !== 0 ? { gapBefore: outcome.gapBefore } : {}),
     ...(outcome.sections ? { sections: outcome.sections } : {}),
     ...(outcome.travel !== null ? { travel: outcome.travel } : {}),
+    ...(outcome.spare !== null ? { spare: outcome.spare, sag: sagOf(outcome) } : {}),
+    ...(outcome.apart ? { apart: outcome.apart } : {}),
     ...within(worstPitchChange(outcome)),
     ...(candidates === undefined
       ? {}
@@ -135,6 +141,7 @@ function completeRequest(loaded: LoadedSource, asked: Partial<FitRequest>): FitR
   if (pitch === undefined)
     throw new RelayError('request-invalid', 'Give the pitch, in mm.', { field: 'pitch' });
   const base: FitRequest = loaded.request ?? { ...DEFAULT_REQUEST, pitch };
+  const endToEnd = asked.endToEnd ?? base.endToEnd;
   const lay = asked.lay ?? base.lay;
   const meet = asked.meet ?? base.meet;
   return {
@@ -145,6 +152,8 @@ function completeRequest(loaded: LoadedSource, asked: Partial<FitRequest>): FitR
     hold: asked.hold ?? base.hold,
     count: asked.count ?? base.count,
     tension: asked.tension ?? base.tension ?? null,
+    span: asked.span ?? base.span ?? null,
+    ...(endToEnd ? { endToEnd } : {}),
     ...(lay ? { lay } : {}),
     ...(meet ? { meet } : {}),
   };

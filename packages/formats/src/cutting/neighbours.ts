@@ -53,7 +53,8 @@ export function neighbourCuts(scene: RowScene): NeighbourCut[] {
         placeMatrix(scene, k, pieces[a], 0, matrices[0]);
         placeMatrix(scene, other, pieces[b], 0, matrices[1]);
         const between = fromTo(matrices[0], matrices[1]);
-        if (isStraight(between, ahead * span, span)) continue;
+        const away = awayOnStraight(scene, k, ahead);
+        if (isStraight(between, away, span)) continue;
         const reach = Math.hypot(
           between[4] + between[0] * pieces[b].middle - pieces[a].middle,
           between[5] + between[1] * pieces[b].middle,
@@ -70,7 +71,7 @@ export function neighbourCuts(scene: RowScene): NeighbourCut[] {
           }
           return depth;
         };
-        const depth = depthAt(between) - depthAt([1, 0, 0, 1, ahead * span, 0]);
+        const depth = depthAt(between) - depthAt([1, 0, 0, 1, away, 0]);
         const place = placeOf(scene, k);
         if (depth <= SPOKEN_OF * span || place < 0) continue;
         const known = worst.get(place);
@@ -78,7 +79,7 @@ export function neighbourCuts(scene: RowScene): NeighbourCut[] {
         worst.set(place, {
           place,
           other: placeOf(scene, other),
-          s: withinPath(fit.layout.path, frame.arc[k + 1]),
+          s: withinPath(fit.layout.path, frame.arc[k * frame.step + 1]),
           depth,
         });
       }
@@ -86,6 +87,19 @@ export function neighbourCuts(scene: RowScene): NeighbourCut[] {
   }
   moveScene(scene, 0);
   return [...worst.values()].sort((a, b) => a.place - b.place);
+}
+
+/** How far it is to the next piece but `ahead` on a straight, mm. */
+function awayOnStraight({ frame, fit, span }: RowScene, k: number, ahead: number): number {
+  if (!fit.apart) return ahead * span;
+  const { step, pins } = frame;
+  const places = pins.length / 2;
+  let sum = 0;
+  for (let i = k * step; i < (k + ahead) * step; i++) {
+    const [a, b] = [2 * (i % places), 2 * ((i + 1) % places)];
+    sum += Math.hypot(pins[b] - pins[a], pins[b + 1] - pins[a + 1]);
+  }
+  return sum;
 }
 
 function isJudged({ piece }: ScenePiece): boolean {

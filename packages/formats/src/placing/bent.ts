@@ -30,15 +30,16 @@ export function bentPoints(
 ): void {
   const { setting, middle } = piece;
   const { table } = scene.setOut;
-  const { arc } = scene.frame;
+  const { arc, step } = scene.frame;
+  const a = k * step;
   const i = placeOf(scene, k);
   const size = setting.scale * (i >= 0 ? table.size[i] : 1);
   const sy = size * (i >= 0 ? table.thickness[i] : 1) * (setting.flip ? -1 : 1);
   const turn = setting.turn + (i >= 0 ? table.turn[i] : 0);
   const c = Math.cos(turn);
   const s = Math.sin(turn);
-  const start = (arc[k] + arc[k + 1]) / 2 + setting.along + (i >= 0 ? table.along[i] : 0);
-  const perUnit = (arc[k + 1] - arc[k]) / piece.span;
+  const start = (arc[a] + arc[a + 1]) / 2 + setting.along + (i >= 0 ? table.along[i] : 0);
+  const perUnit = (arc[a + 1] - arc[a]) / piece.span;
   const shift = setting.out + (i >= 0 ? table.out[i] : 0);
   const { points } = outline;
   for (let p = 0; p < points.length; p += 2) {

@@ -1,6 +1,7 @@
 import { newRowFrame, rowFrame, type FitOutcome, type RowFrame } from '@coin-relay/core';
 import {
   insideSide,
+  laidLength,
   PLAIN_SETTING,
   type JobPiece,
   type ResolvedSetOut,
@@ -42,8 +43,15 @@ export function rowScene(fit: FitOutcome, setOut: ResolvedSetOut): RowScene {
   const span = fit.effectivePitch ?? fit.request.pitch;
   const pieces = setOut.pieces.map((piece): ScenePiece => {
     const seat = pieceSeat(piece);
-    // Carried pieces keep the pitch they were made for; what sits between pins takes the row's.
-    const own = seat === 'between-pins' ? span : piece.pitch;
+    // Carried pieces keep the pitch they were made for; what sits between pins takes the row's, but for
+    // those that lie end to end, each as long as it is.
+    const own = fit.request.endToEnd
+      ? laidLength(piece)
+      : seat === 'between-pins'
+        ? fit.apart
+          ? fit.request.pitch
+          : span
+        : piece.pitch;
     return {
       piece,
       seat,

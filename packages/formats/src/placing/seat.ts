@@ -88,9 +88,11 @@ function standAt(scene: RowScene, k: number, { seat, setting, box, span }: Scene
   stand.longer = 1;
   const { frame, fit } = scene;
   const { pins, arc, links } = frame;
+  const a = k * frame.step;
   const { rail } = scene.setOut;
   if (seat === 'on-middle' && rail) {
-    const s = (arc[k] + arc[k + 1]) / 2 + along;
+    const s = (arc[a] + arc[a + 1]) / 2 + along;
+    if (fit.apart) stand.longer = fit.apart.factor;
     readRail(rail, s, at);
     stand.x = at[0];
     stand.y = at[1];
@@ -107,8 +109,8 @@ function standAt(scene: RowScene, k: number, { seat, setting, box, span }: Scene
     }
     return;
   }
-  const x = pins[2 * k];
-  const y = pins[2 * k + 1];
+  const x = pins[2 * a];
+  const y = pins[2 * a + 1];
   if (seat === 'on-pin') {
     const before = k > 0 ? k - 1 : fit.window.ring ? links - 1 : 0;
     point(pins[2 * k + 2] - pins[2 * before], pins[2 * k + 3] - pins[2 * before + 1]);
@@ -116,12 +118,12 @@ function standAt(scene: RowScene, k: number, { seat, setting, box, span }: Scene
     stand.y = y + along * stand.uy;
     return;
   }
-  const dx = pins[2 * k + 2] - x;
-  const dy = pins[2 * k + 3] - y;
+  const dx = pins[2 * a + 2] - x;
+  const dy = pins[2 * a + 3] - y;
   point(dx, dy);
-  if (fit.sections) stand.longer = Math.hypot(dx, dy) / span;
-  stand.x = (x + pins[2 * k + 2]) / 2 + along * stand.ux;
-  stand.y = (y + pins[2 * k + 3]) / 2 + along * stand.uy;
+  if (fit.sections || fit.apart) stand.longer = Math.hypot(dx, dy) / span;
+  stand.x = (x + pins[2 * a + 2]) / 2 + along * stand.ux;
+  stand.y = (y + pins[2 * a + 3]) / 2 + along * stand.uy;
 }
 
 function point(dx: number, dy: number): void {
@@ -137,8 +139,8 @@ function point(dx: number, dy: number): void {
 export function stretchAt(scene: RowScene, k: number, piece: ScenePiece): number {
   const { rail, reach, setOut, table } = scene.setOut;
   if (!rail || !reach || !setOut.reach) return 1;
-  const { arc } = scene.frame;
-  let s = (arc[k] + arc[k + 1]) / 2;
+  const { arc, step } = scene.frame;
+  let s = (arc[k * step] + arc[k * step + 1]) / 2;
   if (rail.closed) s -= Math.floor(s / rail.length) * rail.length;
   const u = Math.max(0, Math.min(reach.length - 1.000001, s / rail.step));
   const j = Math.floor(u);

@@ -7,7 +7,7 @@ export type { BeltSize } from './toothed-belt';
 export { beltPieces, chainPieces, MAKERS, roundLinkPieces, shoePieces } from './make';
 export type { MadePieces } from './make';
 export { withPitch } from './pitch';
-export { pieceWidth } from './width';
+export { laidLength, pieceWidth } from './width';
 export { ARTICULATION, BEHAVIOUR_WORDS, FAMILIES, FAMILY_FIELDS, TOLERANCES } from './families';
 export type { FamilyField, FamilyWords } from './families';
 export { MATERIALS, materialsOf } from './materials';

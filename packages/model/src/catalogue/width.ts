@@ -1,6 +1,21 @@
 import { pathBounds, measurePath, parsePathData } from '@coin-relay/core';
 import type { JobPiece } from '../job/piece-schema';
 
+/** How long a piece is along the path where it is laid end to end, mm: from pin to pin, or its own body. */
+export function laidLength(piece: JobPiece): number {
+  switch (piece.family) {
+    case 'tube':
+    case 'bead':
+      return piece.length;
+    case 'plank':
+      return piece.width;
+    case 'lamp':
+      return piece.diameter;
+    default:
+      return piece.pitch;
+  }
+}
+
 /** How wide a row is across its path in plan, mm: the widest of its pieces. */
 export function pieceWidth(sequence: readonly JobPiece[]): number {
   return Math.max(0, ...sequence.map(widthOf));

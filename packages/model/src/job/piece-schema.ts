@@ -297,12 +297,17 @@ export function isBand(piece: JobPiece): piece is PieceOf<'toothed-belt' | 'plai
   return piece.family === 'toothed-belt' || piece.family === 'plain-belt';
 }
 
-/** Why pieces cannot be in one row, or null. Carried ones of any spacing go with everything. */
-export function pitchConflict(pieces: readonly JobPiece[]): string | null {
+/**
+ * Why pieces cannot be in one row, or null. Carried ones of any spacing go with everything.
+ * @param endToEnd they are laid end to end, each as long as it is
+ */
+export function pitchConflict(pieces: readonly JobPiece[], endToEnd = false): string | null {
   const seated = pieces.filter((piece) => behaviourOf(piece) !== 'carried');
   const [first] = seated;
+  const band = endToEnd ? pieces.find(isBand) : undefined;
+  if (band) return `“${band.name}” is part of a band: it runs on, and cannot be laid end to end`;
   const odd = seated.find(
-    (piece) => piece.pitch !== first.pitch || behaviourOf(piece) !== behaviourOf(first),
+    (piece) => (piece.pitch !== first.pitch && !endToEnd) || behaviourOf(piece) !== behaviourOf(first),
   );
   if (!odd) return null;
   if (behaviourOf(odd) !== behaviourOf(first)) {

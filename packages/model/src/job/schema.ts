@@ -40,9 +40,9 @@ export const WheelSchema = z
 
 export const FitSchema = z.object({
   hold: z
-    .enum(['path', 'pitch', 'wheel', 'both'])
+    .enum(['path', 'pitch', 'wheel', 'slack', 'both'])
     .describe(
-      'What holds: the path (the pitch gives way), the pitch (the path is scaled, or with “wheel” one wheel moves), or both (a gap is left).',
+      'What holds: the path (the pitch gives way), the pitch (the path is scaled, with “wheel” one wheel moves, with “slack” one span hangs), or both (a gap is left).',
     ),
   rounding: z.enum(['nearest', 'down', 'up']),
   multiple: z.number().int().min(1).max(1000),
@@ -63,6 +63,12 @@ export const FitSchema = z.object({
     .nullable()
     .optional()
     .describe('The wheel that gives way.'),
+  span: id.nullable().optional().describe('The wheel before the span that hangs, where slack gives way.'),
+  endToEnd: z
+    .object({ gap: coordinate.min(0).describe('Between the end of one and the start of the next, mm.') })
+    .nullable()
+    .optional()
+    .describe('Pieces are laid one against the next, each as long as it is; else all have one pitch.'),
   tolerance: z
     .number()
     .gt(0)
@@ -77,7 +83,9 @@ export const FitSchema = z.object({
         .describe('The part of the path it is on, in mm or as parts of its length; null: all of it.'),
       inset: z.tuple([coordinate.min(0), coordinate.min(0)]).describe('Left free at both ends, mm.'),
       ends: z.enum(['pins', 'points']).describe('What stands on the ends: pins, or pieces on a point.'),
-      rest: z.enum(['end', 'start', 'both']).describe('Where what is left over goes, if nothing gives way.'),
+      rest: z
+        .enum(['end', 'start', 'both', 'spread'])
+        .describe('Where what is left over goes, if nothing gives way: to the ends, or between the pieces.'),
       middle: coordinate
         .nullable()
         .describe('A place that the row runs both ways from, mm, if nothing gives way.'),
@@ -172,6 +180,7 @@ export const JobSchema = JobShape.superRefine((job, context) => {
     need('path', run.path, ['runs', i, 'path']);
     run.sequence.forEach((piece, k) => need('piece', piece, ['runs', i, 'sequence', k]));
     if (run.fit.tension) need('wheel', run.fit.tension.wheel, ['runs', i, 'fit', 'tension', 'wheel']);
+    if (run.fit.span) need('wheel', run.fit.span, ['runs', i, 'fit', 'span']);
     const { setOut } = run;
     if (setOut) {
       for (const { kind, id: wanted, at } of setOutNeeds(setOut))
@@ -184,7 +193,7 @@ export const JobSchema = JobShape.superRefine((job, context) => {
         });
       }
     }
-    const message = pitchConflict(piecesOfRun(job, run));
+    const message = pitchConflict(piecesOfRun(job, run), laysEndToEnd(run));
     if (message) context.addIssue({ code: 'custom', path: ['runs', i, 'sequence'], message });
   });
   job.motion.drives.forEach((drive, i) => need('run', drive.run, ['motion', 'drives', i, 'run']));
@@ -226,6 +235,10 @@ export type RunFit = z.infer<typeof FitSchema>;
 export type Run = z.infer<typeof RunSchema>;
 export type Motion = z.infer<typeof MotionSchema>;
 export type Job = z.infer<typeof JobShape>;
+
+/** Are the pieces of a run laid one against the next? Only those that come in turn can be. */
+export const laysEndToEnd = ({ fit, setOut }: Pick<Run, 'fit' | 'setOut'>): boolean =>
+  !!fit.endToEnd && (setOut?.order.by ?? 'turn') === 'turn';
 
 /** Every piece a run uses, once each: those of its sequence first, then those of rules and single places. */
 export function piecesOfRun(job: Pick<Job, 'pieces'>, run: Run): JobPiece[] {

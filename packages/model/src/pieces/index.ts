@@ -1,4 +1,4 @@
-export { adaptedTo, boundTo, canStandIn, withFreshIds, withPiecesInRun } from './take';
+export { adaptedTo, boundTo, canStandIn, withEndToEnd, withFreshIds, withPiecesInRun } from './take';
 export {
   checkOutline,
   flippedOutline,

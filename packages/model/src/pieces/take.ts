@@ -2,6 +2,7 @@ import { withPitch, type MadePieces } from '../catalogue';
 import {
   behaviourOf,
   isBand,
+  laysEndToEnd,
   pitchConflict,
   piecesOfRun,
   PLAIN_SET_OUT,
@@ -37,15 +38,16 @@ export function adaptedTo(job: Pick<Job, 'pieces'>, run: Run, piece: JobPiece): 
     .flatMap((id) => job.pieces.find((p) => p.id === id) ?? [])
     .find((p) => behaviourOf(p) !== 'carried');
   if (!seated || behaviourOf(piece) === 'carried') return piece;
+  const size = laysEndToEnd(run) ? piece.pitch : seated.pitch;
   const behaviour = behaviourOf(seated);
-  const sized = piece.pitch === seated.pitch ? piece : withPitch(piece, seated.pitch);
+  const sized = piece.pitch === size ? piece : withPitch(piece, size);
   return behaviourOf(sized) === behaviour || isBand(sized) ? sized : { ...sized, behaviour };
 }
 
 /** Can a piece stand in a run at all, once it is adapted? A part of a band cannot be stiff. */
 export function canStandIn(job: Pick<Job, 'pieces'>, run: Run, piece: JobPiece): boolean {
   const sequence = run.sequence.flatMap((id) => job.pieces.find((p) => p.id === id) ?? []);
-  return pitchConflict([...sequence, adaptedTo(job, run, piece)]) === null;
+  return pitchConflict([...sequence, adaptedTo(job, run, piece)], laysEndToEnd(run)) === null;
 }
 
 /**
@@ -65,6 +67,7 @@ export function withPiecesInRun(job: Job, runId: string, made: MadePieces): Job 
   const fit = {
     ...run.fit,
     count: null,
+    ...(run.fit.endToEnd && made.pieces.some(isBand) ? { endToEnd: null } : {}),
     multiple:
       run.fit.multiple > 1 && pieces.some((piece) => behaviourOf(piece) === 'stiff') ? sequence.length : 1,
   };
@@ -145,13 +148,14 @@ function isUsedBesides(job: Job, run: Run, piece: string): boolean {
 
 /**
  * The ids of all pieces whose pitch goes with that of one: pieces in one row have one pitch, and a
- * master in two rows ties them together.
+ * master in two rows ties them together. Laid end to end each has its own.
  */
 export function boundTo(job: Job, piece: string): ReadonlySet<string> {
   const bound = new Set([piece]);
   for (let grown = true; grown;) {
     grown = false;
     for (const run of job.runs) {
+      if (laysEndToEnd(run)) continue;
       const seated = piecesOfRun(job, run).filter((p) => behaviourOf(p) !== 'carried');
       if (!seated.some(({ id }) => bound.has(id))) continue;
       for (const { id } of seated) {
@@ -161,4 +165,23 @@ export function boundTo(job: Job, piece: string): ReadonlySet<string> {
     }
   }
   return bound;
+}
+
+/**
+ * The job with a run's pieces laid end to end, or at one pitch again: then all take that of its
+ * first one.
+ */
+export function withEndToEnd(job: Job, runId: string, endToEnd: Run['fit']['endToEnd']): Job {
+  const run = job.runs.find(({ id }) => id === runId);
+  if (!run) return job;
+  const next: Run = { ...run, fit: { ...run.fit, endToEnd: endToEnd ?? null, count: null } };
+  const seated = piecesOfRun(job, run).filter((piece) => behaviourOf(piece) !== 'carried');
+  const bound = new Set(endToEnd ? [] : seated.map(({ id }) => id));
+  return {
+    ...job,
+    runs: job.runs.map((r) => (r.id === runId ? next : r)),
+    pieces: job.pieces.map((piece) =>
+      bound.has(piece.id) && piece.pitch !== seated[0].pitch ? withPitch(piece, seated[0].pitch) : piece,
+    ),
+  };
 }

@@ -1,5 +1,14 @@
-import { RelayError, type FitRequest, type FitSource, type Tension } from '@coin-relay/core';
-import { behaviourOf, isStiff, type Job, type JobPath, type JobPiece, type Run } from '../job/schema';
+import { RelayError, type EndToEnd, type FitRequest, type FitSource, type Tension } from '@coin-relay/core';
+import { laidLength } from '../catalogue/width';
+import {
+  behaviourOf,
+  isStiff,
+  laysEndToEnd,
+  type Job,
+  type JobPath,
+  type JobPiece,
+  type Run,
+} from '../job/schema';
 import { sourceOf } from './path';
 
 /** A run with everything it refers to. */
@@ -31,17 +40,21 @@ function tensionOf({ wheel, angle, min, max }: NonNullable<Run['fit']['tension']
   return { wheel, dx: Math.cos(angle), dy: Math.sin(angle), min, max };
 }
 
+function layingOf(sequence: readonly JobPiece[], { gap }: { readonly gap: number }): EndToEnd {
+  return { lengths: sequence.map((piece) => laidLength(piece) * (piece.setting?.scale ?? 1)), gap };
+}
+
 /**
  * Marks are kept, but met only while the pitch gives way. Only pieces that are carried stand on
- * points, and only while no places are met, as those are met by pins.
+ * points, and only while no places are met, as those are met by pins; pieces laid end to end meet
+ * each other.
  */
-function layAndMeet(
-  { hold, lay, meet }: Run['fit'],
-  pieces: FitRequest['pieces'],
-): Pick<FitRequest, 'lay' | 'meet'> {
-  const met = hold === 'path' ? meet : undefined;
+function layAndMeet(run: Run, pieces: FitRequest['pieces']): Pick<FitRequest, 'lay' | 'meet'> {
+  const { hold, lay, meet } = run.fit;
+  const met = hold === 'path' && !laysEndToEnd(run) ? meet : undefined;
+  const onPins = met !== undefined || pieces === 'stiff' || laysEndToEnd(run);
   return {
-    ...(lay ? { lay: met || pieces === 'stiff' ? { ...lay, ends: 'pins' } : lay } : {}),
+    ...(lay ? { lay: onPins ? { ...lay, ends: 'pins' } : lay } : {}),
     ...(met ? { meet: met } : {}),
   };
 }
@@ -65,6 +78,7 @@ export function resolveRun(job: Job, runId?: string): ResolvedRun {
     );
   }
   const pieces = sequence.some(isStiff) ? 'stiff' : 'bending';
+  const endToEnd = laysEndToEnd(run) && run.fit.endToEnd ? layingOf(sequence, run.fit.endToEnd) : null;
   return {
     run,
     path,
@@ -72,14 +86,18 @@ export function resolveRun(job: Job, runId?: string): ResolvedRun {
     source: sourceOf(job, path),
     request: {
       // Carried pieces may have a spacing of their own; those between pins say the pitch.
-      pitch: (sequence.find((piece) => behaviourOf(piece) !== 'carried') ?? first).pitch,
+      pitch: endToEnd
+        ? endToEnd.lengths.reduce((sum, length) => sum + length, 0) / endToEnd.lengths.length + endToEnd.gap
+        : (sequence.find((piece) => behaviourOf(piece) !== 'carried') ?? first).pitch,
       pieces,
       multiple: run.fit.multiple,
       rounding: run.fit.rounding,
       hold: run.fit.hold,
       count: run.fit.count,
       tension: run.fit.tension ? tensionOf(run.fit.tension) : null,
-      ...layAndMeet(run.fit, pieces),
+      ...(run.fit.span ? { span: run.fit.span } : {}),
+      ...(endToEnd ? { endToEnd } : {}),
+      ...layAndMeet(run, pieces),
     },
   };
 }

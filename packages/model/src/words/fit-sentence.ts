@@ -1,4 +1,4 @@
-import type { FitOutcome, FittedSection, Obstacle } from '@coin-relay/core';
+import { sagOf, type FitOutcome, type FittedSection, type Obstacle } from '@coin-relay/core';
 import { FAMILIES } from '../catalogue/families';
 import { behaviourOf, type Job, type JobPiece, type Unit } from '../job/schema';
 import { formatExact, formatLength } from '../units';
@@ -6,7 +6,7 @@ import type { ResolvedRun } from '../resolve';
 import { pathWords } from './path-words';
 
 /** What a part of the fit sentence speaks of, so that a screen can make it the control for that. */
-export type SentenceSubject = 'text' | 'path' | 'pitch' | 'ideal' | 'count' | 'give';
+export type SentenceSubject = 'text' | 'path' | 'pitch' | 'lengths' | 'ideal' | 'count' | 'give';
 
 export interface SentencePart {
   readonly subject: SentenceSubject;
@@ -34,8 +34,8 @@ export function fitSentence(job: Job, resolved: ResolvedRun, fit: FitOutcome): F
     text(`${pathWords(resolved.path)}, `),
     { subject: 'path', text: formatLength(fit.length, unit) },
     text(fit.layout.path.closed ? ' round' : ' long'),
-    text(`${partWords(fit, unit)}, at a pitch of `),
-    { subject: 'pitch', text: formatExact(fit.request.pitch, unit) },
+    text(partWords(fit, unit)),
+    ...pitchParts(fit, unit),
     text(': '),
     { subject: 'ideal', text: fit.ideal.toFixed(2) },
     text(' would fit. Put in '),
@@ -46,6 +46,36 @@ export function fitSentence(job: Job, resolved: ResolvedRun, fit: FitOutcome): F
   ];
   return { parts, verdict: verdictOf(fit, unit, one, many) };
 }
+
+/** Lengths named one by one, at the most. */
+const MOST_NAMED = 3;
+
+/** The pitch asked for, or the lengths that lie end to end. */
+function pitchParts({ request }: FitOutcome, unit: Unit): SentencePart[] {
+  const { pitch, endToEnd } = request;
+  if (!endToEnd) {
+    return [
+      { subject: 'text', text: ', at a pitch of ' },
+      { subject: 'pitch', text: formatExact(pitch, unit) },
+    ];
+  }
+  const { lengths, gap } = endToEnd;
+  const named =
+    lengths.length <= MOST_NAMED
+      ? listed(lengths.map((length) => formatExact(length, unit)))
+      : `${lengths.length} lengths, ${formatLength(pitch - gap, unit)} in the mean`;
+  return [
+    { subject: 'text', text: ', laid end to end: ' },
+    {
+      subject: 'lengths',
+      text: lengths.length > 1 && lengths.length <= MOST_NAMED ? `${named} in turn` : named,
+    },
+    { subject: 'text', text: ` with ${gap === 0 ? 'no gap' : `${formatExact(gap, unit)} between`}` },
+  ];
+}
+
+const listed = (items: readonly string[]): string =>
+  items.length < 2 ? items.join('') : `${items.slice(0, -1).join(', ')} and ${items[items.length - 1]}`;
 
 /** How much of the path the row is on, where it is not all of it. */
 function partWords({ window, layout }: FitOutcome, unit: Unit): string {
@@ -58,6 +88,10 @@ function partWords({ window, layout }: FitOutcome, unit: Unit): string {
 function jointWords(fit: FitOutcome, first: JobPiece): string {
   const stuck = fit.row.kind === 'still' && !fit.sections;
   if (fit.window.ring || stuck) return '';
+  if (fit.apart) {
+    const gaps = fit.count - 1;
+    return fit.apart.gap === 0 ? '' : `, ${gaps} ${gaps === 1 ? 'gap' : 'gaps'} between`;
+  }
   if (fit.request.lay?.ends === 'points') {
     const spaces = fit.count - 1;
     return `, ${spaces} ${spaces === 1 ? 'space' : 'spaces'} between`;
@@ -84,7 +118,8 @@ export function percent(change: number): string {
 
 function giveWords(fit: FitOutcome, unit: Unit): string {
   const { hold } = fit.request;
-  if (hold === 'both') return 'nothing gives way';
+  if (hold === 'both') return spreadWords(fit, unit);
+  if (hold === 'slack') return slackWords(fit, unit);
   if (fit.effectivePitch === null || fit.pitchChange === null)
     return hold === 'path'
       ? 'the pitch would give way'
@@ -92,6 +127,12 @@ function giveWords(fit: FitOutcome, unit: Unit): string {
         ? wheelWords(fit, unit)
         : 'the path would give way';
   if (hold === 'wheel') return wheelWords(fit, unit);
+  if (fit.apart && hold === 'path') {
+    const { factor } = fit.apart;
+    return Math.abs(factor - 1) < 5e-6
+      ? 'their lengths hold'
+      : `their lengths change by ${percent(factor - 1)}`;
+  }
   if (fit.sections && fit.sections.length > 1) return sectionWords(fit.sections, fit.request.pitch, unit);
   if (hold === 'path') {
     const wheels = fit.layout.wheels.some((wheel) => wheel.teeth !== null)
@@ -103,6 +144,23 @@ function giveWords(fit: FitOutcome, unit: Unit): string {
     ? ', toothed wheels keeping their size'
     : '';
   return `the path is scaled by ${fit.scale.toFixed(5)} (${percent(fit.scale - 1)})${wheels}`;
+}
+
+/** Nothing gives way; what is left over may lie between the pieces. */
+function spreadWords(fit: FitOutcome, unit: Unit): string {
+  if (fit.request.lay?.rest !== 'spread' || fit.effectivePitch === null) return 'nothing gives way';
+  return fit.apart
+    ? `nothing gives way, ${formatLength(fit.apart.gap, unit)} lie between each two`
+    : `nothing gives way, they stand ${formatLength(fit.effectivePitch, unit, 1)} apart`;
+}
+
+/** What hangs in the span that gives way, and how deep. */
+function slackWords(fit: FitOutcome, unit: Unit): string {
+  const wheel = fit.layout.wheels.find(({ id }) => id === fit.request.span);
+  const name = wheel?.name ?? fit.request.span ?? 'wheel';
+  if (fit.spare === null) return `the span after the ${name} would hang`;
+  if (fit.spare === 0) return `the span after the ${name} stays taut`;
+  return `the span after the ${name} hangs ${formatLength(sagOf(fit), unit)} deep, ${formatLength(fit.spare, unit)} longer than taut`;
 }
 
 /** The pitches of stretches between places that are met, from the least to the most. */

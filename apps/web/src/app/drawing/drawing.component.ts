@@ -19,6 +19,7 @@ import { Playback } from '../playback/playback.service';
 import { PictureShelf } from '../shared/picture-shelf';
 import { PathMarks } from '../fit/path-marks.service';
 import { PlaceChoice } from '../set-out/place-choice.service';
+import type { Handle } from '../paths/kinds';
 import { MeasuredPaths } from '../paths/measured-paths.service';
 import { PathWork, type PathMode } from '../paths/path-work.service';
 import { DrawingHands } from './hands/drawing-hands';
@@ -26,6 +27,7 @@ import { DrawingStage, type ShownRow } from './drawing-stage';
 import { HandsInTurn } from './hands/hands-in-turn';
 import { MarkHands } from './hands/mark-hands';
 import { PlaceHands } from './hands/place-hands';
+import { SpacingHands } from './hands/spacing-hands';
 import { PointerControl } from './hands/pointer';
 import { roundStep, toScreen, type ViewPort } from './view-port';
 import { WheelNoteComponent } from './wheel-note.component';
@@ -90,10 +92,15 @@ export class DrawingComponent {
       const hands = new DrawingHands({ store, fits, context, work, paths, stage });
       const placeHands = new PlaceHands(stage, this.places);
       const { marks } = this;
+      const spacingHands = new SpacingHands(stage, store, fits, hands);
       const markHands = new MarkHands(stage, fits, marks);
       const control = new PointerControl(
         element,
-        new HandsInTurn(() => (marks.now ? markHands : context.at === 'set-out' ? placeHands : hands)),
+        new HandsInTurn(() => {
+          if (marks.now) return markHands;
+          if (context.at === 'set-out') return placeHands;
+          return context.at === 'fit' ? spacingHands : hands;
+        }),
       );
       const watcher = new ResizeObserver(() => stage.resize(element.clientWidth, element.clientHeight));
       watcher.observe(element);
@@ -103,7 +110,9 @@ export class DrawingComponent {
         .pipe(until)
         .subscribe(() => {
           // While places are set out, what moves the path is out of the way.
-          stage.setHandles(context.at === 'set-out' ? [] : hands.handles());
+          const grip = context.at === 'fit' ? spacingHands.grip() : null;
+          const second: Handle[] = grip ? [{ id: 'second', look: 'spacing', x: grip.x, y: grip.y }] : [];
+          stage.setHandles(context.at === 'set-out' ? [] : [...hands.handles(), ...second]);
           stage.setOverlay({ marks: hands.marks() });
         });
       merge(fits.state$, work.path$)

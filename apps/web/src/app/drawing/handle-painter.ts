@@ -9,7 +9,7 @@ const RIM_REACH = 7;
 
 /** Handles that are taken before others where they lie together: arms before points, points before wheels. */
 const ORDER: readonly (readonly Handle['look'][])[] = [
-  ['arm'],
+  ['arm', 'spacing'],
   ['sharp', 'flowing', 'anchor', 'end', 'pick'],
   ['centre'],
   ['rim'],
@@ -109,6 +109,19 @@ function paintOne(ctx: CanvasRenderingContext2D, handle: Handle, p: Vec, view: V
       ctx.lineTo(p.x, p.y + 5.5);
       ctx.lineTo(p.x - 5.5, p.y);
       ctx.closePath();
+      break;
+    case 'spacing':
+      // A bead on a rod that slides both ways.
+      ctx.moveTo(p.x - 13, p.y);
+      ctx.lineTo(p.x + 13, p.y);
+      for (const way of [-1, 1]) {
+        ctx.moveTo(p.x + way * 9, p.y - 4);
+        ctx.lineTo(p.x + way * 13, p.y);
+        ctx.lineTo(p.x + way * 9, p.y + 4);
+      }
+      ctx.stroke();
+      ctx.beginPath();
+      ctx.arc(p.x, p.y, 5, 0, 2 * Math.PI);
       break;
     case 'pick':
       ctx.moveTo(p.x, p.y);

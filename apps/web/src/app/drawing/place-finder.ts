@@ -45,7 +45,8 @@ export function eachPlace(
   for (let k = 0; k < frame.links; k++) {
     const i = placeOf(scene, k);
     if (i < 0 || !isOnPath(fit.row, frame, k)) continue;
-    use(k, i, (pins[2 * k] + pins[2 * k + 2]) / 2, (pins[2 * k + 1] + pins[2 * k + 3]) / 2);
+    const a = 2 * k * frame.step;
+    use(k, i, (pins[a] + pins[a + 2]) / 2, (pins[a + 1] + pins[a + 3]) / 2);
   }
 }
 

@@ -44,7 +44,7 @@ export function candidateRows(
 }
 
 function giveOf(
-  { pitchChange, scale, travel, gap }: Candidate,
+  { pitchChange, scale, travel, sag, between, gap }: Candidate,
   hold: RunFit['hold'],
   unit: Unit,
 ): { give: number; words: string } {
@@ -55,7 +55,10 @@ function giveOf(
       return { give: scale - 1, words: percent(scale - 1) };
     case 'wheel':
       return { give: travel ?? NaN, words: travel === null ? '–' : signed(travel, unit) };
+    case 'slack':
+      return { give: sag ?? NaN, words: sag === null ? '–' : formatLength(sag, unit) };
     case 'both':
+      if (between !== null) return { give: between, words: formatLength(between, unit) };
       return { give: gap, words: signed(gap, unit) };
   }
 }

@@ -1,10 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Candidate } from '@coin-relay/core';
-import { toleranceOf } from '@coin-relay/model';
+import { formatLengthNumber, toleranceOf } from '@coin-relay/model';
 import { debounceTime, from, switchMap } from 'rxjs';
 import { setFit } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
+import { GraphComponent } from '../graphs/graph.component';
+import type { GraphLine } from '../graphs/graph-data';
+import { fileName } from '../hand-off/download';
 import { candidateRows, sortedCandidates, type CandidateSort } from './candidate-rows';
 import { FitService } from './fit.service';
 
@@ -13,11 +16,20 @@ const SHOWN = 9;
 /** They are worked out once the row has stood still for so long, ms. */
 const PAUSE = 150;
 
-const GIVE_TITLES = { path: 'pitch', pitch: 'path', wheel: 'wheel', both: 'gap' } as const;
+const GIVE_TITLES = { path: 'pitch', pitch: 'path', wheel: 'wheel', slack: 'sag', both: 'gap' } as const;
+
+/** How far the pitch may be off, one way, over the counts shown. */
+const limitLine = (x: readonly number[], percent: number): GraphLine => ({
+  name: percent > 0 ? 'allowed' : 'allowed below',
+  x: [x[0], x[x.length - 1]],
+  y: [percent, percent],
+  limit: true,
+});
 
 /** The counts around the ideal one, and what each would cost; one press takes it. */
 @Component({
   selector: 'relay-candidates-panel',
+  imports: [GraphComponent],
   template: `
     <table aria-label="Candidates">
       <thead>
@@ -69,6 +81,16 @@ const GIVE_TITLES = { path: 'pitch', pitch: 'path', wheel: 'wheel', both: 'gap' 
         }
       </tbody>
     </table>
+    @if (graph(); as g) {
+      <relay-graph
+        title="What each would cost"
+        [lines]="g.lines"
+        [axes]="g.axes"
+        [mark]="now() ?? null"
+        [file]="g.file"
+        [height]="110"
+      />
+    }
     <p class="cost">
       ◆ the sequence does not meet itself; ▲ the pitch is further off than {{ tolerance() }} %.
     </p>
@@ -113,6 +135,31 @@ export class CandidatesPanelComponent {
     );
     const { by, down } = this.sort();
     return sortedCandidates(made, by, down);
+  });
+  /** The cost over the counts, with the limits of the pitch where that gives way. */
+  protected readonly graph = computed(() => {
+    const view = this.view();
+    const made = this.rows()
+      .filter(({ problem, give }) => problem === null && Number.isFinite(give))
+      .sort((a, b) => a.count - b.count);
+    if (!view || made.length < 2) return null;
+    const { job } = view;
+    const hold = this.hold();
+    const asPart = hold === 'path' || hold === 'pitch';
+    const x = made.map(({ count }) => count);
+    const name = GIVE_TITLES[hold];
+    const cost: GraphLine = {
+      name,
+      x,
+      y: made.map(({ give }) => (asPart ? give * 100 : Number(formatLengthNumber(give, job.unit)))),
+      as: 'points',
+    };
+    const limits = hold === 'path' ? [1, -1].map((sign) => limitLine(x, sign * this.tolerance())) : [];
+    return {
+      lines: [cost, ...limits],
+      axes: { x: 'count', y: `${name}, ${asPart ? '%' : job.unit}` },
+      file: fileName(`${job.name} candidates`, ''),
+    };
   });
   private readonly most = computed(() =>
     Math.max(1e-12, ...this.rows().map(({ give }) => (Number.isFinite(give) ? Math.abs(give) : 0))),

@@ -45,7 +45,8 @@ export class FitWorker implements OnDestroy {
     this.stop();
   }
 
-  private stop(): void {
+  /** Ends the thread with whatever it has to do; the next task gets a new one. */
+  stop(): void {
     this.worker?.terminate();
     this.worker = null;
     this.remote = null;

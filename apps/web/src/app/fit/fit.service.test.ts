@@ -1,7 +1,7 @@
 import '@angular/compiler';
 import { demoJobs, type Job } from '@coin-relay/model';
 import { BehaviorSubject } from 'rxjs';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { RunAtWork } from '../job/run-at-work.service';
 import { overJobs } from '../document/injector.testing';
 import { FIT_TASKS } from './fit-tasks';
@@ -19,16 +19,21 @@ let jobs: BehaviorSubject<Job>;
 let fits: FitService;
 let calls: number;
 let cutsAsked: number;
+let stops: number;
+let hangs: boolean;
 
 beforeEach(() => {
   jobs = new BehaviorSubject(lift);
   calls = 0;
   cutsAsked = 0;
+  stops = 0;
+  hangs = false;
   // The worker's own work, without its thread.
   const tasks = {
     fit: async (job: Job, run: string) => {
       calls++;
       await Promise.resolve();
+      if (hangs) await new Promise(() => undefined);
       return FIT_TASKS.fit(job, run);
     },
     candidates: async (job: Job, run: string, around: number, many: number) =>
@@ -42,10 +47,67 @@ beforeEach(() => {
   fits = overJobs(
     jobs,
     [RunAtWork, FitService],
-    [{ provide: FitWorker, useValue: { tasks, within: (_ms: number, task: Promise<unknown>) => task } }],
+    [
+      {
+        provide: FitWorker,
+        useValue: { tasks, within: (_ms: number, task: Promise<unknown>) => task, stop: () => stops++ },
+      },
+    ],
   ).get(FitService);
 });
 afterEach(() => fits.ngOnDestroy());
+
+describe('a count that jumps', () => {
+  /** Until the document has rested once more: then cuts are looked for. */
+  const rested = async (): Promise<void> => {
+    const asked = cutsAsked;
+    await vi.waitFor(() => expect(cutsAsked).toBeGreaterThan(asked), { timeout: 10_000 });
+    await settled();
+  };
+
+  it('is pointed out once the path rests, until the next change', async () => {
+    await rested();
+    const before = fits.now.view!.fit.count;
+    jobs.next(moved(460));
+    await rested();
+    expect(fits.now.view!.fit.count).not.toBe(before);
+    expect(fits.now.was).toBe(before);
+    jobs.next({ ...moved(460), name: 'another' });
+    await settled();
+    expect(fits.now.was).toBeNull();
+    await rested();
+    expect(fits.now.was).toBeNull();
+  });
+
+  it('is nothing to point out where another count was asked for', async () => {
+    await rested();
+    jobs.next({ ...lift, runs: lift.runs.map((run) => ({ ...run, fit: { ...run.fit, count: 72 } })) });
+    await rested();
+    expect(fits.now.view!.fit.count).toBe(72);
+    expect(fits.now.was).toBeNull();
+  });
+});
+
+describe('a fit that takes long', () => {
+  it('tells how long, and leaves the last good state when it is stopped', async () => {
+    await settled();
+    const good = fits.now.view;
+    hangs = true;
+    jobs.next(moved(470));
+    await new Promise((resolve) => setTimeout(resolve, 1_100));
+    expect(fits.now.busy).toBe(1);
+    hangs = false;
+    fits.stop();
+    await settled();
+    expect(stops).toBe(1);
+    expect(fits.now.busy).toBeNull();
+    expect(fits.now.view).toBe(good);
+    expect(fits.now.problem?.message).toMatch(/was stopped\. Undo/);
+    jobs.next(moved(471));
+    await settled();
+    expect(fits.now.problem).toBeNull();
+  });
+});
 
 describe('neighbours that cut', () => {
   const carousel = demoJobs().find((d) => d.id === 'demo-prize-carousel')!.job;

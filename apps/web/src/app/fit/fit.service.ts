@@ -41,6 +41,10 @@ export interface FitState {
   readonly sketches: readonly PathSketch[];
   /** The document the problem and the sketches are of. */
   readonly of: Job | null;
+  /** The count before a change that was not about it made it another; said once, until the next change. */
+  readonly was: number | null;
+  /** Seconds that the fit at work has taken so far, once it takes long; null while it does not. */
+  readonly busy: number | null;
 }
 
 /** What is to be fitted: a document, and which of its runs is worked on. */
@@ -59,6 +63,14 @@ interface Answer {
 const MOST_TIME = 20_000;
 /** A document rests when nothing has changed for so long, ms. */
 const REST = 200;
+/** A fit that takes longer than this is spoken of, and can be stopped, ms. */
+const LONG = 1_000;
+const STOPPED: Reply<never> = {
+  ok: false,
+  code: 'internal',
+  message: 'The fit was stopped. Undo the last change, or change something to fit it again.',
+  wheels: [],
+};
 const TOO_LONG: Reply<never> = {
   ok: false,
   code: 'internal',
@@ -78,9 +90,15 @@ export class FitService implements OnDestroy {
     problem: null,
     sketches: [],
     of: null,
+    was: null,
+    busy: null,
   });
   private readonly subscription: Subscription;
   private resting: ReturnType<typeof setTimeout> | undefined;
+  private watching: ReturnType<typeof setInterval> | undefined;
+  private stopNow: (() => void) | null = null;
+  /** How the run stood when the document last rested. */
+  private rested: FitView | null = null;
 
   /** Emits at once, and after every fit. */
   readonly state$ = this.state.asObservable();
@@ -97,11 +115,10 @@ export class FitService implements OnDestroy {
   }
 
   private async work({ job, run }: Ask): Promise<Answer> {
-    const { tasks } = this.worker;
-    const reply = await this.worker.within(MOST_TIME, tasks.fit(job, run ?? ''), TOO_LONG);
+    const reply = await this.watched(this.worker.tasks.fit(job, run ?? ''));
     const others: FitView[] = [];
     for (const other of job.runs) {
-      if (other.id === run) continue;
+      if (other.id === run || reply === STOPPED) continue;
       const fitted = await this.worker.within(MOST_TIME, this.worker.tasks.fit(job, other.id), TOO_LONG);
       if (fitted.ok) others.push(viewOf(job, other.id, fitted.value));
     }
@@ -112,19 +129,52 @@ export class FitService implements OnDestroy {
     return { reply, others, sketches: ids.length > 0 ? await this.worker.tasks.sketch(job, ids) : [] };
   }
 
+  /** Waits for the fit at work; once it takes long it is told how long, and can be stopped. */
+  private async watched(task: Promise<Reply<FitResult>>): Promise<Reply<FitResult>> {
+    const began = performance.now();
+    this.watching = setInterval(() => {
+      const busy = Math.floor((performance.now() - began) / 1000);
+      this.state.next({ ...this.state.value, busy });
+    }, LONG);
+    const stopped = new Promise<Reply<FitResult>>((resolve) => {
+      this.stopNow = () => {
+        this.worker.stop();
+        resolve(STOPPED);
+      };
+    });
+    try {
+      return await this.worker.within(MOST_TIME, Promise.race([task, stopped]), TOO_LONG);
+    } finally {
+      clearInterval(this.watching);
+      this.stopNow = null;
+    }
+  }
+
+  /** Stops the fit at work; the last good state stays. */
+  stop(): void {
+    this.stopNow?.();
+  }
+
   private take({ job, run }: Ask, { reply, others, sketches }: Answer): void {
     if (!reply.ok) {
       const problem = { message: reply.message, wheels: reply.wheels };
       const last = this.state.value.view;
       // The last good state stays on the drawing, but only that of the run at work.
       const view = last && (last.resolved.run.id === run || run === null) ? last : null;
-      this.state.next({ view, others, problem, sketches, of: job });
+      this.state.next({ view, others, problem, sketches, of: job, was: null, busy: null });
       return;
     }
     const view = viewOf(job, run ?? undefined, reply.value);
-    this.state.next({ view, others, problem: null, sketches, of: job });
+    this.state.next({ view, others, problem: null, sketches, of: job, was: null, busy: null });
     clearTimeout(this.resting);
-    this.resting = setTimeout(() => void this.lookForCuts(view), REST);
+    this.resting = setTimeout(() => this.rest(view), REST);
+  }
+
+  private rest(view: FitView): void {
+    const was = countBefore(this.rested, view);
+    this.rested = view;
+    if (was !== null && this.state.value.view === view) this.state.next({ ...this.state.value, was });
+    void this.lookForCuts(view);
   }
 
   /** Cutting outlines takes longer than fitting, so it waits until a drag is over. */
@@ -132,12 +182,15 @@ export class FitService implements OnDestroy {
     const { tasks } = this.worker;
     const reply = await this.worker.within(MOST_TIME, tasks.cuts(view.job, view.resolved.run.id), TOO_LONG);
     const now = this.state.value;
-    if (now.view === view && reply.ok && reply.value.length > 0)
-      this.state.next({ ...now, view: { ...view, cuts: reply.value } });
+    if (now.view !== view || !reply.ok || reply.value.length === 0) return;
+    const looked = { ...view, cuts: reply.value };
+    this.rested = looked;
+    this.state.next({ ...now, view: looked });
   }
 
   ngOnDestroy(): void {
     clearTimeout(this.resting);
+    clearInterval(this.watching);
     this.subscription.unsubscribe();
   }
 
@@ -159,6 +212,13 @@ export class FitService implements OnDestroy {
     const reply = await this.worker.tasks.candidates(free, view.resolved.run.id, view.fit.count, many);
     return reply.ok ? reply.value : [];
   }
+}
+
+/** The count a row had, where it is another now though nobody asked for another; else null. */
+export function countBefore(before: FitView | null, now: FitView): number | null {
+  if (!before || before.resolved.run.id !== now.resolved.run.id) return null;
+  const asked = before.resolved.run.fit !== now.resolved.run.fit;
+  return !asked && before.fit.count !== now.fit.count ? before.fit.count : null;
 }
 
 function viewOf(job: Job, run: string | undefined, { fit, setOut, approaches }: FitResult): FitView {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Candidate } from '@coin-relay/core';
-import { defaultTension, formatLength, percent, type RunFit } from '@coin-relay/model';
+import { holdChange, formatLength, percent, type RunFit } from '@coin-relay/model';
 import { NzPopoverModule } from 'ng-zorro-antd/popover';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { FormsModule } from '@angular/forms';
@@ -45,8 +45,16 @@ export class SentenceComponent {
     if (visible && which === 'count') void this.loadCandidates();
   }
 
+  protected stop(): void {
+    this.fits.stop();
+  }
+
   protected openPath(): void {
     this.context.openStep('path');
+  }
+
+  protected openFit(): void {
+    this.context.openStep('fit');
   }
 
   protected openCheck(): void {
@@ -67,9 +75,7 @@ export class SentenceComponent {
   protected changeHold(hold: RunFit['hold']): void {
     const job = this.job();
     const run = this.run();
-    const tension =
-      hold === 'wheel' && job && run ? (run.fit.tension ?? defaultTension(job, run)) : undefined;
-    this.changeFit({ hold, ...(tension === undefined ? {} : { tension }) });
+    if (job && run) this.changeFit(holdChange(job, run, hold));
   }
 
   protected changeFit(change: Partial<RunFit>): void {
@@ -80,6 +86,9 @@ export class SentenceComponent {
   /** What a candidate costs, in the words of what gives way. */
   protected cost(candidate: Candidate): string {
     const { hold } = this.run()?.fit ?? { hold: 'path' };
+    if (candidate.between !== null) return `${formatLength(candidate.between, this.unit())} between`;
+    if (hold === 'slack')
+      return candidate.sag === null ? 'cannot hang' : `sag ${formatLength(candidate.sag, this.unit())}`;
     if (hold === 'both')
       return candidate.gap >= 0
         ? `${candidate.gap.toFixed(2)} mm left open`

@@ -28,7 +28,7 @@ export function paintTapeLinks(
   selected: ReadonlySet<number>,
 ): void {
   const { top, height } = LANES.links;
-  const { arc, links } = painter.frame;
+  const { arc, links, step } = painter.frame;
   const { length, closed } = painter.fit.layout.path;
   const looks = tapeLooks(painter);
   ctx.save();
@@ -42,8 +42,8 @@ export function paintTapeLinks(
   ctx.clip();
   for (let k = 0; k < links; k++) {
     if (!isOnPath(painter.fit.row, painter.frame, k)) continue;
-    let from = arc[k];
-    let to = arc[k + 1];
+    let from = arc[k * step];
+    let to = arc[k * step + 1];
     if (closed) {
       const lap = Math.floor(from / length) * length;
       from -= lap;
@@ -148,7 +148,7 @@ export function paintLens(ctx: CanvasRenderingContext2D, size: number, painter: 
   const { span } = scene;
   const scale = size / (span * 3.1);
   const middle = size / 2;
-  const { arc } = painter.frame;
+  const { arc, step } = painter.frame;
   const { table, materials } = scene.setOut;
   ctx.save();
   ctx.beginPath();
@@ -164,14 +164,14 @@ export function paintLens(ctx: CanvasRenderingContext2D, size: number, painter: 
   ctx.stroke();
   for (const { k, what } of drawOrder(scene)) {
     if (what !== 'all' && what !== 'over') continue;
-    const { piece, seat } = scene.pieces[pieceNumberAt(scene, k)];
-    const s = pastEnd(painter.fit, arc[k]);
+    const { piece, seat, span: size } = scene.pieces[pieceNumberAt(scene, k)];
+    const s = pastEnd(painter.fit, arc[k * step]);
     if (Math.abs(s) > span * 4) continue;
     const i = placeOf(scene, k);
-    const across = arc[k + 1] - arc[k];
+    const across = arc[k * step + 1] - arc[k * step];
     ctx.save();
-    // Carried pieces keep their own pitch and stand in the middle of their place.
-    const own = seat === 'on-middle' ? piece.pitch : across;
+    // Carried pieces keep their own size and stand in the middle of their place.
+    const own = seat === 'on-middle' ? size : across;
     ctx.translate(middle + (s + (across - own) / 2) * scale, middle);
     ctx.scale(scale, -scale);
     paintStraight(ctx, piece, own, 1 / scale, {

@@ -168,12 +168,13 @@ export class TapeComponent {
   private eachPlace(use: (place: number, from: number, to: number) => void): void {
     const { painter } = this;
     if (!painter) return;
-    const { arc } = painter.frame;
+    const { arc, step } = painter.frame;
     const { length, closed } = painter.fit.layout.path;
     eachPlace(painter.scene, (k, place) => {
-      const lap = closed ? Math.floor(arc[k] / length) * length : 0;
-      use(place, arc[k] - lap, arc[k + 1] - lap);
-      if (closed && arc[k + 1] - lap > length) use(place, arc[k] - lap - length, arc[k + 1] - lap - length);
+      const [from, to] = [arc[k * step], arc[k * step + 1]];
+      const lap = closed ? Math.floor(from / length) * length : 0;
+      use(place, from - lap, to - lap);
+      if (closed && to - lap > length) use(place, from - lap - length, to - lap - length);
     });
   }
 

@@ -13,7 +13,17 @@ export {
 export { changeSetOut, handPlacesOf, setSequence, touchPlaces, type HandPlaces } from './set-out';
 export type { HandPlace } from './set-out';
 export { addRun, removeRun, renameRun } from './runs';
-export { renameJob, setFit, setLay, setMeet, setMotion, setTravel, setUnit } from './job';
+export {
+  renameJob,
+  setEndToEnd,
+  setFit,
+  setLay,
+  setMeet,
+  setMotion,
+  setTravel,
+  setUnit,
+  writeSpacing,
+} from './job';
 export {
   addPath,
   changePath,

@@ -1,6 +1,6 @@
 import { PLAIN_LAY, type RowLay } from '@coin-relay/core';
-import type { Motion, RunFit, Unit } from '@coin-relay/model';
-import { castDraft } from 'immer';
+import { withEndToEnd, type Job, type Motion, type RunFit, type Unit } from '@coin-relay/model';
+import { castDraft, type Draft } from 'immer';
 import type { Command } from './command';
 
 export function renameJob(name: string): Command {
@@ -27,6 +27,30 @@ export function setFit(runId: string, change: Partial<RunFit>): Command {
     recipe: (job) => {
       const run = job.runs.find((r) => r.id === runId);
       if (run) Object.assign(run.fit, change);
+    },
+  };
+}
+
+/** Writes how far apart the carried pieces of a run stand, or the gap between pieces laid end to end. */
+export function writeSpacing(job: Draft<Job>, runId: string, sets: 'spacing' | 'gap', value: number): void {
+  const run = job.runs.find((r) => r.id === runId);
+  if (!run) return;
+  if (sets === 'gap') {
+    if (run.fit.endToEnd) run.fit.endToEnd.gap = value;
+    return;
+  }
+  // Their own size stays: only the places are further apart.
+  for (const piece of job.pieces) if (run.sequence.includes(piece.id)) piece.pitch = value;
+}
+
+/** Lays the pieces of a run end to end with a gap, or all at one pitch again. */
+export function setEndToEnd(runId: string, endToEnd: RunFit['endToEnd']): Command {
+  return {
+    label: 'Change how pieces follow',
+    recipe: (job) => {
+      const run = job.runs.find((r) => r.id === runId);
+      if (run?.fit.endToEnd && endToEnd) run.fit.endToEnd = { ...endToEnd };
+      else Object.assign(job, withEndToEnd(job as Job, runId, endToEnd) as Draft<Job>);
     },
   };
 }

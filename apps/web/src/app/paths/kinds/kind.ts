@@ -3,7 +3,8 @@ import type { Job, JobPath } from '@coin-relay/model';
 import type { Draft } from 'immer';
 
 /** What a handle looks like: like what it moves. */
-export type HandleLook = 'sharp' | 'flowing' | 'arm' | 'anchor' | 'centre' | 'end' | 'wheel' | 'rim' | 'pick';
+export type HandleLook =
+  'sharp' | 'flowing' | 'arm' | 'anchor' | 'centre' | 'end' | 'wheel' | 'rim' | 'pick' | 'spacing';
 
 /** Something on the drawing that can be taken hold of. Places are of the document, mm. */
 export interface Handle extends Vec {

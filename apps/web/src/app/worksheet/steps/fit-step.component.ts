@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { chordDeparture } from '@coin-relay/core';
-import { defaultTension, formatLength, toleranceOf, TOLERANCES, type RunFit } from '@coin-relay/model';
+import { formatLength, holdChange, isBand, toleranceOf, TOLERANCES, type RunFit } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { setFit } from '../../document/commands';
@@ -10,8 +10,11 @@ import { JobStore } from '../../document/job-store.service';
 import { RunAtWork } from '../../job/run-at-work.service';
 import { FitService } from '../../fit/fit.service';
 import { CandidatesPanelComponent } from '../../fit/candidates-panel.component';
+import { EndToEndPanelComponent } from '../../fit/end-to-end-panel.component';
 import { LayPanelComponent } from '../../fit/lay-panel.component';
 import { MeetPanelComponent } from '../../fit/meet-panel.component';
+import { PitchGraphComponent } from '../../fit/pitch-graph.component';
+import { SlackPanelComponent } from '../../fit/slack-panel.component';
 import { TensionPanelComponent } from '../../fit/tension-panel.component';
 import { NumberFieldComponent } from '../../shared/number-field.component';
 import { CountFieldComponent } from '../../shared/count-field.component';
@@ -25,9 +28,12 @@ import { CountFieldComponent } from '../../shared/count-field.component';
     NzCheckboxModule,
     CandidatesPanelComponent,
     CountFieldComponent,
+    EndToEndPanelComponent,
     LayPanelComponent,
     MeetPanelComponent,
     NumberFieldComponent,
+    PitchGraphComponent,
+    SlackPanelComponent,
     TensionPanelComponent,
   ],
   template: `
@@ -39,12 +45,15 @@ import { CountFieldComponent } from '../../shared/count-field.component';
           <label nz-radio nzValue="pitch">the path</label>
           @if (onRoute()) {
             <label nz-radio nzValue="wheel">a wheel</label>
+            <label nz-radio nzValue="slack">the slack</label>
           }
           <label nz-radio nzValue="both">nothing</label>
         </nz-radio-group>
         <p class="cost why">{{ why() }}</p>
         @if (f.hold === 'wheel') {
           <relay-tension-panel />
+        } @else if (f.hold === 'slack') {
+          <relay-slack-panel />
         }
       </fieldset>
       <fieldset>
@@ -61,18 +70,20 @@ import { CountFieldComponent } from '../../shared/count-field.component';
           }
         </nz-radio-group>
       </fieldset>
-      <fieldset>
-        <legend>Of those, take</legend>
-        <nz-radio-group
-          [ngModel]="f.rounding"
-          (ngModelChange)="change({ rounding: $event, count: null })"
-          nzName="rounding"
-        >
-          <label nz-radio nzValue="nearest">the nearest</label>
-          <label nz-radio nzValue="down">at most</label>
-          <label nz-radio nzValue="up">at least</label>
-        </nz-radio-group>
-      </fieldset>
+      @if (f.hold !== 'slack') {
+        <fieldset>
+          <legend>Of those, take</legend>
+          <nz-radio-group
+            [ngModel]="f.rounding"
+            (ngModelChange)="change({ rounding: $event, count: null })"
+            nzName="rounding"
+          >
+            <label nz-radio nzValue="nearest">the nearest</label>
+            <label nz-radio nzValue="down">at most</label>
+            <label nz-radio nzValue="up">at least</label>
+          </nz-radio-group>
+        </fieldset>
+      }
       <div class="line">
         <label nz-checkbox [ngModel]="f.count !== null" (ngModelChange)="pin($event)">Always put in</label>
         @if (f.count !== null) {
@@ -103,11 +114,23 @@ import { CountFieldComponent } from '../../shared/count-field.component';
       @if (leaves(); as words) {
         <p class="cost">{{ words }}</p>
       }
+      @if (ripples()) {
+        <details>
+          <summary>The pitch over one cycle</summary>
+          <relay-pitch-graph />
+        </details>
+      }
       <details [open]="lies()">
         <summary>Where on the path it lies</summary>
         <relay-lay-panel />
       </details>
-      @if (f.hold === 'path') {
+      @if (!band()) {
+        <details [open]="!!f.endToEnd">
+          <summary>Pieces of different lengths</summary>
+          <relay-end-to-end-panel />
+        </details>
+      }
+      @if (f.hold === 'path' && !f.endToEnd) {
         <details [open]="meets()">
           <summary>Places that must be met</summary>
           <relay-meet-panel />
@@ -149,9 +172,14 @@ export class FitStepComponent {
     const { unit } = view.job;
     return `From pin to pin they leave the path by ${formatLength(found.depth, unit, 1)} at the most, at ${formatLength(found.s, unit)}.`;
   });
+  protected readonly ripples = computed(() => {
+    const fit = this.state().view?.fit;
+    return fit?.request.pieces === 'stiff' && fit.row.kind === 'ring';
+  });
   protected readonly lies = computed(() => this.run()?.fit.lay !== undefined);
   protected readonly meets = computed(() => this.run()?.fit.meet !== undefined);
   protected readonly fit = computed(() => this.run()?.fit);
+  protected readonly band = computed(() => this.state().view?.resolved.sequence.some(isBand) ?? false);
   protected readonly pattern = computed(() => this.run()?.sequence.length ?? 1);
   protected readonly count = computed(() => this.state().view?.fit.count ?? 1);
 
@@ -163,23 +191,17 @@ export class FitStepComponent {
         return this.onRoute() ? 'The path is scaled; toothed wheels keep their size.' : 'The path is scaled.';
       case 'wheel':
         return 'Pitch and wheels hold; one of them moves along a line.';
+      case 'slack':
+        return 'Pitch and wheels hold; what is too long hangs in one span.';
       default:
         return 'Path and pitch hold; what is left over stays a gap.';
     }
   });
 
-  /** With a gap, links that do not go in whole are left out unless the user says otherwise. */
   protected hold(hold: RunFit['hold']): void {
-    const rounding = this.fit()?.rounding ?? 'nearest';
     const job = this.job();
     const run = this.run();
-    const tension =
-      hold === 'wheel' && job && run ? (run.fit.tension ?? defaultTension(job, run)) : undefined;
-    this.change({
-      hold,
-      rounding: hold === 'both' && rounding === 'nearest' ? 'down' : rounding,
-      ...(tension === undefined ? {} : { tension }),
-    });
+    if (job && run) this.change(holdChange(job, run, hold));
   }
 
   protected pin(fixed: boolean): void {

@@ -1,0 +1,17 @@
+import type { Job, Run, RunFit } from '../job/schema';
+import { defaultSpan } from './span';
+import { defaultTension } from './tension';
+
+/**
+ * What changes with what gives way: a wheel or a span is chosen where none was, and with a gap
+ * links that do not go in whole are left out unless the user says otherwise.
+ */
+export function holdChange(job: Job, run: Run, hold: RunFit['hold']): Partial<RunFit> {
+  const { rounding, tension, span } = run.fit;
+  return {
+    hold,
+    rounding: hold === 'both' && rounding === 'nearest' ? 'down' : rounding,
+    ...(hold === 'wheel' ? { tension: tension ?? defaultTension(job, run) } : {}),
+    ...(hold === 'slack' ? { span: span ?? defaultSpan(job, run) } : {}),
+  };
+}
