@@ -143,10 +143,24 @@ await page.getByRole('table', { name: 'Candidates' }).scrollIntoViewIfNeeded();
 await take('wheel');
 await page.getByRole('button', { name: 'Undo' }).click();
 
+await page.locator('relay-fit-step').getByText('the slack', { exact: true }).click();
+await page.getByText('Slack typed for it').waitFor();
+await page.getByRole('button', { name: 'show all' }).click();
+await page.getByText('The pitch over one cycle').click();
+await page.getByText('The pitch over one cycle').scrollIntoViewIfNeeded();
+await page.getByRole('img', { name: /The pitch while/ }).scrollIntoViewIfNeeded();
+await take('slack');
+await page.getByRole('button', { name: 'Undo' }).click();
+
 const opened = async (id, step) => {
   await page.goto(`${at}/job/${id}?step=${step}`);
   await page.locator('relay-sentence .verdict').waitFor();
 };
+await opened('demo-bead-string', 'fit');
+await page.getByRole('table', { name: 'Candidates' }).getByRole('button', { name: 'Take 37' }).waitFor();
+await page.getByText('Laid end to end', { exact: true }).scrollIntoViewIfNeeded();
+await take('unlike');
+
 await opened('demo-anchor-chain', 'link');
 await page.getByText('How alike they are').scrollIntoViewIfNeeded();
 await take('link');

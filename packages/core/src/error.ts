@@ -14,6 +14,7 @@ export type RelayErrorCode =
   | 'too-few-links'
   | 'too-many-links'
   | 'count-not-multiple'
+  | 'multiple-too-large'
   | 'wheel-invalid'
   | 'wheels-too-few'
   | 'wheels-too-many'

@@ -1,4 +1,4 @@
-import { RelayError } from '@coin-relay/core';
+import { MOST_LENGTHS, RelayError } from '@coin-relay/core';
 import { fitAnswer, measureAnswer, placeAnswer } from '@coin-relay/formats';
 import { describeIssue } from '@coin-relay/model';
 import { z } from 'zod';
@@ -23,7 +23,7 @@ export const RequestBody = z
     pieces: z.enum(['stiff', 'bending']).optional(),
     multiple: z.number().optional(),
     rounding: z.enum(['nearest', 'down', 'up']).optional(),
-    hold: z.enum(['path', 'pitch', 'wheel', 'both']).optional(),
+    hold: z.enum(['path', 'pitch', 'wheel', 'slack', 'both']).optional(),
     tension: z
       .object({
         wheel: z.string().max(80),
@@ -33,6 +33,8 @@ export const RequestBody = z
         max: z.number().max(1e7),
       })
       .optional(),
+    span: z.string().max(80).optional(),
+    endToEnd: z.object({ lengths: z.array(z.number()).min(1).max(MOST_LENGTHS), gap: z.number() }).optional(),
     count: z.number().optional(),
   })
   .strict();

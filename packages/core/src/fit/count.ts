@@ -22,6 +22,19 @@ export function chooseCount(ideal: number, multiple: number, rounding: Rounding,
   return Math.max(chosen, Math.ceil(least / multiple)) * multiple;
 }
 
+/**
+ * A multiple that no count near the ideal one has: none at all would be nearer than one.
+ * @throws RelayError multiple-too-large
+ */
+export function checkMultiple(ideal: number, multiple: number): void {
+  if (multiple <= 1 || ideal >= multiple / 2) return;
+  throw new RelayError(
+    'multiple-too-large',
+    `${ideal.toFixed(2)} would fit, and no multiple of ${multiple} comes near that. Take a multiple of at most ${Math.max(1, Math.floor(ideal))}, a longer path, or a shorter pitch.`,
+    { field: 'multiple' },
+  );
+}
+
 /** Checks a count that was asked for. */
 export function checkCount(count: number, multiple: number, least: number): void {
   if (!(Number.isInteger(count) && count >= 1)) {

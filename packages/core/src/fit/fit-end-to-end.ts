@@ -3,7 +3,7 @@ import { mm, RelayError } from '../error';
 import { bracketedRoot } from '../math';
 import { evenRingRow, phasesFor, ringRow, walkedRow, type Row } from '../motion/row';
 import { meanSpacing, type Stations } from '../motion/stations';
-import { checkCount, chooseCount } from './count';
+import { checkCount, checkMultiple, chooseCount } from './count';
 import {
   closingSize,
   endOfPieces,
@@ -53,6 +53,7 @@ export function fitEndToEnd(
   const unit = window.ring ? leastCommon(request.multiple, lengths.length) : request.multiple;
   const least = window.ring && pieces === 'stiff' ? 3 : spread && !window.ring ? 2 : 1;
   const rounding = spread || hold === 'both' ? 'down' : hold === 'slack' ? 'up' : request.rounding;
+  if (request.count === null) checkMultiple(ideal, unit);
   const count = request.count ?? chooseCount(ideal, unit, rounding, least);
   checkCount(count, unit, least);
   const common: Common = { request, length: path.length, ideal, count, window, sections: null };

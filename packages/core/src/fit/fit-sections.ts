@@ -3,7 +3,7 @@ import { RelayError } from '../error';
 import { wrapInto } from '../math';
 import { stillRow } from '../motion/row';
 import { pathReader } from '../path';
-import { checkCount } from './count';
+import { checkCount, checkMultiple } from './count';
 import type { RowWindow } from './lay';
 import { spacingsBetween } from './laying';
 import { stopped, turningsOf, type FitOutcome } from './outcome';
@@ -64,6 +64,7 @@ export function fitSections(
     };
     return stopped(common, base, inTheWay);
   }
+  if (count === null) checkMultiple(whole / pitch, multiple);
   const sections = countSections(path, parts, pitch, pieces, multiple, count);
   const total = sections.reduce((sum, section) => sum + section.count, 0);
   checkCount(total, 1, 1);

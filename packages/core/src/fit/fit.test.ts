@@ -316,6 +316,7 @@ describe('bad requests', () => {
     ['a count of zero', line, { pitch: 10, count: 0 }, 'request-invalid'],
     ['a broken count', line, { pitch: 10, count: 2.5 }, 'request-invalid'],
     ['a count that is no multiple', ring, { pitch: 10, count: 31, multiple: 2 }, 'count-not-multiple'],
+    ['a multiple larger than any count', ring, { pitch: 10, multiple: 500 }, 'multiple-too-large'],
     ['a multiple of zero', ring, { pitch: 10, multiple: 0 }, 'request-invalid'],
     ['more links than the limit', line, { pitch: 0.001 }, 'too-many-links'],
   ])('%s', (_name, source, request, code) => {

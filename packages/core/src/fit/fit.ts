@@ -1,7 +1,7 @@
 import { findObstacles, type Obstacle } from '../chain';
 import { mm, RelayError } from '../error';
 import { evenRingRow, ringRow, type Row } from '../motion/row';
-import { checkCount } from './count';
+import { checkCount, checkMultiple } from './count';
 import { fitSections } from './fit-sections';
 import { fitEndToEnd } from './fit-end-to-end';
 import { giveSlack, tautSource } from './give-slack';
@@ -46,6 +46,7 @@ export function fitRow(source: FitSource, request: FitRequest): FitOutcome {
   if (request.count !== null) checkCount(request.count, multiple, least);
   const { ideal, halves, seeds } = idealOn(base, window, request, obstacles.length > 0);
   if (request.count === null && window.ring && ideal < least - 0.5) tooFew(ideal, request, path.length);
+  if (request.count === null) checkMultiple(ideal, multiple);
   const count = request.count ?? countFor(ideal, halves, request, least);
   checkCount(count, multiple, least);
   const common = { request, length: path.length, ideal, count, window, sections: null };

@@ -64,7 +64,7 @@ export function checkRequest(request: FitRequest, length: number): void {
   if (!(pitch > 0 && pitch <= LIMITS.coordinate)) {
     throw new RelayError(
       'pitch-not-positive',
-      `A pitch of ${Number.isFinite(pitch) ? mm(pitch) : pitch} cannot be used. It must be above zero.`,
+      `A pitch of ${Number.isFinite(pitch) ? mm(pitch) : pitch} cannot be used. It must be above zero and at most ${mm(LIMITS.coordinate)}.`,
       { field: 'pitch' },
     );
   }

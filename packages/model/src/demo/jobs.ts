@@ -9,11 +9,13 @@ import {
 } from '../catalogue';
 import type { Job, Wheel } from '../job/schema';
 import { frame, run } from './frame';
+import { beadString } from './strings';
 import { anchorChain, bellowsSeam, coinSlide, lampFestoon, prizeCarousel } from './trimmings';
 
 /** The arcade's machines, the one to look at first last. People, places and machines are invented. */
 export function demoJobs(): readonly { id: string; job: Job }[] {
   return [
+    { id: 'demo-bead-string', job: beadString() },
     { id: 'demo-anchor-chain', job: anchorChain() },
     { id: 'demo-prize-carousel', job: prizeCarousel() },
     { id: 'demo-coin-slide', job: coinSlide() },

@@ -104,7 +104,7 @@ export function findingsOf(
         'error',
         fit.window.ring
           ? `The row overlaps itself by ${formatLength(-fit.gap, unit)} at the closing place. Take one ${one} out.`
-          : `The row is ${formatLength(-fit.gap, unit)} longer than what it lies on. Take one ${one} out.`,
+          : `The row is ${formatLength(-fit.gap, unit)} longer than what it lies on: ${pastEndWords(fit, one, many)}.`,
         { at: fit.window.ring ? 0 : fit.window.to, size: -fit.gap, mend: givePitch },
       );
     }
@@ -176,6 +176,21 @@ export function findingsOf(
     );
   }
   return found.sort((a, b) => (a.weight === b.weight ? 0 : a.weight === 'error' ? -1 : 1));
+}
+
+/** What comes of the pieces past the end of an open row, and what to do. */
+function pastEndWords({ gap, request, layout }: FitOutcome, one: string, many: string): string {
+  const past = Math.ceil(-gap / request.pitch - 1e-9);
+  const which = past === 1 ? `its last ${one}` : `its last ${past} ${many}`;
+  const straight = request.lay?.beyond === 'straight' && !layout.path.closed;
+  const comes = straight
+    ? past === 1
+      ? 'runs on straight past the end'
+      : 'run on straight past the end'
+    : past === 1
+      ? 'is not laid, or not whole'
+      : 'are not laid, or not whole';
+  return `${which} ${comes}. Take ${past === 1 ? 'it' : 'them'} out, or lengthen the path`;
 }
 
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

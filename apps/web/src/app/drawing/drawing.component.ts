@@ -111,7 +111,9 @@ export class DrawingComponent {
         .subscribe(() => {
           // While places are set out, what moves the path is out of the way.
           const grip = context.at === 'fit' ? spacingHands.grip() : null;
-          const second: Handle[] = grip ? [{ id: 'second', look: 'spacing', x: grip.x, y: grip.y }] : [];
+          const second: Handle[] = grip
+            ? [{ id: 'second', look: 'spacing', x: grip.x, y: grip.y, from: grip.from }]
+            : [];
           stage.setHandles(context.at === 'set-out' ? [] : [...hands.handles(), ...second]);
           stage.setOverlay({ marks: hands.marks() });
         });

@@ -110,19 +110,27 @@ function paintOne(ctx: CanvasRenderingContext2D, handle: Handle, p: Vec, view: V
       ctx.lineTo(p.x - 5.5, p.y);
       ctx.closePath();
       break;
-    case 'spacing':
-      // A bead on a rod that slides both ways.
-      ctx.moveTo(p.x - 13, p.y);
-      ctx.lineTo(p.x + 13, p.y);
+    case 'spacing': {
+      // A bead on a rod that slides both ways along the path.
+      const from = handle.from ? toScreen(view, handle.from.x, handle.from.y) : { x: p.x - 1, y: p.y };
+      const size = Math.hypot(p.x - from.x, p.y - from.y) || 1;
+      const [ux, uy] = [(p.x - from.x) / size, (p.y - from.y) / size];
+      const to = (along: number, off: number): [number, number] => [
+        p.x + along * ux - off * uy,
+        p.y + along * uy + off * ux,
+      ];
+      ctx.moveTo(...to(-15, 0));
+      ctx.lineTo(...to(15, 0));
       for (const way of [-1, 1]) {
-        ctx.moveTo(p.x + way * 9, p.y - 4);
-        ctx.lineTo(p.x + way * 13, p.y);
-        ctx.lineTo(p.x + way * 9, p.y + 4);
+        ctx.moveTo(...to(way * 11, -4));
+        ctx.lineTo(...to(way * 15, 0));
+        ctx.lineTo(...to(way * 11, 4));
       }
       ctx.stroke();
       ctx.beginPath();
       ctx.arc(p.x, p.y, 5, 0, 2 * Math.PI);
       break;
+    }
     case 'pick':
       ctx.moveTo(p.x, p.y);
       ctx.lineTo(p.x, p.y - 16);

@@ -113,9 +113,12 @@ export class CandidatesPanelComponent {
   private readonly view = computed(() => this.state().view);
   protected readonly now = computed(() => this.view()?.fit.count);
   private readonly hold = computed(() => this.view()?.resolved.run.fit.hold ?? 'path');
+  private readonly giveTitle = computed(() =>
+    this.hold() === 'path' && this.view()?.fit.apart ? 'lengths' : GIVE_TITLES[this.hold()],
+  );
   protected readonly columns = computed((): { key: CandidateSort; title: string }[] => [
     { key: 'count', title: 'count' },
-    { key: 'give', title: GIVE_TITLES[this.hold()] },
+    { key: 'give', title: this.giveTitle() },
     { key: 'ripple', title: 'ppm' },
   ]);
   protected readonly tolerance = computed(() => {
@@ -147,7 +150,7 @@ export class CandidatesPanelComponent {
     const hold = this.hold();
     const asPart = hold === 'path' || hold === 'pitch';
     const x = made.map(({ count }) => count);
-    const name = GIVE_TITLES[hold];
+    const name = this.giveTitle();
     const cost: GraphLine = {
       name,
       x,

@@ -3,6 +3,8 @@ import { behaviourOf, type JobPiece } from '@coin-relay/model';
 
 /** The second piece of an open row, to be dragged along the path: it sets how far apart they stand. */
 export interface SpacingGrip extends Vec {
+  /** A place before it on the path: which way it slides. */
+  readonly from: Vec;
   /** What the drag sets: the spacing of carried pieces, or the gap between pieces laid end to end. */
   readonly sets: 'spacing' | 'gap';
   /** Its value for the second piece standing at a place of the path, mm; zero or less where none can be. */
@@ -25,7 +27,7 @@ export function spacingGrip(fit: FitOutcome, sequence: readonly JobPiece[]): Spa
   const read = pathReader(fit.layout.path);
   const at = newReading();
   read(second, at);
-  const place = { x: at[0], y: at[1] };
+  const place = { x: at[0], y: at[1], from: { x: at[0] - at[2], y: at[1] - at[3] } };
   if (endToEnd) {
     const end = arc[a + 1];
     const half = (arc[b + 1] - arc[b]) / 2;

@@ -195,6 +195,8 @@ export class GraphComponent implements OnDestroy {
       showLine: line.as !== 'points',
       pointStyle: POINTS[i % POINTS.length],
       pointRadius: line.as === 'points' ? 4 : 0,
+      // A point on the edge is seen whole.
+      clip: line.as === 'points' ? false : undefined,
     }));
     const { x, y } = chart.options.scales ?? {};
     if (x && 'title' in x && x.title) x.title.text = axes.x;

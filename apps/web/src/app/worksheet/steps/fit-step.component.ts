@@ -41,7 +41,7 @@ import { CountFieldComponent } from '../../shared/count-field.component';
       <fieldset>
         <legend>What gives way</legend>
         <nz-radio-group [ngModel]="f.hold" (ngModelChange)="hold($event)" nzName="gives-way">
-          <label nz-radio nzValue="path">the pitch</label>
+          <label nz-radio nzValue="path">{{ f.endToEnd ? 'the lengths' : 'the pitch' }}</label>
           <label nz-radio nzValue="pitch">the path</label>
           @if (onRoute()) {
             <label nz-radio nzValue="wheel">a wheel</label>
@@ -186,6 +186,7 @@ export class FitStepComponent {
   protected readonly why = computed(() => {
     switch (this.fit()?.hold) {
       case 'path':
+        if (this.fit()?.endToEnd) return 'The path holds; all lengths change by one factor, not the gap.';
         return this.onRoute() ? 'The path holds; toothed wheels change with the pitch.' : 'The path holds.';
       case 'pitch':
         return this.onRoute() ? 'The path is scaled; toothed wheels keep their size.' : 'The path is scaled.';
