@@ -26,6 +26,7 @@ export interface Options {
   readonly hold?: string;
   readonly count?: string;
   readonly phase?: string;
+  readonly frame?: string;
   readonly tension?: string;
   readonly slack?: string;
   readonly lengths?: string;

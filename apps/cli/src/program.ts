@@ -3,8 +3,10 @@ import {
   checkAnswer,
   contoursAnswer,
   fitAnswer,
+  frameAnswer,
   hangAnswer,
   measureAnswer,
+  motionAnswer,
   partsAnswer,
   placeAnswer,
   placesAnswer,
@@ -81,9 +83,15 @@ function makeProgram(output: Output): Command {
     );
   withFit(withSource(program.command('place').description('where the pins of the fitted row are')))
     .option('--phase <pitches>', 'how far the row has travelled, in pitches', '0')
-    .action((options: Options) =>
-      answer(placeAnswer(sourceOf(options), requestOf(options), numberOf('phase', options.phase) ?? 0)),
-    );
+    .option('--frame <k>', 'all rows and wheels of a job at a frame of its loop')
+    .action((options: Options) => {
+      const frame = numberOf('frame', options.frame);
+      answer(
+        frame === undefined
+          ? placeAnswer(sourceOf(options), requestOf(options), numberOf('phase', options.phase) ?? 0)
+          : frameAnswer(jobOf(options), frame, options.run),
+      );
+    });
   program
     .command('contours')
     .description('the lines found in a drawing or a table of points')
@@ -113,6 +121,9 @@ function makeProgram(output: Output): Command {
     answer(checked);
     if (checked.findings.some(({ weight }) => weight === 'error')) throw new FoundErrors();
   });
+  withJob(
+    program.command('motion').description('the loop of a job: travel, speeds, and until when all repeats'),
+  ).action((options: Options) => answer(motionAnswer(jobOf(options), options.run)));
   withJob(
     program.command('parts').description('how many of which piece a row of a job takes, and its mass'),
   ).action((options: Options) => answer(partsAnswer(jobOf(options), options.run)));

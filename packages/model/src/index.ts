@@ -9,3 +9,4 @@ export * from './words';
 export * from './demo';
 export * from './history';
 export * from './starters';
+export * from './motion';

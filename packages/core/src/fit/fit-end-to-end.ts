@@ -1,6 +1,7 @@
 import type { Obstacle } from '../chain';
 import { mm, RelayError } from '../error';
 import { bracketedRoot } from '../math';
+import { lcm } from '../motion/loop';
 import { evenRingRow, phasesFor, ringRow, walkedRow, type Row } from '../motion/row';
 import { meanSpacing, type Stations } from '../motion/stations';
 import { checkCount, checkMultiple, chooseCount } from './count';
@@ -50,7 +51,7 @@ export function fitEndToEnd(
   const ideal =
     obstacles.length > 0 ? (window.to - window.from) / pitch : idealEndToEnd(path, window, own, size, pieces);
   const spread = hold === 'both' && lay.rest === 'spread';
-  const unit = window.ring ? leastCommon(request.multiple, lengths.length) : request.multiple;
+  const unit = window.ring ? lcm(request.multiple, lengths.length) : request.multiple;
   const least = window.ring && pieces === 'stiff' ? 3 : spread && !window.ring ? 2 : 1;
   const rounding = spread || hold === 'both' ? 'down' : hold === 'slack' ? 'up' : request.rounding;
   if (request.count === null) checkMultiple(ideal, unit);
@@ -221,10 +222,4 @@ function outcomeOf(
     row,
     turnings: turningsOf(layout, row, spacing, common.request),
   };
-}
-
-function leastCommon(a: number, b: number): number {
-  let [x, y] = [a, b];
-  while (y > 0) [x, y] = [y, x % y];
-  return (a / x) * b;
 }

@@ -12,3 +12,17 @@ export { ALIKE, meanSpacing, placesFor, spansOf } from './stations';
 export type { Stations } from './stations';
 export { pitchOverCycle } from './pitch-over-cycle';
 export type { PitchOverCycle } from './pitch-over-cycle';
+export {
+  allRepeat,
+  framesToRead,
+  gcd,
+  lcm,
+  MOST_TRAVEL,
+  phasesInLoop,
+  eyeReading,
+  READS_TO,
+  seamlessTravels,
+  speedFor,
+  travelFor,
+} from './loop';
+export type { EyeReading, LoopTiming, RowMeasure, SeamlessTravels, Speed } from './loop';

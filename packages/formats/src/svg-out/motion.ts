@@ -1,5 +1,5 @@
 import { newRowFrame, RelayError, rowFrame, writeNumber, type FitOutcome } from '@coin-relay/core';
-import { PLAIN_SET_OUT, type Job, type ResolvedRun, type ResolvedSetOut } from '@coin-relay/model';
+import { repeatOf, type Job, type ResolvedRun } from '@coin-relay/model';
 import { placeMatrix, type RowScene, type ScenePiece } from '../placing';
 import { degrees, matrixText, n3 } from './markup';
 
@@ -51,23 +51,6 @@ export function movingRow(
     );
   }
   return { speed, repeat, travel };
-}
-
-/** Pitches after which the row looks the same again: its sequence where nothing else decides, else the whole loop. */
-function repeatOf(
-  fit: FitOutcome,
-  { run, sequence }: ResolvedRun,
-  { setOut, pieces }: ResolvedSetOut,
-): number {
-  const plain =
-    setOut.order.by === 'turn' &&
-    setOut.rules.length === 0 &&
-    setOut.byHand.length === 0 &&
-    setOut.alternate === PLAIN_SET_OUT.alternate &&
-    setOut.handed === null &&
-    setOut.finishes === null &&
-    !pieces.some((piece) => piece.variation);
-  return plain && fit.count % sequence.length === 0 ? run.sequence.length : fit.count;
 }
 
 /** One link's way through a whole repeat, as translations and turns stated at even times. */

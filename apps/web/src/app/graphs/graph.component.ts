@@ -65,15 +65,19 @@ const COLOURS = [THEME.ink, THEME.accent, THEME.brass, THEME.good] as const;
           @for (line of lines(); track line.name; let i = $index) {
             <li>
               <svg width="26" height="8" viewBox="0 0 26 8">
-                <line
-                  x1="0"
-                  y1="4"
-                  x2="26"
-                  y2="4"
-                  [attr.stroke]="colourOf(i)"
-                  [attr.stroke-dasharray]="dashText(i)"
-                  stroke-width="2"
-                />
+                @if (line.as === 'points') {
+                  <circle cx="13" cy="4" r="3.5" [attr.fill]="colourOf(i)" />
+                } @else {
+                  <line
+                    x1="0"
+                    y1="4"
+                    x2="26"
+                    y2="4"
+                    [attr.stroke]="colourOf(i)"
+                    [attr.stroke-dasharray]="dashText(i)"
+                    stroke-width="2"
+                  />
+                }
               </svg>
               {{ line.name }}
             </li>

@@ -1,0 +1,5 @@
+export { repeatOf, visibleRepeat } from './repeat';
+export { motionFacts } from './facts';
+export type { MotionFacts, WheelFacts } from './facts';
+export { motionWarnings } from './words';
+export type { MotionWarning } from './words';

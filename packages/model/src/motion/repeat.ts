@@ -1,0 +1,45 @@
+import type { FitOutcome } from '@coin-relay/core';
+import { PLAIN_SET_OUT, type JobPiece } from '../job/schema';
+import type { ResolvedRun, ResolvedSetOut } from '../resolve';
+
+/** Pitches after which the row looks the same again: its sequence where nothing else decides, else the whole loop. */
+export function repeatOf(
+  fit: FitOutcome,
+  { run, sequence }: ResolvedRun,
+  { setOut, pieces }: ResolvedSetOut,
+): number {
+  const plain =
+    setOut.order.by === 'turn' &&
+    setOut.rules.length === 0 &&
+    setOut.byHand.length === 0 &&
+    setOut.alternate === PLAIN_SET_OUT.alternate &&
+    setOut.handed === null &&
+    setOut.finishes === null &&
+    !pieces.some((piece) => piece.variation);
+  return plain && fit.count % sequence.length === 0 ? run.sequence.length : fit.count;
+}
+
+/**
+ * Pitches after which the row nearly looks the same to the eye: what links carry, and what they
+ * are made of, catches it less than the links themselves.
+ */
+export function visibleRepeat(sequence: readonly JobPiece[]): number {
+  const looks = sequence.map(lookOf);
+  for (let period = 1; period < looks.length; period++) {
+    if (looks.length % period === 0 && looks.every((look, i) => look === looks[i % period])) return period;
+  }
+  return looks.length;
+}
+
+function lookOf(piece: JobPiece): string {
+  switch (piece.family) {
+    case 'roller-chain':
+      return `${piece.family} ${piece.part}`;
+    case 'round-link':
+      return `${piece.family} ${piece.facing}`;
+    case 'own':
+      return `own ${piece.outline.map(({ data }) => data).join(' ')}`;
+    default:
+      return `${piece.family} ${'form' in piece ? piece.form : ''}${'kind' in piece ? piece.kind : ''}`;
+  }
+}
