@@ -42,7 +42,7 @@ export function movingRow(
       'Pieces that are stretched to another path change their length as they travel, which a moving drawing cannot show. Take the still drawing.',
     );
   }
-  const repeat = repeatOf(fit, resolved, setOut);
+  const repeat = repeatOf(fit, resolved.sequence, setOut);
   const stations = scene.frame.links * repeat * STATIONS;
   if (stations > MOST_STATIONS) {
     throw new RelayError(

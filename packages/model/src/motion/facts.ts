@@ -1,6 +1,5 @@
 import {
   allRepeat,
-  lcm,
   eyeReading,
   speedFor,
   type FitOutcome,
@@ -70,8 +69,7 @@ export function motionFacts(
   const spacing = lap === null ? (fit.effectivePitch ?? fit.request.pitch) : fit.layout.path.length / lap;
   const measure: RowMeasure = { spacing, lap };
   // With a gap nothing is back before the whole lap; without ends any piece is like the next.
-  const repeat =
-    fit.row.kind === 'gapped' ? fit.row.lap : lcm(repeatOf(fit, resolved, setOut), fit.row.cycle);
+  const repeat = fit.row.kind === 'gapped' ? fit.row.lap : repeatOf(fit, resolved.sequence, setOut);
   const visible = visibleRepeat(resolved.sequence);
   const speed = (kind: Speed['in'], perPitch = 0): number =>
     speedFor(kind, travel, motion, measure, perPitch);

@@ -1,11 +1,11 @@
-import type { FitOutcome } from '@coin-relay/core';
+import { lcm, type FitOutcome } from '@coin-relay/core';
 import { PLAIN_SET_OUT, type JobPiece } from '../job/schema';
-import type { ResolvedRun, ResolvedSetOut } from '../resolve';
+import type { ResolvedSetOut } from '../resolve';
 
 /** Pitches after which the row looks the same again: its sequence where nothing else decides, else the whole loop. */
 export function repeatOf(
-  fit: FitOutcome,
-  { run, sequence }: ResolvedRun,
+  fit: Pick<FitOutcome, 'count' | 'row'>,
+  sequence: readonly JobPiece[],
   { setOut, pieces }: ResolvedSetOut,
 ): number {
   const plain =
@@ -16,7 +16,8 @@ export function repeatOf(
     setOut.handed === null &&
     setOut.finishes === null &&
     !pieces.some((piece) => piece.variation);
-  return plain && fit.count % sequence.length === 0 ? run.sequence.length : fit.count;
+  const alike = plain && fit.count % sequence.length === 0 ? sequence.length : fit.count;
+  return lcm(alike, fit.row.cycle);
 }
 
 /**

@@ -22,7 +22,7 @@ import {
   type RowScene,
   type ScenePiece,
 } from '@coin-relay/formats';
-import type { JobPiece, ResolvedSetOut } from '@coin-relay/model';
+import { repeatOf, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
 import type { PictureShelf } from '../shared/picture-shelf';
 import { figureParts, fillParts, PieceLooks, type PaintPart, type PieceLook } from './piece-looks';
 
@@ -46,6 +46,9 @@ export class RowPainter {
   private points = new Float64Array(0);
   private readonly m = new Float64Array(6);
 
+  /** Pitches after which its picture repeats; null where it does not close on itself. */
+  private readonly repeat: number | null;
+
   constructor(
     readonly fit: FitOutcome,
     readonly setOut: ResolvedSetOut,
@@ -55,6 +58,7 @@ export class RowPainter {
     readonly run = '',
   ) {
     this.scene = rowScene(fit, setOut);
+    this.repeat = fit.row.kind === 'ring' ? repeatOf(fit, sequence, setOut) : null;
     this.looks = new PieceLooks(this.scene);
     const colour = (material: string): string => colourOf(setOut.materials, material);
     const [first] = sequence;
@@ -80,7 +84,9 @@ export class RowPainter {
 
   /** Puts the row to where it stands after some travel, in pitches. */
   moveTo(travel: number): void {
-    moveScene(this.scene, travel);
+    // Where the picture repeats the same links are drawn over the same others again.
+    const { repeat } = this;
+    moveScene(this.scene, repeat === null ? travel : travel - Math.floor(travel / repeat) * repeat);
     // Round a closed path the same links are there at every moment; along an open one they come and go.
     if (this.fit.row.kind !== 'ring') this.order = null;
   }

@@ -21,6 +21,7 @@ import { DrawingComponent } from '../drawing/drawing.component';
 import { PathMarks } from '../fit/path-marks.service';
 import { FitService } from '../fit/fit.service';
 import { PlayBarComponent } from '../playback/play-bar.component';
+import { MotionView } from '../motion/motion-view.service';
 import { Playback } from '../playback/playback.service';
 import { SentenceComponent } from '../sentence/sentence.component';
 import { TapeComponent } from '../tape/tape.component';
@@ -51,6 +52,7 @@ import { JobKeys, SHORTCUTS } from './job-keys.service';
   providers: [
     JobStore,
     FitService,
+    MotionView,
     Playback,
     JobContext,
     RunAtWork,

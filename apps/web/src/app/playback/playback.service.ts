@@ -4,11 +4,16 @@ import { JobStore } from '../document/job-store.service';
 
 export interface PlayPosition {
   readonly playing: boolean;
-  /** Frames since the start; goes on beyond the loop, so that nothing jumps at its end. */
+  /** Frames since the start; counted on beyond the loop. */
   readonly frame: number;
   /** Frames in one loop. */
   readonly frames: number;
+  /** Part of its own pace it plays at. */
+  readonly pace: number;
 }
+
+/** The paces it can be played at; frames are never left out for a slower one. */
+export const PACES = [1, 0.5, 0.25] as const;
 
 /** Plays the loop frame by frame at its own rate. One for one job view. */
 @Injectable()
@@ -18,6 +23,7 @@ export class Playback implements OnDestroy {
     playing: false,
     frame: 0,
     frames: 120,
+    pace: 1,
   });
   private readonly subscription: Subscription;
   private request = 0;
@@ -46,7 +52,9 @@ export class Playback implements OnDestroy {
   travelOf(run: string): number {
     const { frame, frames } = this.position.value;
     const pitches = this.store.job?.motion.drives.find((drive) => drive.run === run)?.pitches ?? 0;
-    return (pitches * frame) / frames;
+    // What plays is the loop, over and over; only its very end may be gone to by itself.
+    const within = frame >= 0 && frame <= frames ? frame : frame - Math.floor(frame / frames) * frames;
+    return (pitches * within) / frames;
   }
 
   toggle(): void {
@@ -73,9 +81,23 @@ export class Playback implements OnDestroy {
     this.show(this.position.value.frame + frames);
   }
 
+  /** Goes to a frame of the loop, pausing. */
+  scrub(frame: number): void {
+    this.pause();
+    this.show(frame);
+  }
+
+  /** Plays slower, or at its own pace again, from where it is. */
+  setPace(pace: number): void {
+    this.startedAt = performance.now();
+    this.startedFrame = this.position.value.frame;
+    this.position.next({ ...this.position.value, pace });
+  }
+
   private readonly tick = (time: number): void => {
     const rate = this.store.job?.motion.framesPerSecond ?? 24;
-    const frame = this.startedFrame + Math.floor(((time - this.startedAt) / 1000) * rate);
+    const { pace } = this.position.value;
+    const frame = this.startedFrame + Math.floor(((time - this.startedAt) / 1000) * rate * pace);
     if (frame !== this.position.value.frame) this.show(frame);
     this.request = requestAnimationFrame(this.tick);
   };
@@ -87,10 +109,6 @@ export class Playback implements OnDestroy {
   private show(frame: number): void {
     const motion = this.store.job?.motion;
     const frames = motion?.frames ?? 120;
-    this.position.next({
-      playing: this.position.value.playing,
-      frame,
-      frames,
-    });
+    this.position.next({ ...this.position.value, frame, frames });
   }
 }

@@ -57,13 +57,13 @@ describe('playing', () => {
     expect(playback.travelOf('row')).toBeCloseTo((23 * 18) / 120, 12);
   });
 
-  it('goes on beyond the loop, so that nothing jumps at its end', () => {
+  it('plays the loop over and over, as it will be taken away', () => {
     playback.play();
     paintAt(5_000);
     expect(playback.now).toMatchObject({ frame: 120, frames: 120 });
     expect(playback.travelOf('row')).toBe(18);
     paintAt(7_500);
-    expect(playback.travelOf('row')).toBe(27);
+    expect(playback.travelOf('row')).toBe(9);
   });
 
   it('pauses where it is, and goes on from there', () => {
@@ -106,6 +106,27 @@ describe('playing', () => {
   });
 });
 
+describe('slower, and from frame to frame', () => {
+  it('at half pace shows every frame, for twice as long', () => {
+    playback.setPace(0.5);
+    playback.play();
+    const seen: number[] = [];
+    for (let k = 1; k <= 40; k++) {
+      paintAt((k * 1000) / 24);
+      seen.push(playback.now.frame);
+    }
+    expect(seen.at(-1)).toBe(20);
+    expect(new Set(seen).size).toBe(21);
+  });
+
+  it('goes to a frame, pausing; the last is the end of the loop', () => {
+    playback.play();
+    playback.scrub(120);
+    expect(playback.now).toMatchObject({ playing: false, frame: 120 });
+    expect(playback.travelOf('row')).toBe(18);
+  });
+});
+
 describe('frame by frame', () => {
   it('steps on and back, pausing', () => {
     playback.play();
@@ -113,7 +134,7 @@ describe('frame by frame', () => {
     expect(playback.now).toMatchObject({ playing: false, frame: 1 });
     playback.step(-3);
     expect(playback.now.frame).toBe(-2);
-    expect(playback.travelOf('row')).toBeCloseTo(-0.3, 12);
+    expect(playback.travelOf('row')).toBeCloseTo((118 * 18) / 120, 12);
   });
 
   it('follows the job: another loop, another travel at the same frame', () => {

@@ -38,6 +38,7 @@ import { TypedField } from './typed-field';
       width: 64px;
     }
     .unit {
+      min-width: var(--unit-width, auto);
       font-size: 12px;
     }
   `,

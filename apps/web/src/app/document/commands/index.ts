@@ -18,6 +18,7 @@ export {
   setEndToEnd,
   setFit,
   setLay,
+  setLoop,
   setMeet,
   setMotion,
   setTravel,

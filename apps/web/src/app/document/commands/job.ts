@@ -92,6 +92,19 @@ export function setMotion(change: Partial<Pick<Motion, 'framesPerSecond' | 'fram
   };
 }
 
+/** Another length of the loop, with as much more or less travel of one run in it; the others keep their pace. */
+export function setLoop(runId: string, frames: number, pitches: number): Command {
+  return {
+    label: 'Change loop',
+    recipe: (job) => {
+      const longer = frames / job.motion.frames;
+      job.motion.frames = frames;
+      for (const drive of job.motion.drives)
+        drive.pitches = drive.run === runId ? pitches : Math.round(drive.pitches * longer);
+    },
+  };
+}
+
 /** How many pitches a run travels in one loop; negative runs it backwards. */
 export function setTravel(runId: string, pitches: number): Command {
   return {

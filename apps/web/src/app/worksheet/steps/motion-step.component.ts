@@ -1,27 +1,24 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { formatLength } from '@coin-relay/model';
+import { phasesInLoop } from '@coin-relay/core';
+import type { MotionWarning } from '@coin-relay/model';
 import { setMotion, setTravel } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
-import { RunAtWork } from '../../job/run-at-work.service';
-import { FitService } from '../../fit/fit.service';
+import { MotionView } from '../../motion/motion-view.service';
+import { SpeedsPanelComponent } from '../../motion/speeds-panel.component';
+import { TurnsPanelComponent } from '../../motion/turns-panel.component';
 import { CountFieldComponent } from '../../shared/count-field.component';
+import { NumberFieldComponent } from '../../shared/number-field.component';
 
-/** The loop: its frames, and how far the row travels in it. */
+/** Frames of a loop, at the most. */
+const MOST_FRAMES = 100_000;
+
+/** The loop: its frames, how fast the row runs in it, and what a viewer would see wrongly. */
 @Component({
   selector: 'relay-motion-step',
-  imports: [CountFieldComponent],
+  imports: [CountFieldComponent, NumberFieldComponent, SpeedsPanelComponent, TurnsPanelComponent],
   template: `
     @if (job(); as j) {
-      <div class="line">
-        <span class="what">Frames in the loop</span>
-        <relay-count-field
-          label="Frames in the loop"
-          [value]="j.motion.frames"
-          [most]="100000"
-          (changed)="frames($event)"
-        />
-      </div>
       <div class="line">
         <span class="what">Frames a second</span>
         <relay-count-field
@@ -32,16 +29,38 @@ import { CountFieldComponent } from '../../shared/count-field.component';
         />
       </div>
       <div class="line">
-        <span class="what">Pitches travelled in it</span>
+        <span class="what">The loop</span>
         <relay-count-field
-          label="Pitches travelled in the loop"
-          [value]="travel()"
-          [least]="-100000"
-          (changed)="setPitches($event)"
+          label="Frames in the loop"
+          [value]="j.motion.frames"
+          [most]="mostFrames"
+          (changed)="frames($event)"
+        />
+        <span>frames,</span>
+        <relay-number-field
+          label="Seconds in the loop"
+          [value]="j.motion.frames / j.motion.framesPerSecond"
+          suffix="s"
+          [least]="0.001"
+          [most]="mostFrames / j.motion.framesPerSecond"
+          (changed)="seconds($event)"
         />
       </div>
-      <p class="cost">{{ speed() }}</p>
-      <button type="button" class="plain-button" (click)="setPitches(-travel())">Run it the other way</button>
+      @if (stands(); as words) {
+        <p class="cost">{{ words }}</p>
+      } @else {
+        <relay-speeds-panel />
+        @for (warning of warnings(); track warning.kind) {
+          <p class="warning-text">
+            ▲ {{ warning.text }}
+            @if (mendOf(warning); as words) {
+              <button type="button" class="plain-button" (click)="mend(warning)">{{ words }}</button>
+            }
+          </p>
+        }
+        <p class="cost">{{ phases() }}</p>
+        <relay-turns-panel />
+      }
     }
   `,
   styleUrls: ['./step.less'],
@@ -49,26 +68,25 @@ import { CountFieldComponent } from '../../shared/count-field.component';
 })
 export class MotionStepComponent {
   private readonly store = inject(JobStore);
-  private readonly fit = toSignal(inject(FitService).state$, { requireSync: true });
+  private readonly motion = inject(MotionView);
+  protected readonly mostFrames = MOST_FRAMES;
   protected readonly job = toSignal(this.store.job$);
-  private readonly run = toSignal(inject(RunAtWork).run$);
-  protected readonly travel = computed(
-    () => this.job()?.motion.drives.find((drive) => drive.run === this.run()?.id)?.pitches ?? 0,
-  );
-
-  protected readonly speed = computed(() => {
-    const job = this.job();
-    const view = this.fit().view;
-    if (!job || !view) return '';
-    const seconds = job.motion.frames / job.motion.framesPerSecond;
-    const { fit } = view;
-    if (fit.sections)
-      return 'The row stands still: it could not travel and still meet its places. Meet none, and it runs.';
-    const spacing = fit.window.ring
-      ? fit.layout.path.length / fit.count
-      : (fit.effectivePitch ?? fit.request.pitch);
-    const perSecond = (Math.abs(this.travel()) * spacing) / seconds;
-    return `A loop of ${Number(seconds.toFixed(2))} s; the row runs at ${formatLength(perSecond, job.unit)} a second.`;
+  protected readonly warnings = this.motion.warnings;
+  protected readonly stands = computed(() => {
+    const [view, facts] = [this.motion.view(), this.motion.facts()];
+    if (!view || !facts) return 'The row does not fit yet: there is nothing to move.';
+    if (facts.moves) return '';
+    return view.fit.sections
+      ? 'The row stands still: it could not travel and still meet its places. Meet none, and it runs.'
+      : 'The row stands still: its links cannot pass. The check step says where.';
+  });
+  protected readonly phases = computed(() => {
+    const [view, facts] = [this.motion.view(), this.motion.facts()];
+    if (!view || !facts || facts.travel === 0) return '';
+    const { frames } = view.job.motion;
+    if (!facts.seamless) return `All ${frames} frames are different, and frame ${frames} is not frame 0.`;
+    const many = phasesInLoop(frames, Math.round(facts.travel / facts.repeat));
+    return `${many === frames ? `All ${many}` : `${many} of ${frames}`} frames are different; frame ${frames} is frame 0.`;
   });
 
   protected frames(frames: number): void {
@@ -79,8 +97,20 @@ export class MotionStepComponent {
     this.store.change(setMotion({ framesPerSecond }));
   }
 
-  protected setPitches(pitches: number): void {
-    const run = this.run();
-    if (run) this.store.change(setTravel(run.id, pitches));
+  /** The nearest whole number of frames. */
+  protected seconds(seconds: number): void {
+    const rate = this.job()?.motion.framesPerSecond ?? 24;
+    this.frames(Math.max(1, Math.min(MOST_FRAMES, Math.round(seconds * rate))));
+  }
+
+  protected mendOf({ travel, frames }: MotionWarning): string | null {
+    if (travel !== null) return `travel ${String(travel).replace('-', '−')}`;
+    return frames !== null && frames <= MOST_FRAMES ? `make the loop ${frames} frames` : null;
+  }
+
+  protected mend({ travel, frames }: MotionWarning): void {
+    const run = this.motion.view()?.resolved.run;
+    if (travel !== null && run) this.store.change(setTravel(run.id, travel));
+    else if (frames !== null) this.frames(frames);
   }
 }

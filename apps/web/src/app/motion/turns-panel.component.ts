@@ -1,0 +1,86 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { setLoop } from '../document/commands';
+import { JobStore } from '../document/job-store.service';
+import { MotionView } from './motion-view.service';
+
+/** Frames of a loop, at the most. */
+const MOST_FRAMES = 100_000;
+
+/** How the wheels turn in the loop, and until when all of them look as they did. */
+@Component({
+  selector: 'relay-turns-panel',
+  template: `
+    @if (wheels().length > 0) {
+      <table aria-label="Wheels">
+        <thead>
+          <tr>
+            <th scope="col">wheel</th>
+            <th scope="col">ratio</th>
+            <th scope="col">turns</th>
+            <th scope="col">its mark</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (wheel of wheels(); track wheel.id) {
+            <tr>
+              <td>{{ wheel.name }}</td>
+              <td>{{ wheel.ratio }}</td>
+              <td>{{ wheel.turns }}</td>
+              <td>{{ wheel.mark }}</td>
+            </tr>
+          }
+        </tbody>
+      </table>
+      <p class="cost">{{ words() }}</p>
+      @if (longer(); as l) {
+        <button type="button" class="plain-button" (click)="lengthen()">
+          Make the loop {{ l.frames }} frames
+        </button>
+      }
+    }
+  `,
+  styleUrl: '../worksheet/steps/step.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class TurnsPanelComponent {
+  private readonly store = inject(JobStore);
+  private readonly motion = inject(MotionView);
+  protected readonly wheels = computed(() =>
+    (this.motion.facts()?.wheels ?? []).map(({ id, name, ratio, turns, slip }) => ({
+      id,
+      name,
+      ratio: figure(ratio, 4),
+      turns: figure(turns, 3),
+      mark: slip === 0 ? 'back' : `${figure((slip * 180) / Math.PI, 1)}° off`,
+    })),
+  );
+  protected readonly words = computed(() => {
+    const facts = this.motion.facts();
+    if (!facts) return '';
+    const toothed = facts.wheels.filter(({ teeth }) => teeth !== null).length;
+    const plain = facts.wheels.length - toothed;
+    const laps = facts.lapsUntilBack === null ? '' : `, ${figure(facts.lapsUntilBack, 2)} laps`;
+    const all =
+      toothed === 0
+        ? ''
+        : `The row and the marks of its toothed wheels are all back after ${facts.allBack} ${this.motion.many()}${laps}. `;
+    return `${all}${plain > 0 ? 'Plain wheels roll with the row; their marks come back where they happen to.' : ''}`;
+  });
+  /** The loop in which all marks come back, at the speed there is; null where it is one, or too long. */
+  protected readonly longer = computed(() => {
+    const [facts, view] = [this.motion.facts(), this.motion.view()];
+    if (!facts || !view || facts.travel === 0 || !facts.wheels.some(({ teeth }) => teeth !== null))
+      return null;
+    const frames = (view.job.motion.frames * facts.allBack) / Math.abs(facts.travel);
+    if (facts.travel % facts.allBack === 0 || frames > MOST_FRAMES) return null;
+    return { frames: Math.round(frames), travel: facts.allBack * Math.sign(facts.travel) };
+  });
+
+  protected lengthen(): void {
+    const [longer, run] = [this.longer(), this.motion.view()?.resolved.run];
+    if (longer && run) this.store.change(setLoop(run.id, longer.frames, longer.travel));
+  }
+}
+
+const figure = (value: number, digits: number): string =>
+  String(Number(value.toFixed(digits))).replace('-', '−');
