@@ -48,7 +48,7 @@ test('scrubbed to its end, the links stand where they stood at first; wheels who
     page,
     await copyOf(request, 'demo-prize-carousel', (job) => {
       job.runs = job.runs.slice(0, 1);
-      job.motion.drives = [{ run: job.runs[0].id, pitches: 4 }];
+      job.motion = { ...job.motion, frames: 120, drives: [{ run: job.runs[0].id, pitches: 4 }] };
     }),
   );
   await openStep(page, 'Motion');

@@ -161,6 +161,14 @@ await page.getByRole('table', { name: 'Candidates' }).getByRole('button', { name
 await page.getByText('Laid end to end', { exact: true }).scrollIntoViewIfNeeded();
 await take('unlike');
 
+await opened('demo-coin-lift', 'motion');
+await page.getByLabel('Speed: drive sprocket').fill('12');
+await page.getByLabel('Speed: drive sprocket').press('Enter');
+await page.getByText('would leave a seam').waitFor();
+await page.getByRole('slider', { name: 'Frame' }).fill('40');
+await page.getByText('travelled in the loop').scrollIntoViewIfNeeded();
+await take('motion');
+
 await opened('demo-anchor-chain', 'link');
 await page.getByText('How alike they are').scrollIntoViewIfNeeded();
 await take('link');

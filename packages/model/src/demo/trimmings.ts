@@ -253,10 +253,11 @@ export function prizeCarousel(): Job {
     ],
     motion: {
       framesPerSecond: 24,
-      frames: 120,
+      // Once round: no two prizes are alike for long enough to meet themselves earlier.
+      frames: 960,
       drives: [
-        { run: 'row', pitches: 4 },
-        { run: 'prizes', pitches: 4 },
+        { run: 'row', pitches: 32 },
+        { run: 'prizes', pitches: 32 },
       ],
     },
   };

@@ -1,5 +1,5 @@
 import type { Candidate } from '@coin-relay/core';
-import { formatLength, percent, type RunFit, type Unit } from '@coin-relay/model';
+import { formatLength, formatLengthNumber, percent, type RunFit, type Unit } from '@coin-relay/model';
 
 /** A candidate as it is shown and sorted. */
 export interface CandidateRow {
@@ -9,7 +9,7 @@ export interface CandidateRow {
   readonly give: number;
   readonly giveWords: string;
   /** mm, parts per million. */
-  readonly pitch: string;
+  readonly pitchNumber: string;
   readonly ripple: number;
   readonly even: boolean;
   readonly whole: boolean;
@@ -34,7 +34,7 @@ export function candidateRows(
       problem: problem ?? (!closes && hold !== 'both' ? 'does not close' : null),
       give,
       giveWords: words,
-      pitch: pitch === null ? '–' : formatLength(pitch, unit, 1),
+      pitchNumber: pitch === null ? '–' : formatLengthNumber(pitch, unit, 1),
       ripple: Math.round(ripplePpm),
       even: count % 2 === 0,
       whole: count % sequence === 0,

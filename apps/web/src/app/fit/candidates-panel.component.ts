@@ -43,6 +43,9 @@ const limitLine = (x: readonly number[], percent: number): GraphLine => ({
                 }}
               </button>
             </th>
+            @if (column.key === 'give' && changesPitch()) {
+              <th scope="col">{{ unit() }}</th>
+            }
           }
           <th scope="col"><span class="sr-only">What it is</span></th>
         </tr>
@@ -62,12 +65,15 @@ const limitLine = (x: readonly number[], percent: number): GraphLine => ({
               </button>
             </td>
             @if (row.problem) {
-              <td colspan="3" class="cost">cannot be made</td>
+              <td [attr.colspan]="changesPitch() ? 4 : 3" class="cost">cannot be made</td>
             } @else {
               <td>
                 <span class="bar" [style.width.%]="bar(row.give)" aria-hidden="true"></span
                 >{{ row.giveWords }}
               </td>
+              @if (changesPitch()) {
+                <td>{{ row.pitchNumber }}</td>
+              }
               <td>{{ row.ripple }}</td>
               <td class="marks">
                 {{ row.even ? 'even' : 'odd' }}{{ row.whole ? '' : ' ◆' }}{{ row.allowed ? '' : ' ▲' }}
@@ -76,7 +82,7 @@ const limitLine = (x: readonly number[], percent: number): GraphLine => ({
           </tr>
         } @empty {
           <tr>
-            <td colspan="4" class="cost">working them out…</td>
+            <td colspan="5" class="cost">working them out…</td>
           </tr>
         }
       </tbody>
@@ -113,6 +119,9 @@ export class CandidatesPanelComponent {
   private readonly view = computed(() => this.state().view);
   protected readonly now = computed(() => this.view()?.fit.count);
   private readonly hold = computed(() => this.view()?.resolved.run.fit.hold ?? 'path');
+  /** Where the pitch gives way, it is told in its unit too. */
+  protected readonly changesPitch = computed(() => this.hold() === 'path' && !this.view()?.fit.apart);
+  protected readonly unit = computed(() => this.view()?.job.unit ?? 'mm');
   private readonly giveTitle = computed(() =>
     this.hold() === 'path' && this.view()?.fit.apart ? 'lengths' : GIVE_TITLES[this.hold()],
   );

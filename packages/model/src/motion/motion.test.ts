@@ -1,0 +1,96 @@
+import { fitRow } from '@coin-relay/core';
+import { describe, expect, it } from 'vitest';
+import { demoJobs } from '../demo';
+import type { Job } from '../job/schema';
+import { resolveRun, resolveSetOut } from '../resolve';
+import { motionFacts, motionWarnings, visibleRepeat, type MotionFacts, type MotionWarning } from './index';
+
+const demo = (id: string): Job => demoJobs().find((entry) => entry.id === id)!.job;
+const moving = (job: Job, pitches: number, frames = job.motion.frames): Job => ({
+  ...job,
+  motion: { ...job.motion, frames, drives: [{ run: job.runs[0].id, pitches }] },
+});
+const told = (job: Job): { facts: MotionFacts; warnings: MotionWarning[] } => {
+  const resolved = resolveRun(job);
+  const fit = fitRow(resolved.source, resolved.request);
+  const facts = motionFacts(job, resolved, fit, resolveSetOut(job, resolved.run, fit));
+  return { facts, warnings: motionWarnings(resolved, facts) };
+};
+
+describe('what repeats', () => {
+  it('a cup on every sixth link: the row after six, to the eye after two', () => {
+    const lift = demo('demo-coin-lift');
+    const { facts } = told(lift);
+    expect([facts.repeat, facts.visible]).toEqual([6, 2]);
+  });
+
+  it('beads of four in turn look the same after four', () => {
+    const { sequence } = resolveRun(demo('demo-bead-string'));
+    expect(visibleRepeat(sequence)).toBe(4);
+    expect(visibleRepeat(resolveRun(demo('demo-tin-beetle')).sequence)).toBe(1);
+  });
+
+  it('with places by hand or rules only the whole loop', () => {
+    expect(told(demo('demo-bellows-seam')).facts.repeat).toBe(
+      told(demo('demo-bellows-seam')).facts.measure.lap,
+    );
+  });
+});
+
+describe('wheels in a loop', () => {
+  it('a sprocket turns by its teeth, a track wheel by the chords on it, an idler at the back the other way', () => {
+    const { facts } = told(demo('demo-coin-lift'));
+    const [drive, head, idler] = facts.wheels;
+    expect(drive.turns).toBeCloseTo(18 / 17, 12);
+    expect(head.ratio).toBeCloseTo(17 / 38, 12);
+    expect(Math.sign(idler.turns)).toBe(-1);
+    // Exact: 2 asin(c / 2R) a link, not c / R.
+    const beetle = demo('demo-tin-beetle');
+    const { facts: track } = told(beetle);
+    expect(track.wheels[0].perPitch).toBeCloseTo(2 * Math.asin(53 / (2 * beetleRadius(beetle))), 6);
+  });
+
+  it('marks are back where they were after whole turns, and say how far off they are before', () => {
+    const { facts } = told(moving(demo('demo-coin-lift'), 6 * 17 * 19));
+    expect(facts.wheels.slice(0, 2).map(({ slip }) => slip)).toEqual([0, 0]);
+    const [drive] = told(demo('demo-coin-lift')).facts.wheels;
+    expect(drive.slip).toBeCloseTo((2 * Math.PI) / 17, 9);
+  });
+});
+
+/** Of the first wheel as it is laid: plain wheels are scaled with their path. */
+function beetleRadius(job: Job): number {
+  const { source, request } = resolveRun(job);
+  return fitRow(source, request).layout.wheels[0].radius;
+}
+
+describe('warnings', () => {
+  it('there are none for any row of the arcade as it is kept', () => {
+    for (const { id, job } of demoJobs())
+      for (const run of job.runs)
+        expect([id, run.id, told({ ...job, runs: [run] }).warnings]).toEqual([id, run.id, []]);
+  });
+
+  it('a seam comes with the travel that has none', () => {
+    const { warnings } = told(moving(demo('demo-coin-lift'), -7));
+    expect(warnings).toEqual([expect.objectContaining({ kind: 'seam', travel: -6, frames: null })]);
+  });
+
+  it('where no travel reads in so few frames, a longer loop is asked for', () => {
+    const { warnings } = told(moving(demo('demo-coin-lift'), 6, 5));
+    expect(warnings).toEqual([expect.objectContaining({ kind: 'too-fast', travel: null, frames: 8 })]);
+    expect(told(moving(demo('demo-coin-lift'), 6, 8)).warnings).toEqual([]);
+  });
+
+  it('a row that stands still has no speed', () => {
+    const seam = demo('demo-bellows-seam');
+    const met: Job = {
+      ...moving(seam, 5),
+      runs: [
+        { ...seam.runs[0], fit: { ...seam.runs[0].fit, multiple: 1, meet: { corners: null, at: [100] } } },
+      ],
+    };
+    const { facts } = told(met);
+    expect([facts.moves, facts.travel]).toEqual([false, 0]);
+  });
+});
