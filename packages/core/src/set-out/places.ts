@@ -71,6 +71,8 @@ export interface PlaceTable {
   /** The piece there, by its number, and the one the sequence alone would put there. */
   readonly piece: Int32Array;
   readonly plain: Int32Array;
+  /** What comes in before the first place of an open row, and after its last one, again and again. */
+  readonly beyond: Int32Array;
   /** The rule that put it there, or one of `BY`. */
   readonly by: Int32Array;
   readonly leftOut: Uint8Array;
@@ -185,11 +187,14 @@ function spread(table: PlaceTable, { spreads, finishes }: SetOutPlan): void {
   }
 }
 
-function emptyTable(count: number, { rules, byHand }: SetOutPlan): PlaceTable {
+function emptyTable(count: number, { rules, byHand, order, steps }: SetOutPlan): PlaceTable {
+  const plain = new Int32Array(count);
   return {
     count,
     piece: new Int32Array(count),
-    plain: new Int32Array(count),
+    plain,
+    // A sequence goes on in its order; what was drawn by weight comes once more.
+    beyond: order.by === 'turn' ? Int32Array.from(steps, ({ piece }) => piece) : plain,
     by: new Int32Array(count),
     leftOut: new Uint8Array(count),
     turn: new Float64Array(count),

@@ -53,7 +53,8 @@ export function neighbourCuts(scene: RowScene): NeighbourCut[] {
         placeMatrix(scene, k, pieces[a], 0, matrices[0]);
         placeMatrix(scene, other, pieces[b], 0, matrices[1]);
         const between = fromTo(matrices[0], matrices[1]);
-        const away = awayOnStraight(scene, k, ahead);
+        // Told in the axes of the first one, which may be drawn larger or longer than it is made.
+        const away = awayOnStraight(scene, k, ahead) / Math.hypot(matrices[0][0], matrices[0][1]);
         if (isStraight(between, away, span)) continue;
         const reach = Math.hypot(
           between[4] + between[0] * pieces[b].middle - pieces[a].middle,
@@ -91,7 +92,7 @@ export function neighbourCuts(scene: RowScene): NeighbourCut[] {
 
 /** How far it is to the next piece but `ahead` on a straight, mm. */
 function awayOnStraight({ frame, fit, span }: RowScene, k: number, ahead: number): number {
-  if (!fit.apart) return ahead * span;
+  if (!fit.apart && !fit.sections) return ahead * span;
   const { step, pins } = frame;
   const places = pins.length / 2;
   let sum = 0;

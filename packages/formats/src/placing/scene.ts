@@ -83,7 +83,8 @@ export function pieceNumberAt(scene: RowScene, k: number): number {
   const { table } = scene.setOut;
   const i = placeOf(scene, k);
   if (i >= 0) return table.leftOut[i] === 1 ? -1 : table.piece[i];
-  const n = table.count;
+  const { beyond } = table;
+  const n = beyond.length;
   if (n === 0) return -1;
-  return table.plain[(((k + scene.frame.firstLink) % n) + n) % n];
+  return beyond[(((k + scene.frame.firstLink) % n) + n) % n];
 }

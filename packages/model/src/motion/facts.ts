@@ -9,7 +9,7 @@ import {
 } from '@coin-relay/core';
 import type { Job } from '../job/schema';
 import type { ResolvedRun, ResolvedSetOut } from '../resolve';
-import { repeatOf, visibleRepeat } from './repeat';
+import { isInTurn, repeatOf, visibleRepeat } from './repeat';
 
 /** How a wheel turns in a loop. */
 export interface WheelFacts {
@@ -38,6 +38,8 @@ export interface MotionFacts {
   /** Pitches after which the row looks the same again. */
   readonly repeat: number;
   readonly visible: number;
+  /** What was set by rule or by hand leaves the path with the links that travel, and does not come back. */
+  readonly leaves: boolean;
   /** The loop's end meets its start. */
   readonly seamless: boolean;
   /** Can it move at all? */
@@ -71,6 +73,7 @@ export function motionFacts(
   // With a gap nothing is back before the whole lap; without ends any piece is like the next.
   const repeat = fit.row.kind === 'gapped' ? fit.row.lap : repeatOf(fit, resolved.sequence, setOut);
   const visible = visibleRepeat(resolved.sequence);
+  const leaves = fit.row.kind === 'open' && !isInTurn(setOut);
   const speed = (kind: Speed['in'], perPitch = 0): number =>
     speedFor(kind, travel, motion, measure, perPitch);
   const first = fit.turnings.find(({ perPitch }) => perPitch !== 0)?.perPitch ?? 1;
@@ -102,7 +105,8 @@ export function motionFacts(
     measure,
     repeat,
     visible,
-    seamless: travel === 0 || isWhole(travel / repeat),
+    seamless: travel === 0 || (!leaves && isWhole(travel / repeat)),
+    leaves,
     moves,
     speeds: {
       'links-a-second': speed('links-a-second'),

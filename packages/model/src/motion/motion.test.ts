@@ -76,6 +76,17 @@ describe('warnings', () => {
     expect(warnings).toEqual([expect.objectContaining({ kind: 'seam', travel: -6, frames: null })]);
   });
 
+  it('along an open path what is set by rule travels off, and does not come back', () => {
+    const { facts, warnings } = told(moving(demo('demo-lamp-festoon'), 4));
+    expect([facts.seamless, warnings[0].kind]).toEqual([false, 'seam']);
+    expect(warnings[0].text).toMatch(/travels off the end of the path with its lamps/);
+  });
+
+  it('along an open path a sequence comes in by itself, whatever the count', () => {
+    const { facts, warnings } = told(moving(demo('demo-bead-string'), 8));
+    expect([facts.repeat, facts.seamless, warnings]).toEqual([4, true, []]);
+  });
+
   it('where no travel reads in so few frames, a longer loop is asked for', () => {
     const { warnings } = told(moving(demo('demo-coin-lift'), 6, 5));
     expect(warnings).toEqual([expect.objectContaining({ kind: 'too-fast', travel: null, frames: 8 })]);

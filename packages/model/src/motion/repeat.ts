@@ -2,20 +2,30 @@ import { lcm, type FitOutcome } from '@coin-relay/core';
 import { PLAIN_SET_OUT, type JobPiece } from '../job/schema';
 import type { ResolvedSetOut } from '../resolve';
 
-/** Pitches after which the row looks the same again: its sequence where nothing else decides, else the whole loop. */
-export function repeatOf(
-  fit: Pick<FitOutcome, 'count' | 'row'>,
-  sequence: readonly JobPiece[],
-  { setOut, pieces }: ResolvedSetOut,
-): number {
-  const plain =
+/** Does nothing but its sequence decide what stands where in a row? */
+export function isInTurn({ setOut, pieces }: ResolvedSetOut): boolean {
+  return (
     setOut.order.by === 'turn' &&
     setOut.rules.length === 0 &&
     setOut.byHand.length === 0 &&
     setOut.alternate === PLAIN_SET_OUT.alternate &&
     setOut.handed === null &&
     setOut.finishes === null &&
-    !pieces.some((piece) => piece.variation);
+    !pieces.some((piece) => piece.variation)
+  );
+}
+
+/**
+ * Pitches after which the row looks the same again: its sequence where nothing else decides, else
+ * the whole loop. Along an open path pieces come in and leave in the order of the sequence.
+ */
+export function repeatOf(
+  fit: Pick<FitOutcome, 'count' | 'row'>,
+  sequence: readonly JobPiece[],
+  setOut: ResolvedSetOut,
+): number {
+  const plain = isInTurn(setOut);
+  if (fit.row.kind === 'open') return lcm(plain ? sequence.length : fit.count, fit.row.cycle);
   const alike = plain && fit.count % sequence.length === 0 ? sequence.length : fit.count;
   return lcm(alike, fit.row.cycle);
 }

@@ -18,7 +18,14 @@ export function motionWarnings(resolved: ResolvedRun, facts: MotionFacts): Motio
   const [one, many] = pieceWords(resolved.sequence[0]);
   const { travel, reading, repeat, visible, seamless } = facts;
   const found: MotionWarning[] = [];
-  if (!seamless) {
+  if (facts.leaves && travel !== 0) {
+    found.push({
+      kind: 'seam',
+      text: `The loop has a seam: what is set by rule, by hand or by seed travels off the end of the path with its ${many}, and does not come back.`,
+      travel: null,
+      frames: null,
+    });
+  } else if (!seamless) {
     const nearest = Math.max(1, Math.round(Math.abs(travel) / repeat)) * repeat * Math.sign(travel);
     found.push({
       kind: 'seam',
