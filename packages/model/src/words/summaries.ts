@@ -50,6 +50,7 @@ export function motionSummary(job: Job): string {
   const { frames, framesPerSecond, drives } = job.motion;
   const seconds = Number((frames / framesPerSecond).toFixed(2));
   const pitches = drives[0]?.pitches ?? 0;
+  if (pitches === 0) return `Stands still for ${seconds}\u00a0s at ${framesPerSecond} frames a second`;
   return `${Math.abs(pitches)} pitches ${pitches < 0 ? 'back ' : ''}in ${seconds}\u00a0s at ${framesPerSecond} frames a second`;
 }
 
