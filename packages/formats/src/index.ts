@@ -6,6 +6,7 @@ export { MOST_POINTS, readCsv } from './csv';
 export { readWheels } from './wheels-file';
 export * from './answers';
 export * from './figures';
+export * from './linkage';
 export * from './placing';
 export * from './own-outline';
 export * from './parts-list';

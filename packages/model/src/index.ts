@@ -10,3 +10,4 @@ export * from './demo';
 export * from './history';
 export * from './starters';
 export * from './motion';
+export * from './machine';

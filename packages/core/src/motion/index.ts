@@ -26,3 +26,14 @@ export {
   travelFor,
 } from './loop';
 export type { EyeReading, LoopTiming, RowMeasure, SeamlessTravels, Speed } from './loop';
+export { checkManner, isSteady, legsOf, partTravelled, STEADY } from './manner';
+export type { Manner } from './manner';
+export { closeTurn, driveTrain, MOST_SLIP, ringOfDrives, shaftRatio } from './train';
+export type { ClosedTurn, Coupling, Driven } from './train';
+export { frameIn, MOST_FRAME_PLACES, newFramesFrame, readFrames } from './row-frames';
+export type { RowFrames } from './row-frames';
+export { drivenBy, groundStrand } from './ground';
+export type { GroundStrand } from './ground';
+export { chordalRatio, chordalSpeed } from './chordal';
+export { bendAlong } from './bend-along';
+export type { BendAlong } from './bend-along';

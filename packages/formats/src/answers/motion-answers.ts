@@ -1,13 +1,27 @@
-import { fitRow, phasesInLoop, placePins, RelayError, wheelAngle } from '@coin-relay/core';
+import { phasesInLoop, placePins, RelayError, springFacts } from '@coin-relay/core';
 import {
+  anchorAt,
+  checkAnchors,
+  fittedRows,
+  laidAnew,
+  machineOf,
+  machineWarnings,
+  measureAt,
   motionFacts,
   motionWarnings,
   parseJob,
+  prepareMachine,
   resolveRun,
-  resolveSetOut,
+  rowFrameAt,
+  tieAt,
+  tieOverLoop,
+  travelOf,
+  wheelAngleAt,
   type Job,
-  type MotionFacts,
+  type Machine,
+  type MachineWarning,
   type MotionWarning,
+  type Tie,
 } from '@coin-relay/model';
 
 /** How a job's rows move in its loop. */
@@ -19,6 +33,9 @@ export interface MotionAnswer {
     readonly id: string;
     /** Pitches in the loop, and after how many the row looks the same again. */
     readonly travel: number;
+    /** The run that drives it in the end, and its pitches for one of that. */
+    readonly drivenBy: string | null;
+    readonly ratio: number;
     readonly repeat: number;
     readonly seamless: boolean;
     /** Different positions that the loop has. */
@@ -27,45 +44,91 @@ export interface MotionAnswer {
     readonly millimetresPerSecond: number;
     readonly lapsPerMinute: number;
     readonly lapsPerLoop: number;
-    readonly wheels: readonly { readonly id: string; readonly rpm: number; readonly turns: number }[];
+    readonly wheels: readonly {
+      readonly id: string;
+      readonly rpm: number;
+      readonly turns: number;
+      /** Of a plain wheel: what it slips by so that its picture meets the loop’s end, as a part of one. */
+      readonly slip: number;
+    }[];
     /** Pitches and laps until the row and the marks of all toothed wheels are back. */
     readonly allBack: number;
     readonly lapsUntilBack: number | null;
     readonly warnings: readonly { readonly kind: MotionWarning['kind']; readonly message: string }[];
   }[];
+  /** Springs and ropes: how long they get, mm; of springs their free and solid length and rate (N/mm). */
+  readonly ties: readonly {
+    readonly id: string;
+    readonly shortest: number | null;
+    readonly longest: number | null;
+    readonly free?: number;
+    readonly solid?: number;
+    readonly rate?: number | null;
+  }[];
+  readonly warnings: readonly {
+    readonly kind: MachineWarning['kind'];
+    readonly of: string;
+    readonly message: string;
+  }[];
 }
 
 /** @throws RelayError where the job cannot be read, or one of its runs cannot be fitted */
 export function motionAnswer(document: unknown, run?: string): MotionAnswer {
-  const job = parseJob(document);
-  const { frames, framesPerSecond } = job.motion;
+  const machine = preparedMachine(parseJob(document));
+  const { frames, framesPerSecond } = machine.job.motion;
   return {
     frames,
     framesPerSecond,
     seconds: frames / framesPerSecond,
-    runs: runsOf(job, run).map((id) => runMotion(job, id)),
+    runs: runsOf(machine.job, run).map((id) => runMotion(machine, id)),
+    ties: (machine.job.ties ?? []).map((tie) => tieMotion(machine, tie)),
+    warnings: machineWarnings(machine).map(({ kind, of, text }) => ({ kind, of, message: text })),
   };
 }
 
-function runMotion(job: Job, id: string): MotionAnswer['runs'][number] {
-  const resolved = resolveRun(job, id);
-  const fit = fitRow(resolved.source, resolved.request);
-  const facts: MotionFacts = motionFacts(job, resolved, fit, resolveSetOut(job, resolved.run, fit));
-  const { travel, repeat, seamless, speeds, wheels, allBack, lapsUntilBack } = facts;
+/** A job as a machine, with all that has to be worked out ahead. */
+function preparedMachine(job: Job): Machine {
+  const rows = fittedRows(job);
+  const machine = machineOf(job, rows, prepareMachine(job, rows));
+  checkAnchors(machine);
+  return machine;
+}
+
+function runMotion(machine: Machine, id: string): MotionAnswer['runs'][number] {
+  const row = machine.rows.get(id);
+  const facts = motionFacts(machine, id);
+  if (!row || !facts) throw new RelayError('job-incomplete', `This job has no run “${id}”.`);
+  const { travel, repeat, seamless, speeds, wheels, allBack, lapsUntilBack, driven } = facts;
   return {
     id,
     travel,
+    drivenBy: driven?.master ?? null,
+    ratio: driven?.ratio ?? 1,
     repeat,
     seamless,
-    phases: phasesInLoop(job.motion.frames, travel),
+    phases: Number.isInteger(travel) ? phasesInLoop(machine.frames, travel) : machine.frames,
     linksPerSecond: speeds['links-a-second'],
     millimetresPerSecond: speeds['mm-a-second'],
     lapsPerMinute: speeds['laps-a-minute'],
     lapsPerLoop: speeds['laps-a-loop'],
-    wheels: wheels.map(({ id: wheel, rpm, turns }) => ({ id: wheel, rpm, turns })),
+    wheels: wheels.map(({ id: wheel, rpm, turns, slip }) => ({ id: wheel, rpm, turns, slip })),
     allBack,
     lapsUntilBack,
-    warnings: motionWarnings(resolved, facts).map(({ kind, text }) => ({ kind, message: text })),
+    warnings: motionWarnings(row.resolved, facts).map(({ kind, text }) => ({ kind, message: text })),
+  };
+}
+
+function tieMotion(machine: Machine, tie: Tie): MotionAnswer['ties'][number] {
+  const { length } = tieOverLoop(machine, tie);
+  const known = length.filter((value) => !Number.isNaN(value));
+  const spring = tie.is.kind === 'spring' ? springFacts(tie.is) : null;
+  return {
+    id: tie.id,
+    shortest: known.length > 0 ? known.reduce((a, b) => Math.min(a, b)) : null,
+    longest: known.length > 0 ? known.reduce((a, b) => Math.max(a, b)) : null,
+    ...(tie.is.kind === 'spring' && spring
+      ? { free: tie.is.free, solid: spring.solid, rate: spring.rate }
+      : {}),
   };
 }
 
@@ -78,9 +141,21 @@ export interface FrameAnswer {
     readonly angles: readonly number[];
   }[];
   readonly wheels: readonly { readonly id: string; readonly angle: number }[];
+  readonly anchors: readonly { readonly id: string; readonly x: number; readonly y: number }[];
+  readonly springs: readonly {
+    readonly id: string;
+    readonly from: readonly [number, number];
+    readonly to: readonly [number, number];
+    readonly length: number;
+    /** Of springs: to their free length; of ropes: to their own. */
+    readonly ratio: number;
+    /** N, where the modulus is given. */
+    readonly force: number | null;
+  }[];
+  readonly measures: readonly { readonly id: string; readonly value: number | null }[];
 }
 
-/** @throws RelayError request-invalid for a frame that is none */
+/** @throws RelayError request-invalid for a frame that is none, and those of a job that cannot be fitted */
 export function frameAnswer(document: unknown, frame: number, run?: string): FrameAnswer {
   const job = parseJob(document);
   if (!Number.isInteger(frame)) {
@@ -88,25 +163,67 @@ export function frameAnswer(document: unknown, frame: number, run?: string): Fra
       field: 'frame',
     });
   }
-  const wheels = new Map<string, number>();
-  const runs = runsOf(job, run).map((id) => {
-    const { source, request } = resolveRun(job, id);
-    const fit = fitRow(source, request);
-    const pitches = job.motion.drives.find((drive) => drive.run === id)?.pitches ?? 0;
-    const travel = fit.row.kind === 'still' ? 0 : (pitches * frame) / job.motion.frames;
-    for (const turning of fit.turnings) wheels.set(turning.wheel, degrees(wheelAngle(turning, travel)));
-    const flat = placePins(fit, travel);
-    const pins = Array.from({ length: flat.length / 2 }, (_, i) => [flat[2 * i], flat[2 * i + 1]] as const);
-    const { step } = fit.row;
-    // A ring's last piece ends on its first pin.
-    const pieces = fit.row.kind === 'ring' || step === 2 ? pins.length / step : pins.length - 1;
-    const angles = Array.from({ length: pieces }, (_, k) => {
-      const [a, b] = [pins[k * step], pins[(k * step + 1) % pins.length]];
-      return degrees(Math.atan2(b[1] - a[1], b[0] - a[0]));
-    });
-    return { id, pins, angles };
+  const machine = preparedMachine(job);
+  const broken = machine.prepared.problems[0];
+  if (broken) throw new RelayError('request-invalid', broken.message, { field: 'frame' });
+  return {
+    frame,
+    runs: runsOf(job, run).map((id) => ({ id, ...runAt(machine, id, frame) })),
+    wheels: [...machine.wheels.keys()].map((id) => ({
+      id,
+      angle: degrees(wheelAngleAt(machine, id, frame) ?? 0),
+    })),
+    anchors: (job.anchors ?? []).flatMap(({ id }) => {
+      const at = anchorAt(machine, id, frame);
+      return at ? [{ id, x: at.x, y: at.y }] : [];
+    }),
+    springs: (job.ties ?? []).flatMap((tie) => {
+      const at = tieAt(machine, tie, frame);
+      if (!at) return [];
+      const own = tie.is.kind === 'spring' ? tie.is.free : (at.rope?.length ?? 0);
+      return [
+        {
+          id: tie.id,
+          from: [at.from.x, at.from.y] as const,
+          to: [at.to.x, at.to.y] as const,
+          length: at.span,
+          ratio: at.span / own,
+          force: at.spring?.force ?? null,
+        },
+      ];
+    }),
+    measures: (job.measures ?? []).map((measure) => ({
+      id: measure.id,
+      value: measureAt(machine, measure, frame),
+    })),
+  };
+}
+
+function runAt(machine: Machine, id: string, frame: number): Omit<FrameAnswer['runs'][number], 'id'> {
+  const { fit } = machine.rows.get(id) ?? {};
+  if (!fit) return { pins: [], angles: [] };
+  const laid = laidAnew(machine.prepared, id);
+  const closed = fit.row.kind === 'ring';
+  const flat = laid ? laidPins(machine, id, frame) : placePins(fit, travelOf(machine, id, frame));
+  const step = laid ? laid.step : fit.row.step;
+  const pins = Array.from({ length: flat.length / 2 }, (_, i) => [flat[2 * i], flat[2 * i + 1]] as const);
+  // A ring's last piece ends on its first pin.
+  const pieces = closed || step === 2 ? pins.length / step : pins.length - 1;
+  const angles = Array.from({ length: pieces }, (_, k) => {
+    const [a, b] = [pins[k * step], pins[(k * step + 1) % pins.length]];
+    return degrees(Math.atan2(b[1] - a[1], b[0] - a[0]));
   });
-  return { frame, runs, wheels: [...wheels].map(([id, angle]) => ({ id, angle })) };
+  return { pins, angles };
+}
+
+/** The pins of a row that is laid anew in every frame: of an open one, those of its pieces that are on the path. */
+function laidPins(machine: Machine, id: string, frame: number): ArrayLike<number> {
+  const at = rowFrameAt(machine, id, frame);
+  const row = machine.rows.get(id)?.fit.row;
+  if (!at || !row) return [];
+  if (row.kind === 'ring') return at.step === 1 ? at.pins.subarray(0, at.pins.length - 2) : at.pins;
+  const skip = 2 * row.cycle * at.step;
+  return at.pins.subarray(skip, at.pins.length - skip);
 }
 
 function runsOf(job: Job, run: string | undefined): string[] {

@@ -1,5 +1,5 @@
 import type { LaidWheel } from '@coin-relay/core';
-import { isBand, type JobPiece } from '@coin-relay/model';
+import { isBand, PLAIN_REPEATS, type JobPiece } from '@coin-relay/model';
 import { bandSides } from './belt';
 import { circle, data, hole, short, type Figure } from './figure';
 
@@ -105,12 +105,12 @@ function disc(outline: string, room: number): Figure {
   };
 }
 
-/** A plain wheel with a tyre, five arms and a hub. */
+/** A plain wheel with a tyre, arms that are all alike, and a hub. */
 function plainWheel(radius: number): Figure {
   const rim = radius * 0.8;
   const hub = radius * 0.3;
   const bore = radius * 0.13;
-  const arms = 5;
+  const arms = PLAIN_REPEATS;
   let windows = '';
   for (let k = 0; k < arms; k++) {
     const from = (k * 2 * Math.PI) / arms + 0.24;
@@ -128,7 +128,6 @@ function plainWheel(radius: number): Figure {
       { d: circle(0, 0, radius) + hole(0, 0, rim), fill: 'leather', line: true },
       { d: circle(0, 0, rim) + windows + hole(0, 0, bore), fill: 'iron', line: true },
       { d: circle(0, 0, hub) + hole(0, 0, bore), fill: 'shade', line: true },
-      { d: circle(radius * 0.9, 0, radius * 0.045), fill: 'paper', line: false },
     ],
   };
 }

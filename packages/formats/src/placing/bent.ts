@@ -25,7 +25,7 @@ export function bentPoints(
   row: number,
   out: Float64Array,
   read: (s: number, out: Float64Array) => void = (s, to) => {
-    if (scene.setOut.rail) readRail(scene.setOut.rail, s, to);
+    if (scene.rail) readRail(scene.rail, s, to);
   },
 ): void {
   const { setting, middle } = piece;

@@ -1,4 +1,4 @@
-export { moveScene, pieceNumberAt, placeOf, rowScene } from './scene';
+export { grownAt, moveScene, pieceNumberAt, placeOf, rowScene } from './scene';
 export type { RowScene, ScenePiece } from './scene';
 export { placeMatrix, stretchAt, stretchExtent } from './seat';
 export type { Matrix } from './seat';

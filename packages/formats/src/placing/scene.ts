@@ -1,4 +1,14 @@
-import { newRowFrame, rowFrame, type FitOutcome, type RowFrame } from '@coin-relay/core';
+import {
+  frameIn,
+  newFramesFrame,
+  newRowFrame,
+  readFrames,
+  rowFrame,
+  type FitOutcome,
+  type Rail,
+  type RowFrame,
+  type RowFrames,
+} from '@coin-relay/core';
 import {
   insideSide,
   laidLength,
@@ -37,9 +47,15 @@ export interface RowScene {
   readonly span: number;
   readonly pieces: readonly ScenePiece[];
   readonly frame: RowFrame;
+  /** The row as it was worked out for every frame, where it is laid anew in each. */
+  readonly laid: RowFrames | null;
+  /** Where in these it stands. */
+  laidAt: number;
+  /** The path to ride on as it is now. */
+  rail: Rail | null;
 }
 
-export function rowScene(fit: FitOutcome, setOut: ResolvedSetOut): RowScene {
+export function rowScene(fit: FitOutcome, setOut: ResolvedSetOut, laid: RowFrames | null = null): RowScene {
   const span = fit.effectivePitch ?? fit.request.pitch;
   const pieces = setOut.pieces.map((piece): ScenePiece => {
     const seat = pieceSeat(piece);
@@ -62,14 +78,44 @@ export function rowScene(fit: FitOutcome, setOut: ResolvedSetOut): RowScene {
       middle: seat === 'on-pin' ? 0 : own / 2,
     };
   });
-  const frame = newRowFrame(fit.row);
-  rowFrame(fit.row, 0, frame);
-  return { fit, setOut, side: insideSide(fit.layout.path), span, pieces, frame };
+  const anew = laid !== null && laid.pins.length > 0;
+  const frame = anew ? newFramesFrame(laid) : newRowFrame(fit.row);
+  const { rail } = setOut;
+  const scene = {
+    fit,
+    setOut,
+    side: insideSide(fit.layout.path),
+    span,
+    pieces,
+    frame,
+    laid,
+    laidAt: 0,
+    rail,
+  };
+  moveScene(scene, 0, 0);
+  return scene;
 }
 
-/** Moves the scene's frame to where the row stands after some travel, in pitches. */
-export function moveScene(scene: RowScene, travel: number): void {
-  rowFrame(scene.fit.row, travel, scene.frame);
+/**
+ * Moves the scene to where the row stands.
+ * @param travel pitches
+ * @param frame of the loop, for rows that are laid anew in each
+ */
+export function moveScene(scene: RowScene, travel: number, frame = 0): void {
+  const { laid } = scene;
+  if (!laid) {
+    rowFrame(scene.fit.row, travel, scene.frame);
+    return;
+  }
+  scene.laidAt = frameIn(laid.frames, frame);
+  scene.rail = laid.rails?.[scene.laidAt] ?? scene.setOut.rail;
+  if (laid.pins.length > 0) readFrames(laid, scene.laidAt, scene.frame);
+  else rowFrame(scene.fit.row, travel, scene.frame);
+}
+
+/** What link k of the frame has grown by, where pieces breathe. */
+export function grownAt({ laid, laidAt }: RowScene, k: number): number {
+  return laid && laid.sizes.length > 0 ? laid.sizes[laidAt * laid.links + k] : 1;
 }
 
 /** The place in the table of link k of the frame; −1 for links that come in before the row, or leave beyond it. */

@@ -1,6 +1,6 @@
 import { readRail } from '@coin-relay/core';
 import { type reachWay } from '@coin-relay/model';
-import { placeOf, type RowScene, type ScenePiece } from './scene';
+import { grownAt, placeOf, type RowScene, type ScenePiece } from './scene';
 
 /** A plane map as canvases and SVG write it: x' = a x + c y + e, y' = b x + d y + f. */
 export type Matrix = Float64Array;
@@ -65,8 +65,10 @@ export function placeMatrix(scene: RowScene, k: number, piece: ScenePiece, row: 
     }
   }
   const size = setting.scale * (i >= 0 ? table.size[i] : 1);
-  const sx = size * longer;
-  const sy = size * (i >= 0 ? table.thickness[i] : 1) * (setting.flip ? -1 : 1);
+  const swollen = scene.laid?.swells ? grownAt(scene, k) : 1;
+  // A piece that is as long as its place has grown along the path already.
+  const sx = size * longer * (scene.laid?.lengthens ? 1 : swollen);
+  const sy = size * swollen * (i >= 0 ? table.thickness[i] : 1) * (setting.flip ? -1 : 1);
   const turn = setting.turn + (i >= 0 ? table.turn[i] : 0);
   const c = turn === 0 ? 1 : Math.cos(turn);
   const s = turn === 0 ? 0 : Math.sin(turn);
@@ -89,10 +91,11 @@ function standAt(scene: RowScene, k: number, { seat, setting, box, span }: Scene
   const { frame, fit } = scene;
   const { pins, arc, links } = frame;
   const a = k * frame.step;
-  const { rail } = scene.setOut;
+  const { rail } = scene;
   if (seat === 'on-middle' && rail) {
     const s = (arc[a] + arc[a + 1]) / 2 + along;
-    if (fit.apart) stand.longer = fit.apart.factor;
+    if (scene.laid?.lengthens) stand.longer = (arc[a + 1] - arc[a]) / span;
+    else if (fit.apart) stand.longer = fit.apart.factor;
     readRail(rail, s, at);
     stand.x = at[0];
     stand.y = at[1];
@@ -121,7 +124,7 @@ function standAt(scene: RowScene, k: number, { seat, setting, box, span }: Scene
   const dx = pins[2 * a + 2] - x;
   const dy = pins[2 * a + 3] - y;
   point(dx, dy);
-  if (fit.sections || fit.apart) stand.longer = Math.hypot(dx, dy) / span;
+  if (fit.sections || fit.apart || scene.laid?.lengthens) stand.longer = Math.hypot(dx, dy) / span;
   stand.x = (x + pins[2 * a + 2]) / 2 + along * stand.ux;
   stand.y = (y + pins[2 * a + 3]) / 2 + along * stand.uy;
 }

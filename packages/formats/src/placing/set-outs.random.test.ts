@@ -5,6 +5,7 @@ import {
   parseJob,
   PLAIN_SET_OUT,
   resolveRun,
+  machineOf,
   resolveSetOut,
   shapeJob,
   type Job,
@@ -171,7 +172,8 @@ describe('whatever is set out on whatever path (property)', () => {
           const [x0, y0, x1, y1] = rowBounds(scene);
           expect(x1).toBeGreaterThan(x0);
           expect(y1).toBeGreaterThan(y0);
-          const text = writeSvg(job, [{ resolved, fit }], { moving: false, travel: () => 0, path: true });
+          const machine = machineOf(job, [{ resolved, fit, setOut: set }]);
+          const text = writeSvg(machine, { moving: false, frame: 0, path: true });
           expect(text).not.toMatch(/NaN|Infinity|undefined/);
           // Reading measures every copy of every part, which takes its time.
           if (list.pieces < 80) expect(() => readSvg(text)).not.toThrow();

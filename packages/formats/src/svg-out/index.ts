@@ -1,3 +1,3 @@
 export { writeSvg } from './write';
-export type { DrawnRow, SvgOptions } from './write';
+export type { SvgOptions } from './write';
 export { MOST_STATIONS } from './motion';

@@ -1,6 +1,7 @@
 import { writeNumber } from '@coin-relay/core';
 import type { Figure, FigurePart } from '../figures/figure';
 import { INK } from '../figures/finishes';
+import type { MachinePart } from '../linkage';
 
 export const n3 = (value: number): string => writeNumber(value, 3);
 const n6 = (value: number): string => writeNumber(value, 6);
@@ -27,4 +28,19 @@ export function partMarkup(
 
 export function escapeXml(text: string): string {
   return text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
+}
+
+/** A part between the rows of a machine. */
+export function machinePartMarkup(
+  { d, fill, line, wire, at }: MachinePart,
+  colour: (material: string) => string,
+): string {
+  const map = at ? ` transform="${matrixText(at)}"` : '';
+  if (!wire) {
+    const stroke = line ? ` stroke="${INK}" stroke-width="0.3"` : '';
+    return `<path d="${d}"${map} fill="${fill === null ? 'none' : colour(fill)}" fill-rule="evenodd"${stroke}/>`;
+  }
+  const thick = (width: number, stroke: string): string =>
+    `<path d="${d}"${map} fill="none" stroke="${stroke}" stroke-width="${n3(width)}" stroke-linejoin="round" stroke-linecap="round"/>`;
+  return thick(wire.width, INK) + thick(Math.max(wire.width - 0.6, wire.width * 0.6), colour(wire.material));
 }

@@ -1,5 +1,5 @@
-import { newRowFrame, RelayError, rowFrame, writeNumber, type FitOutcome } from '@coin-relay/core';
-import { repeatOf, type Job, type ResolvedRun } from '@coin-relay/model';
+import { isSteady, newRowFrame, RelayError, rowFrame, writeNumber } from '@coin-relay/core';
+import { repeatOf, type Machine, type ResolvedRun, type RowMotion } from '@coin-relay/model';
 import { placeMatrix, type RowScene, type ScenePiece } from '../placing';
 import { degrees, matrixText, n3 } from './markup';
 
@@ -17,10 +17,9 @@ export interface MovingRow {
   readonly travel: number;
 }
 
-export function speedOf(job: Job, run: string, fit: FitOutcome): number {
-  const drive = job.motion.drives.find((d) => d.run === run);
-  if (!drive || fit.row.kind === 'still') return 0;
-  return (drive.pitches * job.motion.framesPerSecond) / job.motion.frames;
+/** Pitches a second of a row that runs on at one speed. */
+export function speedOf({ job }: Pick<Machine, 'job'>, { travel }: Pick<RowMotion, 'travel'>): number {
+  return (travel * job.motion.framesPerSecond) / job.motion.frames;
 }
 
 /**
@@ -28,13 +27,20 @@ export function speedOf(job: Job, run: string, fit: FitOutcome): number {
  * @throws RelayError too-many-links, request-invalid
  */
 export function movingRow(
-  job: Job,
+  machine: Machine,
   resolved: ResolvedRun,
   scene: RowScene,
   travel: number,
 ): MovingRow | null {
   const { fit, setOut } = scene;
-  const speed = speedOf(job, resolved.run.id, fit);
+  const motion = machine.motions.get(resolved.run.id);
+  if (motion && motion.travel !== 0 && !isSteady(motion.manner)) {
+    throw new RelayError(
+      'request-invalid',
+      `“${resolved.run.name}” rests, eases or goes to and fro, which a moving drawing cannot show yet. Take the still drawing, or let it run at one speed.`,
+    );
+  }
+  const speed = motion ? speedOf(machine, motion) : 0;
   if (speed === 0 || fit.row.kind !== 'ring') return null;
   if (setOut.setOut.reach) {
     throw new RelayError(

@@ -1,5 +1,12 @@
-import { fitRow } from '@coin-relay/core';
-import { demoJobs, MAKERS, PLAIN_SET_OUT, resolveRun, type Job, type SetOut } from '@coin-relay/model';
+import {
+  demoJobs,
+  fittedRows,
+  machineOf,
+  MAKERS,
+  PLAIN_SET_OUT,
+  type Job,
+  type SetOut,
+} from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { readSvg } from '../svg/read';
 import { writeSvg } from './write';
@@ -11,12 +18,9 @@ const written = (
 ): { text: string; count: number } => {
   const job = structuredClone(demoJobs().find((d) => d.id === id)!.job);
   change(job);
-  const resolved = resolveRun(job);
-  const fit = fitRow(resolved.source, resolved.request);
-  return {
-    text: writeSvg(job, [{ resolved, fit }], { moving, travel: () => 0, path: true }),
-    count: fit.count,
-  };
+  const machine = machineOf(job, fittedRows(job, job.runs.slice(0, 1)));
+  const [row] = machine.rows.values();
+  return { text: writeSvg(machine, { moving, frame: 0, path: true }), count: row.fit.count };
 };
 
 describe('a still drawing', () => {
@@ -158,17 +162,14 @@ describe('what a set-out puts where', () => {
 
   it('stretched pieces are written as long as they are', () => {
     const job = structuredClone(demoJobs().find((d) => d.id === 'demo-coin-slide')!.job);
-    const rows = job.runs.map((run) => {
-      const resolved = resolveRun(job, run.id);
-      return { resolved, fit: fitRow(resolved.source, resolved.request) };
-    });
-    const text = writeSvg(job, rows, { moving: false, travel: () => 0, path: false });
+    const rows = fittedRows(job);
+    const text = writeSvg(machineOf(job, rows), { moving: false, frame: 0, path: false });
     // Two rows in one drawing keep their symbols apart.
     expect(text).toContain('id="piece-plank"');
     const count = rows[1].fit.count;
     expect(text.match(/<g transform="matrix\([^"]*"><path/g)!.length).toBeGreaterThanOrEqual(count * 3);
     expect(() =>
-      writeSvg(movingJob(job), rows, { moving: true, travel: () => 0, path: false }),
+      writeSvg(machineOf(movingJob(job), rows), { moving: true, frame: 0, path: false }),
     ).not.toThrow();
   });
 
@@ -191,12 +192,10 @@ describe('what a set-out puts where', () => {
       line: true,
       picture: { picture: name, x: 5, y: 4, width: 20, height: 8 },
     };
-    const resolved = resolveRun(job);
-    const fit = fitRow(resolved.source, resolved.request);
     const write = (pictures?: ReadonlyMap<string, string>): string =>
-      writeSvg(job, [{ resolved, fit }], {
+      writeSvg(machineOf(job, fittedRows(job)), {
         moving: false,
-        travel: () => 0,
+        frame: 0,
         path: false,
         ...(pictures ? { pictures } : {}),
       });

@@ -1,28 +1,30 @@
-import { wheelAngle, writeNumber, writePathData, type FitOutcome } from '@coin-relay/core';
-import { resolveSetOut, type Job, type ResolvedRun } from '@coin-relay/model';
-import { bandMaterial, bandOf, bandOutline, wheelFigure } from '../figures';
+import {
+  RelayError,
+  wheelAngle,
+  writeNumber,
+  writePathData,
+  type FitOutcome,
+  type WheelTurning,
+} from '@coin-relay/core';
+import { materialsOf, travelOf, type FittedRow, type Machine, type ResolvedRun } from '@coin-relay/model';
+import { bandMaterial, bandOf, bandOutline, colourOf, wheelFigure } from '../figures';
+import { machineBounds, machineParts } from '../linkage';
 import { moveScene, rowBounds, rowScene, twinMatrix, type RowScene } from '../placing';
 import { areaData } from './area';
 import { halfClips, linkElements } from './links';
-import { degrees, escapeXml, figureMarkup, matrixText, n3 } from './markup';
+import { degrees, escapeXml, figureMarkup, machinePartMarkup, matrixText, n3 } from './markup';
 import { movingRow, speedOf } from './motion';
 import { Looks } from './symbols';
 
 export interface SvgOptions {
   /** A drawing that moves by itself, or one that stands. */
   readonly moving: boolean;
-  /** How far a run has travelled where it stands, in pitches. */
-  readonly travel: (run: string) => number;
+  /** The frame of the loop it stands in. */
+  readonly frame: number;
   /** Draw the path under the row. */
   readonly path: boolean;
   /** Pictures of finishes, by their name, as data addresses; those not given are left out. */
   readonly pictures?: ReadonlyMap<string, string>;
-}
-
-/** A fitted run that is drawn. */
-export interface DrawnRow {
-  readonly resolved: ResolvedRun;
-  readonly fit: FitOutcome;
 }
 
 /** One row of a drawing, in parts. */
@@ -33,18 +35,31 @@ interface RowMarkup {
 }
 
 /**
- * Writes fitted runs as an SVG drawing in mm, its size on paper its real size. A moving one plays
+ * Writes the rows of a machine, and what is between them, as an SVG drawing in mm, its size on paper its real size. A moving one plays
  * by itself in any browser (SMIL): every link runs through one repeat of its row and starts again
  * where another such link stood, every wheel through whole turns, so that no part has a start to
  * be seen. There, bending pieces run as stiff ones do.
  * @throws RelayError too-many-links, request-invalid for rows that cannot be drawn moving
  */
-export function writeSvg(job: Job, rows: readonly DrawnRow[], options: SvgOptions): string {
-  const drawn = rows.map((row, i) => rowMarkup(job, row, options, i === 0 ? '' : `r${i + 1}-`));
-  const x0 = Math.min(...drawn.map(({ bounds }) => bounds[0]));
-  const y0 = Math.min(...drawn.map(({ bounds }) => bounds[1]));
-  const x1 = Math.max(...drawn.map(({ bounds }) => bounds[2]));
-  const y1 = Math.max(...drawn.map(({ bounds }) => bounds[3]));
+export function writeSvg(machine: Machine, options: SvgOptions): string {
+  const { job, rows } = machine;
+  const { behind, over } = machineParts(machine, options.frame);
+  if (options.moving && behind.length + over.length > 0) {
+    throw new RelayError(
+      'request-invalid',
+      'Springs, ropes, cranks and gears cannot be shown in a moving drawing yet. Take the still drawing, at any frame.',
+    );
+  }
+  const drawn = [...rows.values()].map((row, i) =>
+    rowMarkup(machine, row, options, i === 0 ? '' : `r${i + 1}-`),
+  );
+  const parts = machineBounds(machine);
+  const boxes = [...drawn.map(({ bounds }) => bounds), ...(parts ? [parts] : [])];
+  const x0 = Math.min(...boxes.map((box) => box[0]));
+  const y0 = Math.min(...boxes.map((box) => box[1]));
+  const x1 = Math.max(...boxes.map((box) => box[2]));
+  const y1 = Math.max(...boxes.map((box) => box[3]));
+  const colour = (material: string): string => colourOf(materialsOf(job), material);
   const size = `${n3(x1 - x0)}mm" height="${n3(y1 - y0)}mm" viewBox="${n3(x0)} ${n3(-y1)} ${n3(x1 - x0)} ${n3(y1 - y0)}`;
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
@@ -55,19 +70,27 @@ export function writeSvg(job: Job, rows: readonly DrawnRow[], options: SvgOption
     '</defs>',
     // Figures have y up; one mirror turns the whole drawing.
     '<g transform="scale(1 -1)">',
+    ...behind.map((part) => machinePartMarkup(part, colour)),
     ...drawn.flatMap(({ body }) => body),
+    ...over.map((part) => machinePartMarkup(part, colour)),
     '</g>',
     '</svg>',
     '',
   ].join('\n');
 }
 
-function rowMarkup(job: Job, { resolved, fit }: DrawnRow, options: SvgOptions, prefix: string): RowMarkup {
-  const scene = rowScene(fit, resolveSetOut(job, resolved.run, fit));
-  const travel = options.travel(resolved.run.id);
-  moveScene(scene, travel);
+function rowMarkup(
+  machine: Machine,
+  { resolved, fit, setOut: out }: FittedRow,
+  options: SvgOptions,
+  prefix: string,
+): RowMarkup {
+  const run = resolved.run.id;
+  const scene = rowScene(fit, out, machine.prepared.rows.get(run) ?? null);
+  const travel = travelOf(machine, run, options.frame);
+  moveScene(scene, travel, options.frame);
   const looks = new Looks(scene, options.pictures ?? new Map(), prefix);
-  const moving = options.moving ? movingRow(job, resolved, scene, travel) : null;
+  const moving = options.moving ? movingRow(machine, resolved, scene, travel) : null;
   const { colour } = looks;
   const behind = linkElements(scene, looks, moving, 'behind');
   const links = linkElements(scene, looks, moving, 'piece');
@@ -76,10 +99,12 @@ function rowMarkup(job: Job, { resolved, fit }: DrawnRow, options: SvgOptions, p
   const cut = boundary?.how === 'cut' ? ` clip-path="url(#${prefix}boundary)"` : '';
   const row = (lines: readonly string[]): string[] =>
     cut === '' || lines.length === 0 ? [...lines] : [`<g${cut}>`, ...lines, '</g>'];
-  const wheelSpeed = options.moving ? speedOf(job, resolved.run.id, fit) : 0;
+  const motion = machine.motions.get(run);
+  const wheelSpeed = options.moving && motion ? speedOf(machine, motion) : 0;
+  const turnings = motion?.turnings ?? fit.turnings;
   const body = [
     ...row(behind),
-    ...wheelElements(fit, resolved, scene, travel, wheelSpeed, colour),
+    ...wheelElements(fit, turnings, resolved, scene, travel, wheelSpeed, colour),
     options.path
       ? `<path d="${writePathData(fit.layout.contour, 4)}" fill="none" stroke="#0f6a66" stroke-width="0.4"/>`
       : '',
@@ -109,6 +134,7 @@ function rowMarkup(job: Job, { resolved, fit }: DrawnRow, options: SvgOptions, p
 
 function wheelElements(
   fit: FitOutcome,
+  turnings: readonly WheelTurning[],
   { sequence }: ResolvedRun,
   { span }: RowScene,
   travel: number,
@@ -116,7 +142,7 @@ function wheelElements(
   colour: (material: string) => string,
 ): string[] {
   return fit.layout.wheels.map((wheel, i) => {
-    const turning = fit.turnings[i];
+    const turning = turnings[i];
     const angle = degrees(wheelAngle(turning, travel));
     const at = `translate(${n3(wheel.x)} ${n3(wheel.y)})`;
     const markup = figureMarkup(wheelFigure(wheel, sequence[0], span), colour);

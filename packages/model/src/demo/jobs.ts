@@ -9,6 +9,7 @@ import {
 } from '../catalogue';
 import type { Job, Wheel } from '../job/schema';
 import { frame, run } from './frame';
+import { arcadeDrive } from './arcade';
 import { beadString } from './strings';
 import { anchorChain, bellowsSeam, coinSlide, lampFestoon, prizeCarousel } from './trimmings';
 
@@ -24,6 +25,7 @@ export function demoJobs(): readonly { id: string; job: Job }[] {
     { id: 'demo-barrier-chain', job: barrierChain() },
     { id: 'demo-drum-drive', job: drumDrive() },
     { id: 'demo-tin-beetle', job: tinBeetle() },
+    { id: 'demo-arcade-drive', job: arcadeDrive() },
     { id: 'demo-coin-lift', job: coinLift() },
   ];
 }

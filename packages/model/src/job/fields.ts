@@ -9,3 +9,7 @@ export const length = z.number().gt(0).max(LIMITS.coordinate);
 export const lengthOrNone = z.number().min(0).max(LIMITS.coordinate);
 /** Radians; a few turns at the most. */
 export const angle = z.number().min(-100).max(100);
+/** A length that a measure drives. */
+export const drivenLength = z
+  .object({ measure: id, times: z.number().min(-1000).max(1000), plus: coordinate })
+  .describe('A measure that drives this length: so many times it, plus so much, mm.');

@@ -1,6 +1,6 @@
 import { LIMITS, MOST_SIDES } from '@coin-relay/core';
 import { z } from 'zod';
-import { angle, coordinate, id, length, lengthOrNone, name } from './fields';
+import { angle, coordinate, drivenLength, id, length, lengthOrNone, name } from './fields';
 
 /** Most points of a drawn path. */
 export const MOST_DRAWN_POINTS = 20_000;
@@ -120,6 +120,11 @@ const HangSchema = z
     ...path,
     from: point,
     to: point,
+    anchors: z
+      .tuple([id.nullable(), id.nullable()])
+      .optional()
+      .describe('Anchors that its ends are on, instead of the places above.'),
+    driven: drivenLength.nullable().optional(),
     by: z.discriminatedUnion('by', [
       z.object({ by: z.literal('length'), length }),
       z.object({ by: z.literal('sag'), sag: length }),

@@ -3,11 +3,14 @@ import { z } from 'zod';
 import { coordinate, id, length, name } from './fields';
 import { MaterialSchema, PieceSchema, pitchConflict, type JobPiece } from './piece-schema';
 import { SetOutSchema, setOutNeeds } from './set-out-schema';
+import { AnchorSchema, MeasureSchema, MotionSchema, TieSchema } from './motion-schema';
+import { motionConflict, motionNeeds } from './motion-needs';
 import { PathSchema, pathNeeds } from './path-schema';
 
 export { PathSchema } from './path-schema';
 export * from './piece-schema';
 export * from './set-out-schema';
+export * from './motion-schema';
 
 /** The version this program writes. Older documents are migrated, later ones refused. */
 export const JOB_VERSION = 2;
@@ -117,12 +120,6 @@ export const RunSchema = z
   })
   .describe('One row of pieces on one path.');
 
-export const MotionSchema = z.object({
-  framesPerSecond: z.number().int().min(1).max(240),
-  frames: z.number().int().min(1).max(100_000).describe('Frames in the loop.'),
-  drives: z.array(z.object({ run: id, pitches: z.number().int().min(-100_000).max(100_000) })).max(50),
-});
-
 export const BackdropSchema = z
   .object({
     picture: z.string().regex(/^[a-f0-9]{64}$/),
@@ -147,6 +144,9 @@ const JobShape = z.object({
   runs: z.array(RunSchema).max(50),
   materials: z.array(MaterialSchema).max(100).optional(),
   motion: MotionSchema,
+  anchors: z.array(AnchorSchema).max(200).optional(),
+  ties: z.array(TieSchema).max(100).optional(),
+  measures: z.array(MeasureSchema).max(100).optional(),
   backdrop: BackdropSchema.nullable().optional(),
 });
 
@@ -157,6 +157,9 @@ export const JobSchema = JobShape.superRefine((job, context) => {
     path: unique(job.paths, 'paths', context),
     piece: unique(job.pieces, 'pieces', context),
     run: unique(job.runs, 'runs', context),
+    anchor: unique(job.anchors ?? [], 'anchors', context),
+    tie: unique(job.ties ?? [], 'ties', context),
+    measure: unique(job.measures ?? [], 'measures', context),
   };
   const need = (kind: keyof typeof known, value: string, at: (string | number)[]): void => {
     if (!known[kind].has(value)) {
@@ -196,7 +199,11 @@ export const JobSchema = JobShape.superRefine((job, context) => {
     const message = pitchConflict(piecesOfRun(job, run), laysEndToEnd(run));
     if (message) context.addIssue({ code: 'custom', path: ['runs', i, 'sequence'], message });
   });
-  job.motion.drives.forEach((drive, i) => need('run', drive.run, ['motion', 'drives', i, 'run']));
+  const before = context.issues.length;
+  for (const { kind, id: wanted, at } of motionNeeds(job)) need(kind, wanted, at);
+  // What refers to nothing is told of first.
+  const conflict = context.issues.length > before ? null : motionConflict(job);
+  if (conflict) context.addIssue({ code: 'custom', path: conflict.at, message: conflict.message });
 });
 
 /** Does a path that is made from another come back to itself? */
@@ -233,7 +240,6 @@ export type OutlinePath = PathOf<'outline'>;
 export type Backdrop = z.infer<typeof BackdropSchema>;
 export type RunFit = z.infer<typeof FitSchema>;
 export type Run = z.infer<typeof RunSchema>;
-export type Motion = z.infer<typeof MotionSchema>;
 export type Job = z.infer<typeof JobShape>;
 
 /** Are the pieces of a run laid one against the next? Only those that come in turn can be. */

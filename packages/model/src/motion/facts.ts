@@ -1,14 +1,15 @@
 import {
   allRepeat,
   eyeReading,
+  isSteady,
   speedFor,
-  type FitOutcome,
   type EyeReading,
+  type Manner,
   type RowMeasure,
   type Speed,
 } from '@coin-relay/core';
-import type { Job } from '../job/schema';
-import type { ResolvedRun, ResolvedSetOut } from '../resolve';
+import type { Machine } from '../machine/machine';
+import { travelAt, wheelRepeats, type FittedRow, type RowMotion } from '../machine/travel';
 import { isInTurn, repeatOf, visibleRepeat } from './repeat';
 
 /** How a wheel turns in a loop. */
@@ -25,7 +26,9 @@ export interface WheelFacts {
   readonly turns: number;
   /** Radians for one pitch of travel, signed. */
   readonly perPitch: number;
-  /** How far its mark is from where it began, once the loop is over, radians in (−π, π]. */
+  /** How far its picture is from where it would be the same, once the loop is over, radians. */
+  readonly off: number;
+  /** What it slips by so that its picture meets the loop’s end, as a part of one; 0 where it rolls true. */
   readonly slip: number;
 }
 
@@ -34,6 +37,9 @@ export interface MotionFacts {
   readonly seconds: number;
   /** Pitches in one loop, signed. */
   readonly travel: number;
+  readonly manner: Manner;
+  /** The run that drives it in the end, and its pitches for one of that; null where it runs by itself. */
+  readonly driven: RowMotion['driven'];
   readonly measure: RowMeasure;
   /** Pitches after which the row looks the same again. */
   readonly repeat: number;
@@ -56,16 +62,19 @@ export interface MotionFacts {
 /** Marks closer to their place than this are on it, radians. */
 const BACK = 1e-9;
 
-/** What is to be said of a row's motion. */
-export function motionFacts(
-  job: Job,
-  resolved: ResolvedRun,
-  fit: FitOutcome,
-  setOut: ResolvedSetOut,
-): MotionFacts {
-  const { motion } = job;
+/**
+ * What is to be said of a row’s motion.
+ * @returns null for a run that is not in the machine
+ */
+export function motionFacts(machine: Machine, run: string): MotionFacts | null {
+  const [row, motion] = [machine.rows.get(run), machine.motions.get(run)];
+  return row && motion ? factsOf(machine, row, motion) : null;
+}
+
+function factsOf(machine: Machine, { resolved, fit, setOut }: FittedRow, moving: RowMotion): MotionFacts {
+  const { motion } = machine.job;
+  const { travel, manner, driven } = moving;
   const moves = fit.row.kind !== 'still';
-  const travel = moves ? (motion.drives.find(({ run }) => run === resolved.run.id)?.pitches ?? 0) : 0;
   const ring = fit.window.ring;
   const lap = ring ? fit.row.lap : null;
   const spacing = lap === null ? (fit.effectivePitch ?? fit.request.pitch) : fit.layout.path.length / lap;
@@ -73,15 +82,17 @@ export function motionFacts(
   // With a gap nothing is back before the whole lap; without ends any piece is like the next.
   const repeat = fit.row.kind === 'gapped' ? fit.row.lap : repeatOf(fit, resolved.sequence, setOut);
   const visible = visibleRepeat(resolved.sequence);
-  const leaves = fit.row.kind === 'open' && !isInTurn(setOut);
+  const returns = manner.way === 'to-and-fro';
+  const leaves = fit.row.kind === 'open' && !returns && !isInTurn(setOut);
   const speed = (kind: Speed['in'], perPitch = 0): number =>
     speedFor(kind, travel, motion, measure, perPitch);
-  const first = fit.turnings.find(({ perPitch }) => perPitch !== 0)?.perPitch ?? 1;
+  const first = moving.turnings.find(({ perPitch }) => perPitch !== 0)?.perPitch ?? 1;
   const wheels = fit.layout.wheels.flatMap((wheel, i): WheelFacts[] => {
-    const { perPitch } = fit.turnings[i];
+    const { perPitch } = moving.turnings[i];
     if (perPitch === 0) return [];
     const turns = (perPitch * travel) / (2 * Math.PI);
-    const off = (turns - Math.round(turns)) * 2 * Math.PI;
+    const part = 1 / wheelRepeats(machine.job, wheel);
+    const off = returns ? 0 : (turns / part - Math.round(turns / part)) * part * 2 * Math.PI;
     return [
       {
         id: wheel.id,
@@ -91,7 +102,8 @@ export function motionFacts(
         ratio: perPitch / first,
         turns,
         perPitch,
-        slip: Math.abs(off) < BACK ? 0 : off,
+        off: Math.abs(off) < BACK ? 0 : off,
+        slip: moving.slips[i],
       },
     ];
   });
@@ -102,10 +114,12 @@ export function motionFacts(
   return {
     seconds: motion.frames / motion.framesPerSecond,
     travel,
+    manner,
+    driven,
     measure,
     repeat,
     visible,
-    seamless: travel === 0 || (!leaves && isWhole(travel / repeat)),
+    seamless: travel === 0 || returns || (!leaves && isWhole(travel / repeat)),
     leaves,
     moves,
     speeds: {
@@ -117,8 +131,35 @@ export function motionFacts(
     wheels,
     allBack,
     lapsUntilBack: lap === null ? null : allBack / lap,
-    reading: eyeReading(travel, motion.frames, visible, repeat),
+    reading: readingOf(moving, motion.frames, visible, repeat),
   };
+}
+
+/** How its fastest frames read to the eye. */
+function readingOf(moving: RowMotion, frames: number, visible: number, repeat: number): EyeReading {
+  const { travel, manner } = moving;
+  const strain =
+    travel === 0 || isSteady(manner) ? 1 : (fastestFrame(moving, frames) * frames) / Math.abs(travel);
+  if (strain <= 1 + 1e-9) return eyeReading(travel, frames, visible, repeat);
+  const reading = eyeReading(travel * strain, frames, visible, repeat);
+  // What reads at its fastest frame travels so much less in the loop.
+  const step = manner.way === 'to-and-fro' ? 1 : repeat;
+  return {
+    ...reading,
+    fastest: Math.trunc(reading.fastest / strain / step + 1e-9 * Math.sign(travel)) * step || 0,
+  };
+}
+
+/** The most that a row travels in one frame, pitches. */
+function fastestFrame(moving: RowMotion, frames: number): number {
+  let most = 0;
+  let before = 0;
+  for (let k = 1; k <= frames; k++) {
+    const now = travelAt(moving, frames, k);
+    most = Math.max(most, Math.abs(now - before));
+    before = now;
+  }
+  return most;
 }
 
 const isWhole = (value: number): boolean => Math.abs(value - Math.round(value)) < 1e-9;

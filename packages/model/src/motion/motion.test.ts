@@ -2,7 +2,8 @@ import { fitRow } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
 import { demoJobs } from '../demo';
 import type { Job } from '../job/schema';
-import { resolveRun, resolveSetOut } from '../resolve';
+import { resolveRun } from '../resolve';
+import { fittedRows, machineOf } from '../machine';
 import { motionFacts, motionWarnings, visibleRepeat, type MotionFacts, type MotionWarning } from './index';
 
 const demo = (id: string): Job => demoJobs().find((entry) => entry.id === id)!.job;
@@ -11,10 +12,9 @@ const moving = (job: Job, pitches: number, frames = job.motion.frames): Job => (
   motion: { ...job.motion, frames, drives: [{ run: job.runs[0].id, pitches }] },
 });
 const told = (job: Job): { facts: MotionFacts; warnings: MotionWarning[] } => {
-  const resolved = resolveRun(job);
-  const fit = fitRow(resolved.source, resolved.request);
-  const facts = motionFacts(job, resolved, fit, resolveSetOut(job, resolved.run, fit));
-  return { facts, warnings: motionWarnings(resolved, facts) };
+  const [row] = fittedRows(job, [job.runs[0]]);
+  const facts = motionFacts(machineOf(job, fittedRows(job)), row.resolved.run.id)!;
+  return { facts, warnings: motionWarnings(row.resolved, facts) };
 };
 
 describe('what repeats', () => {
@@ -47,14 +47,15 @@ describe('wheels in a loop', () => {
     // Exact: 2 asin(c / 2R) a link, not c / R.
     const beetle = demo('demo-tin-beetle');
     const { facts: track } = told(beetle);
-    expect(track.wheels[0].perPitch).toBeCloseTo(2 * Math.asin(53 / (2 * beetleRadius(beetle))), 6);
+    const [tail] = track.wheels;
+    expect(tail.perPitch / (1 + tail.slip)).toBeCloseTo(2 * Math.asin(53 / (2 * beetleRadius(beetle))), 6);
   });
 
   it('marks are back where they were after whole turns, and say how far off they are before', () => {
     const { facts } = told(moving(demo('demo-coin-lift'), 6 * 17 * 19));
-    expect(facts.wheels.slice(0, 2).map(({ slip }) => slip)).toEqual([0, 0]);
+    expect(facts.wheels.slice(0, 2).map(({ off }) => off)).toEqual([0, 0]);
     const [drive] = told(demo('demo-coin-lift')).facts.wheels;
-    expect(drive.slip).toBeCloseTo((2 * Math.PI) / 17, 9);
+    expect(drive.off).toBeCloseTo((2 * Math.PI) / 17, 9);
   });
 });
 

@@ -26,7 +26,10 @@ export function motionWarnings(resolved: ResolvedRun, facts: MotionFacts): Motio
       frames: null,
     });
   } else if (!seamless) {
-    const nearest = Math.max(1, Math.round(Math.abs(travel) / repeat)) * repeat * Math.sign(travel);
+    // Of a driven row the one that drives it has to change.
+    const nearest = facts.driven
+      ? NaN
+      : Math.max(1, Math.round(Math.abs(travel) / repeat)) * repeat * Math.sign(travel);
     found.push({
       kind: 'seam',
       text: `The loop has a seam: the row looks as it did after ${number(repeat)} ${repeat === 1 ? one : many} only, and travels ${number(Math.abs(travel))}.`,

@@ -10,8 +10,10 @@ import {
   stretchOf,
   type Contour,
   type FitSource,
+  type HangBy,
   type WheelSpec,
 } from '@coin-relay/core';
+import { restingAnchor, restingLength } from './resting-anchor';
 import { isStiff, type Job, type JobPath, type PathOf } from '../job/schema';
 
 /** How near curves are followed by the arcs of their parallels, mm. */
@@ -51,21 +53,24 @@ export function pathContour(job: Job, path: JobPath): Contour {
   }
 }
 
-/** A hanging row, worked out. */
+/** A hanging row, worked out: between its anchors as they stand at frame 0, where it has any. */
 export function hangingOf(job: Job, path: PathOf<'hang'>): ReturnType<typeof hang> {
-  const { by, from, to } = path;
-  if (by.by !== 'count') return hang(from, to, by);
+  const [a, b] = path.anchors ?? [null, null];
+  const from = (a === null ? null : restingAnchor(job, a)) ?? path.from;
+  const to = (b === null ? null : restingAnchor(job, b)) ?? path.to;
+  const driven = restingLength(job, path.driven);
+  return hang(from, to, driven === null ? hangBy(job, path) : { by: 'length', length: driven });
+}
+
+/** What decides how deep a row of a job hangs. */
+export function hangBy(job: Job, { by, name }: PathOf<'hang'>): HangBy {
+  if (by.by !== 'count') return by;
   const piece = job.pieces.find((p) => p.id === by.piece);
   if (!piece)
-    throw new RelayError('job-incomplete', `Path “${path.name}” hangs pieces that are not in this job.`, {
+    throw new RelayError('job-incomplete', `Path “${name}” hangs pieces that are not in this job.`, {
       field: 'paths',
     });
-  return hang(from, to, {
-    by: 'count',
-    count: by.count,
-    pitch: piece.pitch,
-    pieces: isStiff(piece) ? 'stiff' : 'bending',
-  });
+  return { by: 'count', count: by.count, pitch: piece.pitch, pieces: isStiff(piece) ? 'stiff' : 'bending' };
 }
 
 function otherPath(job: Job, path: PathOf<'stretch' | 'parallel'>): JobPath {

@@ -1,0 +1,239 @@
+import { RingSolver } from '../chain';
+import { RelayError } from '../error';
+import { closingSize, lengthsOf, unlikePieces, endOfPieces } from '../fit/end-to-end';
+import type { FitOutcome } from '../fit/outcome';
+import { newRowFrame } from '../motion/frame';
+import { placesFor, spansOf, type Stations } from '../motion/stations';
+import type { RowFrames } from '../motion/row-frames';
+import { checkFrames } from '../motion/row-frames';
+import { newReading, pathReader } from '../path';
+import { loopingNoise } from './looping-noise';
+
+/** How the pieces of a row swell and shrink. */
+export interface Breath {
+  /** Their length along the path, or their size all round. The row is laid anew in every frame where lengths change it. */
+  readonly what: 'length' | 'size';
+  /** Part of one, either way. */
+  readonly amount: number;
+  readonly seed: number;
+  /** Frames until it is back; the loop is a whole number of periods. */
+  readonly period: number;
+  /** About so many neighbours do the same. */
+  readonly alike: number;
+}
+
+/** The most that lengths may give either way: neighbours still follow one another. */
+export const MOST_BREATH = 0.9;
+
+/** @throws RelayError breath-invalid */
+export function checkBreath({ amount, period }: Breath, frames: number): void {
+  if (!(amount >= 0 && amount <= MOST_BREATH)) {
+    throw wrong(
+      `Pieces cannot breathe by ${Number((100 * amount).toFixed(2))} %. Give 0 to ${100 * MOST_BREATH} %.`,
+      'amount',
+    );
+  }
+  if (!(Number.isInteger(period) && period >= 1 && frames % period === 0)) {
+    throw wrong(
+      `Breathing with a period of ${period} frames does not meet the end of a loop of ${frames}. Give a period that divides it.`,
+      'period',
+    );
+  }
+}
+
+/** Frames that a breath may take: the divisors of the loop's, longest first. */
+export function periodsOf(frames: number): number[] {
+  const found: number[] = [];
+  for (let n = 1; n * n <= frames; n++) {
+    if (frames % n !== 0) continue;
+    found.push(n);
+    if (n * n !== frames) found.push(frames / n);
+  }
+  return found.sort((a, b) => b - a);
+}
+
+/**
+ * A row whose pieces breathe, worked out for every frame of a loop. The noise belongs to the place
+ * on the path, not to the piece, so that what travels into a place breathes as what was there:
+ * the loop closes for any whole travel.
+ * @param travel of the row at each frame, pitches
+ * @param progress told now and then which part is done
+ * @throws RelayError breath-invalid, row-does-not-settle
+ */
+export function breathingRow(
+  fit: FitOutcome,
+  breath: Breath,
+  frames: number,
+  travel: (frame: number) => number,
+  progress: (part: number) => void = () => undefined,
+): RowFrames {
+  checkBreath(breath, frames);
+  const { row } = fit;
+  if (row.kind !== 'ring' && row.kind !== 'open') {
+    throw wrong(
+      row.kind === 'still'
+        ? 'A row that stands still cannot breathe: its pieces cannot pass, or meet places.'
+        : 'A row with a gap that goes round with it cannot breathe. Let something else give way.',
+      'run',
+    );
+  }
+  const { links } = newRowFrame(row);
+  const swells = breath.what === 'size';
+  // Pieces that lie end to end make room for one another.
+  const lays = !swells || !!fit.request.endToEnd;
+  const own = lengthsOf(fit.request.endToEnd, fit.effectivePitch ?? fit.request.pitch);
+  const gap = fit.request.endToEnd?.gap ?? 0;
+  const step = lays ? (gap > 0 ? 2 : 1) : row.step;
+  const columns = placesFor({ step }, links);
+  checkFrames(frames, columns);
+  const noise = loopingNoise(breath.seed, row.kind === 'ring' ? row.links : null, breath.alike);
+  const sizes = new Float32Array(frames * links);
+  const firstLinks = new Int32Array(frames);
+  const pins = new Float64Array(lays ? frames * columns * 2 : 0);
+  const arc = new Float64Array(lays ? frames * columns : 0);
+  const layer = lays ? new RowLayer(fit, links, gap) : null;
+  const lengths = new Float64Array(links);
+  // Those that lie on an open path when none has come in or left decide how much of it each gets.
+  const resting = new Float64Array(row.kind === 'open' ? links - 2 * row.cycle : 0);
+  for (let frame = 0; frame < frames; frame++) {
+    const on = travel(frame);
+    const whole = row.kind === 'open' ? Math.floor(on / row.cycle) * row.cycle + row.cycle : 0;
+    firstLinks[frame] = -whole || 0;
+    for (let k = 0; k < links; k++) {
+      const grown = 1 + breath.amount * noise.at(k - whole + on, frame / breath.period);
+      sizes[frame * links + k] = grown;
+      const n = (((k - whole) % own.length) + own.length) % own.length;
+      lengths[k] = own[n] * grown;
+    }
+    for (let i = 0; i < resting.length; i++)
+      resting[i] = own[i % own.length] * (1 + breath.amount * noise.at(i, frame / breath.period));
+    layer?.lay(lengths, resting, on - (row.kind === 'open' ? whole - row.cycle : 0), frame, pins, arc);
+    if (frame % 8 === 7) progress((frame + 1) / frames);
+  }
+  progress(1);
+  return { frames, links, step, columns, pins, arc, sizes, firstLinks, lengthens: lays, swells };
+}
+
+/** Lays rows of given lengths on the path of a fit, each from the one before it. */
+class RowLayer {
+  private solver: RingSolver | null = null;
+  private last: Float64Array | null = null;
+  private readonly read;
+  private readonly at = newReading();
+
+  constructor(
+    private readonly fit: FitOutcome,
+    private readonly links: number,
+    private readonly gap: number,
+  ) {
+    this.read = pathReader(fit.layout.path);
+  }
+
+  /**
+   * Writes the places of one frame.
+   * @param travel of a ring in pitches; of an open row, within one cycle
+   */
+  lay(
+    lengths: Float64Array,
+    resting: Float64Array,
+    travel: number,
+    frame: number,
+    pins: Float64Array,
+    arc: Float64Array,
+  ): void {
+    const { row } = this.fit;
+    const s = row.kind === 'ring' ? this.ring(lengths, travel) : this.open(lengths, resting, travel);
+    const base = frame * s.length;
+    for (let i = 0; i < s.length; i++) {
+      this.read(s[i], this.at);
+      arc[base + i] = s[i];
+      pins[2 * (base + i)] = this.at[0];
+      pins[2 * (base + i) + 1] = this.at[1];
+    }
+  }
+
+  private ring(lengths: Float64Array, travel: number): Float64Array {
+    const { path } = this.fit.layout;
+    const stations = unlikePieces({ lengths: [...lengths], gap: this.gap });
+    const count = this.links * stations.step;
+    // The mean place of the pins goes on as that of the row at rest does.
+    const onwards = (travel * path.length) / this.links;
+    let s: Float64Array;
+    if (this.fit.request.pieces === 'bending') {
+      s = evenly(stations, count, path.length);
+      const mean = meanOf(s);
+      const rest = (path.length * (count - 1)) / (2 * count);
+      for (let i = 0; i < count; i++) s[i] += rest - mean + onwards;
+    } else {
+      this.solver = new RingSolver(path, count, stations);
+      const phase = this.solver.phaseAt(0) + onwards;
+      const guess = this.last ? shifted(this.last, phase) : undefined;
+      const found = this.solver.solve(phase, guess) ?? (guess ? this.solver.solve(phase) : null);
+      if (!found) throw unsettled();
+      s = found.s;
+      this.last = s;
+    }
+    if (stations.step === 2) return s;
+    const closed = new Float64Array(count + 1);
+    closed.set(s);
+    closed[count] = s[0] + path.length;
+    return closed;
+  }
+
+  /** From the start of the window on, so that those that rest on it fill it; a cycle comes in before it, and one leaves. */
+  private open(lengths: Float64Array, resting: Float64Array, travel: number): Float64Array {
+    const { layout, window, request, row } = this.fit;
+    const { path } = layout;
+    const { cycle } = row;
+    const { pieces } = request;
+    const mean = meanOf(resting);
+    let factor = 1;
+    if (request.hold !== 'both') {
+      const stations = unlikePieces({ lengths: [...resting], gap: this.gap });
+      const found = closingSize(path, window, resting.length, stations, pieces, 1);
+      if (!found) throw unsettled();
+      factor = found.c / mean;
+    }
+    const all = unlikePieces({ lengths: [...lengths], gap: this.gap });
+    const spans = spansOf(all, meanOf(lengths) * factor);
+    let before = 0;
+    for (let i = 0; i < cycle * all.step; i++) before += spans[i];
+    const s = new Float64Array(placesFor(all, this.links));
+    s[0] = window.from - before + travel * (before / cycle);
+    for (let i = 1; i < s.length; i++) {
+      const span = spans[i - 1];
+      const chord: Stations = { step: 1, cycle: 1, grows: [0], stays: [span] };
+      s[i] = pieces === 'bending' ? s[i - 1] + span : endOfPieces(path, s[i - 1], 1, chord, 0, pieces);
+    }
+    return s;
+  }
+}
+
+function evenly(stations: Stations, count: number, length: number): Float64Array {
+  const growing = stations.grows.reduce((sum, value) => sum + value, 0);
+  const staying = stations.stays.reduce((sum, value) => sum + value, 0);
+  const c = (length - staying) / growing;
+  if (!(c > 0)) throw unsettled();
+  const spans = spansOf(stations, c);
+  const s = new Float64Array(count);
+  for (let i = 1; i < count; i++) s[i] = s[i - 1] + spans[i - 1];
+  return s;
+}
+
+const meanOf = (values: Float64Array): number =>
+  values.reduce((sum, value) => sum + value, 0) / values.length;
+
+/** The row before, moved to another phase: the first guess. */
+function shifted(s: Float64Array, phase: number): Float64Array {
+  const shift = phase - meanOf(s);
+  return s.map((value) => value + shift);
+}
+
+const wrong = (message: string, field: string): RelayError =>
+  new RelayError('breath-invalid', message, { field });
+const unsettled = (): RelayError =>
+  new RelayError(
+    'row-does-not-settle',
+    'The breathing row cannot be laid in one of its frames: its pieces do not close there. Let it breathe less.',
+    { field: 'breath' },
+  );

@@ -1,0 +1,5 @@
+export { machineParts } from './parts';
+export type { MachineParts } from './parts';
+export { springParts } from './ties';
+export { machineBounds } from './bounds';
+export type { MachinePart } from './part';

@@ -1,0 +1,31 @@
+import type { Matrix } from '../placing';
+
+/** One thing that is drawn between the rows of a machine: an outline that is filled, or a line of some width. */
+export interface MachinePart {
+  /** Path data, mm, y up. */
+  readonly d: string;
+  /** A material by its id; null is not filled. */
+  readonly fill: string | null;
+  /** Outlined in ink. */
+  readonly line: boolean;
+  /** A wire or rope: drawn as thick as it is, with an edge of ink. */
+  readonly wire?: { readonly width: number; readonly material: string };
+  /** Where it is set down; without one it is drawn as it is. */
+  readonly at?: Matrix;
+}
+
+/** The map that turns by an angle and moves to a place. */
+export function turnedTo(x: number, y: number, angle: number): Matrix {
+  const c = Math.cos(angle);
+  const s = Math.sin(angle);
+  return Float64Array.of(c, s, -s, c, x, y);
+}
+
+/** Points, x and y in turn, as path data. */
+export function lineData(points: ArrayLike<number>, places = 3): string {
+  const k = 10 ** places;
+  let d = '';
+  for (let i = 0; i < points.length; i += 2)
+    d += `${i === 0 ? 'M' : 'L'}${Math.round(points[i] * k) / k} ${Math.round(points[i + 1] * k) / k}`;
+  return d;
+}

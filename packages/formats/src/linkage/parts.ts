@@ -1,0 +1,144 @@
+import type { Vec } from '@coin-relay/core';
+import { anchorAt, centreOf, crankAngle, wheelAngleAt, type AnchorOn, type Machine } from '@coin-relay/model';
+import { circle, data, hole, rounded } from '../figures/figure';
+import { gearOutline, hubOutline } from './gear';
+import { turnedTo, type MachinePart } from './part';
+import { tieParts } from './ties';
+
+/** What is drawn between the rows of a machine at a frame: behind them, and over them. */
+export interface MachineParts {
+  readonly behind: readonly MachinePart[];
+  readonly over: readonly MachinePart[];
+}
+
+export function machineParts(machine: Machine, frame: number): MachineParts {
+  return {
+    behind: trainParts(machine, frame),
+    over: [
+      ...(machine.job.anchors ?? []).flatMap(({ on }) => linkageParts(machine, on, frame)),
+      ...(machine.job.ties ?? []).flatMap((tie) => tieParts(machine, tie, frame)),
+      ...(machine.job.anchors ?? []).flatMap(({ id }) => pinParts(machine, id, frame)),
+    ],
+  };
+}
+
+/** Pairs of gears in mesh, and the hubs of shafts that two wheels share. */
+function trainParts(machine: Machine, frame: number): MachinePart[] {
+  return machine.job.motion.drives.flatMap(({ train }): MachinePart[] => {
+    if (!train) return [];
+    const [a, b] = [centreOf(machine, train.wheel), centreOf(machine, train.own)];
+    if (!a || !b) return [];
+    const turned =
+      (wheelAngleAt(machine, train.wheel, frame) ?? 0) - (wheelAngleAt(machine, train.wheel, 0) ?? 0);
+    const apart = Math.hypot(b.x - a.x, b.y - a.y);
+    if (train.gears === null) {
+      if (apart < 1e-6) return [];
+      // Two wheels on one shaft that is seen in two places: a shaft laid across.
+      const size = Math.max(3, apart * 0.012);
+      return [
+        { d: bar(a, b, size), fill: 'shade', line: true },
+        { d: hubOutline(size * 1.6), fill: 'shade', line: true, at: turnedTo(a.x, a.y, turned) },
+        { d: hubOutline(size * 1.6), fill: 'shade', line: true, at: turnedTo(b.x, b.y, turned) },
+      ];
+    }
+    const [z1, z2] = train.gears;
+    const toward = Math.atan2(b.y - a.y, b.x - a.x);
+    const r1 = (apart * z1) / (z1 + z2);
+    // A gap of the first faces a tooth of the second.
+    const first = toward + turned;
+    const second = toward + Math.PI + Math.PI / z2 - (turned * z1) / z2;
+    return [
+      { d: gear(r1, z1), fill: 'brass', line: true, at: turnedTo(a.x, a.y, first) },
+      { d: gear(apart - r1, z2), fill: 'brass', line: true, at: turnedTo(b.x, b.y, second) },
+    ];
+  });
+}
+
+const gears = new Map<string, string>();
+/** Outlines are kept: the same gears are drawn in every frame. */
+function gear(radius: number, teeth: number): string {
+  const key = `${radius} ${teeth}`;
+  let found = gears.get(key);
+  if (found === undefined) {
+    if (gears.size > 100) gears.clear();
+    found = gearOutline(radius, teeth);
+    gears.set(key, found);
+  }
+  return found;
+}
+
+/** Crank arms, rods, sliders and the lines they slide on. */
+function linkageParts(machine: Machine, on: AnchorOn, frame: number): MachinePart[] {
+  if ((on.kind !== 'crank' && on.kind !== 'slider') || on.radius === 0) return [];
+  const centre = centreOf(machine, on.wheel);
+  if (!centre) return [];
+  const angle = crankAngle(machine, on, frame);
+  const pin = { x: centre.x + on.radius * Math.cos(angle), y: centre.y + on.radius * Math.sin(angle) };
+  const size = Math.max(1.5, on.radius * 0.12);
+  const arm: MachinePart = { d: bar(centre, pin, size * 1.3), fill: 'leather', line: true };
+  if (on.kind === 'crank') return [arm, { d: circle(pin.x, pin.y, size), fill: 'brass', line: true }];
+  const at = sliderOf(machine, on, frame);
+  if (!at) return [arm];
+  const length = size * 5;
+  const reach = on.radius + size * 4;
+  const [ux, uy] = [Math.cos(on.direction), Math.sin(on.direction)];
+  // The slide is as long as the slider's stroke, about its middle.
+  const foot = ux * (centre.x - on.x) + uy * (centre.y - on.y) + on.side * middleReach(on, centre);
+  const middle = { x: on.x + ux * foot, y: on.y + uy * foot };
+  const rail = (k: number): MachinePart => ({
+    d: bar(
+      { x: middle.x - reach * ux - k * uy, y: middle.y - reach * uy + k * ux },
+      { x: middle.x + reach * ux - k * uy, y: middle.y + reach * uy + k * ux },
+      size * 0.3,
+    ),
+    fill: 'shade',
+    line: true,
+  });
+  return [
+    rail(size * 2.1),
+    rail(-size * 2.1),
+    arm,
+    {
+      d: rounded(-length / 2, -size * 1.7, length / 2, size * 1.7, size * 0.5),
+      fill: 'iron',
+      line: true,
+      at: turnedTo(at.x, at.y, on.direction),
+    },
+    { d: bar(pin, at, size * 0.9), fill: 'steel', line: true },
+    { d: circle(pin.x, pin.y, size * 0.8), fill: 'brass', line: true },
+    { d: circle(at.x, at.y, size * 0.8), fill: 'brass', line: true },
+  ];
+}
+
+function sliderOf(machine: Machine, on: Extract<AnchorOn, { kind: 'slider' }>, frame: number): Vec | null {
+  const anchor = machine.job.anchors?.find((entry) => entry.on === on);
+  return anchor ? anchorAt(machine, anchor.id, frame) : null;
+}
+
+/** How far along its line from the foot of the crank's centre a slider is on the average of its two dead points. */
+function middleReach(on: Extract<AnchorOn, { kind: 'slider' }>, centre: Vec): number {
+  const e = Math.cos(on.direction) * (centre.y - on.y) - Math.sin(on.direction) * (centre.x - on.x);
+  const far = Math.sqrt(Math.max(0, (on.rod + on.radius) ** 2 - e * e));
+  const near = Math.sqrt(Math.max(0, (on.rod - on.radius) ** 2 - e * e));
+  return (far + near) / 2;
+}
+
+/** A fixed anchor is an eye on its post; others are seen by what they ride on. */
+function pinParts(machine: Machine, id: string, frame: number): MachinePart[] {
+  const anchor = machine.job.anchors?.find((entry) => entry.id === id);
+  if (anchor?.on.kind !== 'fixed') return [];
+  const at = anchorAt(machine, id, frame);
+  if (!at) return [];
+  return [{ d: circle(0, 0, 5) + hole(0, 0, 2), fill: 'brass', line: true, at: turnedTo(at.x, at.y, 0) }];
+}
+
+/** A bar with round ends. */
+function bar(a: Vec, b: Vec, half: number): string {
+  const size = Math.hypot(b.x - a.x, b.y - a.y) || 1;
+  const nx = (-(b.y - a.y) / size) * half;
+  const ny = ((b.x - a.x) / size) * half;
+  return (
+    data`M${a.x + nx} ${a.y + ny}A${half} ${half} 0 0 1 ${a.x - nx} ${a.y - ny}` +
+    data`L${b.x - nx} ${b.y - ny}A${half} ${half} 0 0 1 ${b.x + nx} ${b.y + ny}Z`
+  );
+}

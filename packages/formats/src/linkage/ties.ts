@@ -1,0 +1,75 @@
+import { coilView, springFacts, RelayError } from '@coin-relay/core';
+import { ROPE_NUMBERS, tieAt, type Machine, type SpringTie, type Tie } from '@coin-relay/model';
+import { circle, data } from '../figures/figure';
+import { lineData, turnedTo, type MachinePart } from './part';
+
+/** Straight pieces that a hanging rope is drawn with. */
+const ROPE_STEPS = 40;
+
+/** A spring or rope as it is at a frame. */
+export function tieParts(machine: Machine, tie: Tie, frame: number): MachinePart[] {
+  const state = tieAt(machine, tie, frame);
+  if (!state || !(state.span > 0)) return [];
+  const { from, to, span } = state;
+  const { is } = tie;
+  if (is.kind === 'rope') {
+    const wire = { width: is.diameter, material: 'cord' };
+    const hung = hungAt(machine, tie.id, frame);
+    const d = hung ?? data`M${from.x} ${from.y}L${to.x} ${to.y}`;
+    return [{ d, fill: null, line: false, wire }];
+  }
+  return springParts(is, span).map((part) => ({
+    ...part,
+    at: turnedTo(from.x, from.y, Math.atan2(to.y - from.y, to.x - from.x)),
+  }));
+}
+
+/**
+ * A spring from the origin along x, in side projection: what passes behind first. Its ends are held
+ * by an eye of its own wire.
+ */
+export function springParts(spring: SpringTie, length: number): MachinePart[] {
+  try {
+    const view = coilView(spring, springFacts(spring), length);
+    const stroke = (points: Float64Array, material: string): MachinePart => ({
+      d: lineData(points),
+      fill: null,
+      line: false,
+      wire: { width: spring.wire, material },
+    });
+    const eye = (x: number): MachinePart => ({
+      d: circle(x, 0, Math.max(spring.wire * 0.9, 1)),
+      fill: 'iron',
+      line: true,
+    });
+    return [
+      ...view.behind.map((points) => stroke(points, 'shade')),
+      eye(0),
+      eye(length),
+      ...view.front.map((points) => stroke(points, 'steel')),
+    ];
+  } catch (error) {
+    // What could not be wound is drawn as the line it would be on; why is said elsewhere.
+    if (!(error instanceof RelayError)) throw error;
+    return [
+      { d: data`M0 0L${length} 0`, fill: null, line: false, wire: { width: spring.wire, material: 'shade' } },
+    ];
+  }
+}
+
+/** A rope that was worked out for a frame; null where it is taut, or not known yet. */
+function hungAt({ prepared, frames }: Machine, tie: string, frame: number): string | null {
+  const shapes = prepared.ropes.get(tie);
+  if (!shapes) return null;
+  const k = ((Math.round(frame) % frames) + frames) % frames;
+  const [x, y, a, from, to] = shapes.subarray(k * ROPE_NUMBERS, (k + 1) * ROPE_NUMBERS);
+  if (!(a > 0)) return null;
+  const points = new Float64Array(2 * (ROPE_STEPS + 1));
+  for (let i = 0; i <= ROPE_STEPS; i++) {
+    // At arc length s from its lowest place a catenary has x = a asinh(s / a), y = sqrt(a² + s²) − a.
+    const s = from + ((to - from) * i) / ROPE_STEPS;
+    points[2 * i] = x + a * Math.asinh(s / a);
+    points[2 * i + 1] = y + Math.sqrt(a * a + s * s) - a;
+  }
+  return lineData(points);
+}

@@ -1,0 +1,19 @@
+export { fittedRows } from './fitted-rows';
+export { closingTravels, PLAIN_REPEATS, rowMotions, travelAt, wheelRepeats } from './travel';
+export type { FittedRow, RowMotion } from './travel';
+export {
+  anchorAt,
+  centreOf,
+  checkAnchors,
+  crankAngle,
+  laidAnew,
+  machineOf,
+  NOTHING_PREPARED,
+  rowFrameAt,
+  travelOf,
+  wheelAngleAt,
+} from './machine';
+export type { Machine, MachineWheel, Prepared } from './machine';
+export { drivenLengthAt, measureAt, ropeLengthAt, tieAt, tieOverLoop } from './ties';
+export type { TieOverLoop, TieState } from './ties';
+export { needsPreparing, prepareMachine, ROPE_NUMBERS } from './prepare';

@@ -1,0 +1,181 @@
+import {
+  checkSliderCrank,
+  frameIn,
+  newFramesFrame,
+  newRowFrame,
+  readFrames,
+  RelayError,
+  rowFrame,
+  sliderAt,
+  wheelAngle,
+  type LaidWheel,
+  type RowFrame,
+  type RowFrames,
+  type Vec,
+  type WheelTurning,
+} from '@coin-relay/core';
+import type { AnchorOf, AnchorOn, Job } from '../job/schema';
+import { sliderCrank } from '../resolve/resting-anchor';
+import { rowMotions, travelAt, type FittedRow, type RowMotion } from './travel';
+
+/** A wheel of a machine and what turns it. */
+export interface MachineWheel {
+  readonly run: string;
+  readonly wheel: LaidWheel;
+  readonly turning: WheelTurning;
+}
+
+/** What was worked out ahead for every frame of the loop. Plain data: it crosses threads. */
+export interface Prepared {
+  readonly rows: ReadonlyMap<string, RowFrames>;
+  /** Of every rope and frame: x and y of the lowest place, a, and from where to where along it; NaN where it is taut. */
+  readonly ropes: ReadonlyMap<string, Float64Array>;
+  /** What could not be worked out, in words. */
+  readonly problems: readonly { readonly of: string; readonly message: string }[];
+}
+
+export const NOTHING_PREPARED: Prepared = { rows: new Map(), ropes: new Map(), problems: [] };
+
+/** A job in motion: where everything is at any frame follows from it in closed form. */
+export interface Machine {
+  readonly job: Job;
+  readonly frames: number;
+  readonly rows: ReadonlyMap<string, FittedRow>;
+  readonly motions: ReadonlyMap<string, RowMotion>;
+  readonly wheels: ReadonlyMap<string, MachineWheel>;
+  readonly prepared: Prepared;
+  /** Frames of rows that anchors ride on, kept while one frame is looked at. */
+  readonly ridden: Map<string, { at: number; readonly frame: RowFrame }>;
+}
+
+/**
+ * @throws RelayError train-ring, train-broken
+ */
+export function machineOf(
+  job: Job,
+  rows: readonly FittedRow[],
+  prepared: Prepared = NOTHING_PREPARED,
+): Machine {
+  const motions = rowMotions(job, rows);
+  const wheels = new Map<string, MachineWheel>();
+  for (const { resolved, fit } of rows) {
+    const run = resolved.run.id;
+    fit.layout.wheels.forEach((wheel, i) => {
+      const turning = motions.get(run)?.turnings[i];
+      // A wheel that several rows pass turns with the first that turns it.
+      if (turning && (!wheels.has(wheel.id) || wheels.get(wheel.id)?.turning.perPitch === 0))
+        wheels.set(wheel.id, { run, wheel, turning });
+    });
+  }
+  return {
+    job,
+    frames: job.motion.frames,
+    rows: new Map(rows.map((row) => [row.resolved.run.id, row])),
+    motions,
+    wheels,
+    prepared,
+    ridden: new Map(),
+  };
+}
+
+/** How far a run has travelled at a frame, pitches. */
+export function travelOf({ motions, frames }: Machine, run: string, frame: number): number {
+  const motion = motions.get(run);
+  return motion ? travelAt(motion, frames, frame) : 0;
+}
+
+/** The angle of a wheel at a frame, radians; null for a wheel that is on no row. */
+export function wheelAngleAt(machine: Machine, wheel: string, frame: number): number | null {
+  const found = machine.wheels.get(wheel);
+  return found ? wheelAngle(found.turning, travelOf(machine, found.run, frame)) : null;
+}
+
+/** Where an anchor is at a frame; null where what it rides on is not there. */
+export function anchorAt(machine: Machine, id: string, frame: number): Vec | null {
+  const on = machine.job.anchors?.find((anchor) => anchor.id === id)?.on;
+  return on ? placeOn(machine, on, frame) : null;
+}
+
+function placeOn(machine: Machine, on: AnchorOn, frame: number): Vec | null {
+  switch (on.kind) {
+    case 'fixed':
+      return { x: on.x, y: on.y };
+    case 'crank': {
+      const turned = crankAngle(machine, on, frame);
+      const centre = centreOf(machine, on.wheel);
+      return (
+        centre && { x: centre.x + on.radius * Math.cos(turned), y: centre.y + on.radius * Math.sin(turned) }
+      );
+    }
+    case 'slider': {
+      const centre = centreOf(machine, on.wheel);
+      return centre && sliderAt(sliderCrank(on, centre), crankAngle(machine, on, frame));
+    }
+    case 'rider':
+      return riderAt(machine, on, frame);
+  }
+}
+
+/** The angle of the arm of a crank: what it stands at in frame 0, turned with its wheel. */
+export function crankAngle(
+  machine: Machine,
+  on: AnchorOf<'crank'> | AnchorOf<'slider'>,
+  frame: number,
+): number {
+  const found = machine.wheels.get(on.wheel);
+  if (!found) return on.angle;
+  const { turning, run } = found;
+  return on.angle + wheelAngle(turning, travelOf(machine, run, frame)) - wheelAngle(turning, 0);
+}
+
+/** The centre of a wheel as it is laid, or as the document has it where no row passes it. */
+export function centreOf({ wheels, job }: Pick<Machine, 'wheels' | 'job'>, wheel: string): Vec | null {
+  const laid = wheels.get(wheel)?.wheel ?? job.wheels.find(({ id }) => id === wheel);
+  return laid ? { x: laid.x, y: laid.y } : null;
+}
+
+function riderAt(machine: Machine, { run, place }: AnchorOf<'rider'>, frame: number): Vec | null {
+  const row = machine.rows.get(run);
+  if (!row) return null;
+  const at = rowFrameAt(machine, run, frame);
+  if (!at) return null;
+  const { kind } = row.fit.row;
+  const k = kind === 'ring' ? place % at.links : place - at.firstLink;
+  const i = k * at.step;
+  if (!(i >= 0 && 2 * i + 1 < at.pins.length)) return null;
+  return { x: at.pins[2 * i], y: at.pins[2 * i + 1] };
+}
+
+/** A row as it stands at a frame. The frame is kept: it is overwritten by the next one looked at. */
+export function rowFrameAt(machine: Machine, run: string, frame: number): RowFrame | null {
+  const row = machine.rows.get(run);
+  if (!row) return null;
+  const laid = laidAnew(machine.prepared, run);
+  let kept = machine.ridden.get(run);
+  if (!kept) {
+    kept = { at: NaN, frame: laid ? newFramesFrame(laid) : newRowFrame(row.fit.row) };
+    machine.ridden.set(run, kept);
+  }
+  if (kept.at !== frame) {
+    if (laid) readFrames(laid, frameIn(machine.frames, frame), kept.frame);
+    else rowFrame(row.fit.row, travelOf(machine, run, frame), kept.frame);
+    kept.at = frame;
+  }
+  return kept.frame;
+}
+
+/** The frames of a row that is laid anew in each, where it is. */
+export function laidAnew(prepared: Prepared, run: string): RowFrames | null {
+  const frames = prepared.rows.get(run);
+  return frames && frames.pins.length > 0 ? frames : null;
+}
+
+/** @throws RelayError rod-too-short for the first slider whose crank cannot go round */
+export function checkAnchors(machine: Pick<Machine, 'job' | 'wheels'>): void {
+  for (const { on, name } of machine.job.anchors ?? []) {
+    if (on.kind !== 'slider') continue;
+    const centre = centreOf(machine, on.wheel);
+    if (!centre) throw new RelayError('anchor-invalid', `“${name}” is driven by a wheel that is not there.`);
+    checkSliderCrank(sliderCrank(on, centre), name);
+  }
+}
