@@ -4,5 +4,6 @@ export { describeIssue, migrate, MIGRATIONS, parseJob } from './parse';
 export type { MigrationStep } from './parse';
 export { jobJsonSchema } from './json-schema';
 export { withDrawn } from './drawn';
+export { tidyMotion } from './tidy-motion';
 export { motionConflict, motionNeeds, wouldDriveItself } from './motion-needs';
 export type { MotionNeed } from './motion-needs';

@@ -60,6 +60,10 @@ export const MotionSchema = z.object({
     .nullable()
     .optional()
     .describe('The run on whose lowest strand the machine drives over the ground.'),
+  rollTrue: z
+    .boolean()
+    .optional()
+    .describe('Plain wheels do not slip, wherever their arms are when the loop ends.'),
   breaths: z.array(BreathSchema).max(50).optional(),
 });
 

@@ -17,3 +17,5 @@ export type { Machine, MachineWheel, Prepared } from './machine';
 export { drivenLengthAt, measureAt, ropeLengthAt, tieAt, tieOverLoop } from './ties';
 export type { TieOverLoop, TieState } from './ties';
 export { needsPreparing, prepareMachine, ROPE_NUMBERS } from './prepare';
+export { bodyAt } from './body';
+export type { BodyPlace } from './body';

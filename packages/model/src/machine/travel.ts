@@ -84,7 +84,13 @@ export function rowMotions(job: Job, rows: readonly FittedRow[]): ReadonlyMap<st
     const driven = train.get(run) ?? null;
     const manner = drives.find((drive) => drive.run === (driven?.master ?? run))?.manner ?? STEADY;
     const closed = fit.layout.wheels.map((wheel, i) =>
-      closeWheel(fit.turnings[i], travel, manner, wheel.teeth === null, wheelRepeats(job, wheel)),
+      closeWheel(
+        fit.turnings[i],
+        travel,
+        manner,
+        wheel.teeth === null && !job.motion.rollTrue,
+        wheelRepeats(job, wheel),
+      ),
     );
     found.set(run, {
       run,
@@ -103,11 +109,11 @@ function closeWheel(
   turning: WheelTurning,
   travel: number,
   manner: Manner,
-  plain: boolean,
+  slips: boolean,
   repeats: number,
 ): { turning: WheelTurning; slip: number } {
   // What comes back to where it was meets the loop’s end by itself.
-  if (!plain || travel === 0 || manner.way === 'to-and-fro') return { turning, slip: 0 };
+  if (!slips || travel === 0 || manner.way === 'to-and-fro') return { turning, slip: 0 };
   const { turns, slip } = closeTurn((turning.perPitch * travel) / (2 * Math.PI), repeats);
   if (slip === 0) return { turning, slip };
   return { turning: { ...turning, perPitch: (turns * 2 * Math.PI) / travel }, slip };

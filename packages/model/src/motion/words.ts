@@ -43,7 +43,8 @@ export function motionWarnings(resolved: ResolvedRun, facts: MotionFacts): Motio
       still: 'seems to stand still',
       backwards: 'seems to run backwards',
     }[reading.reads];
-    const slow = reading.fastest !== 0;
+    // What another row drives is slowed there, or given a longer loop.
+    const slow = reading.fastest !== 0 && !facts.driven;
     found.push({
       kind: 'too-fast',
       text: `Too fast to read: a frame moves it by ${reading.ratio.toFixed(2)} of what repeats to the eye (${visible === 1 ? one : `${visible} ${many}`}), so it ${seems}. From 0.40 on motion reads wrongly.`,

@@ -15,10 +15,12 @@ export const UNITS: readonly Unit[] = ['mm', 'cm', 'm', 'in'];
 
 const DECIMALS: Readonly<Record<Unit, number>> = { mm: 2, cm: 3, m: 4, in: 4 };
 
+/** A length in a display unit, as a number. */
+export const toUnit = (mm: number, unit: Unit): number => mm / MILLIMETRES[unit];
+
 /** A length in a display unit, without the unit: two decimals of a millimetre, or as fine in others. */
 export function formatLengthNumber(mm: number, unit: Unit, moreDecimals = 0): string {
-  const value = mm / MILLIMETRES[unit];
-  return value.toFixed(DECIMALS[unit] + moreDecimals);
+  return toUnit(mm, unit).toFixed(DECIMALS[unit] + moreDecimals);
 }
 
 /** A length with its unit and as many more decimals as it needs, for numbers that must not be rounded: “9.525 mm”. */

@@ -1,4 +1,4 @@
-import type { Edit, History, HistoryChange, Job } from '@coin-relay/model';
+import { tidyMotion, type Edit, type History, type HistoryChange, type Job } from '@coin-relay/model';
 import { applyPatches, enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
 
 enablePatches();
@@ -12,9 +12,15 @@ export interface Edited {
   readonly history: History;
 }
 
-/** Carries out a change; the same object comes back where it changes nothing. */
+/**
+ * Carries out a change; the same object comes back where it changes nothing. What moved with things
+ * that the change takes away goes with them.
+ */
 export function edit(state: Edited, label: string, recipe: Recipe): Edited {
-  const [job, forward, inverse] = produceWithPatches(state.job, recipe);
+  const [job, forward, inverse] = produceWithPatches(state.job, (draft) => {
+    recipe(draft);
+    tidyMotion(draft as Job);
+  });
   if (forward.length === 0) return state;
   const step: Edit = { label, forward: forward as Edit['forward'], inverse: inverse as Edit['inverse'] };
   const edits = [...state.history.edits.slice(0, state.history.done), step];

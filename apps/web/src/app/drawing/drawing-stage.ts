@@ -1,22 +1,31 @@
-import { newReading, pathReader, type Approach, type FitOutcome, type Vec } from '@coin-relay/core';
-import type { Backdrop, JobPiece, ResolvedSetOut } from '@coin-relay/model';
+import {
+  newReading,
+  pathReader,
+  type Approach,
+  type FitOutcome,
+  type RowFrames,
+  type Vec,
+} from '@coin-relay/core';
+import {
+  bodyAt,
+  travelOf,
+  type Backdrop,
+  type JobPiece,
+  type Machine,
+  type ResolvedSetOut,
+} from '@coin-relay/model';
 import Konva from 'konva';
 import type { PathSketch } from '../fit/sketch';
 import type { Handle } from '../paths/kinds';
 import type { PictureShelf } from '../shared/picture-shelf';
 import { THEME } from '../shared/theme';
 import { handleAt, paintHandles } from './handle-painter';
-import {
-  paintApproaches,
-  paintCorners,
-  paintMarks,
-  paintPath,
-  paintSpot,
-  paintTightest,
-} from './path-painter';
+import { paintApproaches, paintCorners, paintMarks, paintSpot, paintTightest } from './path-painter';
 import { placeAt, placesIn } from './place-finder';
 import { paintPlaces } from './place-painter';
-import { rowBounds } from '@coin-relay/formats';
+import { machineBounds, rowBounds } from '@coin-relay/formats';
+import { MachinePainter, paintGround, paintTrail } from '../machine/machine-painter';
+import type { Trail } from '../machine/trail';
 import { RowPainter } from './row-painter';
 import { SketchPainter } from './sketch-painter';
 import { paintTravel } from './travel-painter';
@@ -33,11 +42,11 @@ import {
 
 /** Room round the picture, px, when all of it is shown. */
 const MARGIN = 46;
-/** What an empty sheet shows, mm. */
 /** A place within this part of the way from the middle to the edge is well in sight. */
 const SEEN = 0.85;
 /** How far beside a link a press still is on it, px. */
 const PLACE_REACH = 3;
+/** What an empty sheet shows, mm. */
 const EMPTY: Bounds = [-200, -150, 200, 150];
 
 /** What is drawn besides the row: a line to the pointer, a box, marked places. */
@@ -73,7 +82,10 @@ export class DrawingStage {
   private handles: readonly Handle[] = [];
   private overlay: Overlay = {};
   private backdrop: { readonly at: Backdrop; readonly image: CanvasImageSource } | null = null;
-  private travelOf: (run: string) => number = () => 0;
+  private machine: MachinePainter | null = null;
+  private frame = 0;
+  private trail: Trail | null = null;
+  private drives = false;
   private atWork: string | null = null;
   private selected: string | null = null;
   private hovered: string | null = null;
@@ -113,11 +125,13 @@ export class DrawingStage {
   show(rows: readonly ShownRow[], atWork: string | null, stale: boolean, blamed: readonly string[]): void {
     const known = this.painters;
     this.painters = rows.map(({ run, fit, setOut, sequence }) => {
-      const found = known.find((painter) => painter.run === run && painter.setOut === setOut);
-      const painter = found ?? new RowPainter(fit, setOut, sequence, this.pictures, run);
-      painter.moveTo(this.travelOf(run));
-      return painter;
+      const laid = this.laidOf(run);
+      const found = known.find(
+        (painter) => painter.run === run && painter.setOut === setOut && painter.laid === laid,
+      );
+      return found ?? new RowPainter(fit, setOut, sequence, this.pictures, run, laid);
     });
+    this.standRows();
     this.painter = this.painters.find(({ run }) => run === atWork) ?? null;
     this.stale = stale;
     this.blamed = blamed;
@@ -206,11 +220,45 @@ export class DrawingStage {
     this.machineLayer.batchDraw();
   }
 
-  /** Puts the rows to where they stand; `travelOf` a run is in pitches. */
-  moveTo(travelOf: (run: string) => number): void {
-    this.travelOf = travelOf;
-    for (const painter of this.painters) painter.moveTo(travelOf(painter.run));
+  /** Takes the machine that the rows to be shown make. */
+  setMachine(machine: Machine | null, frame: number): void {
+    if (machine !== (this.machine?.machine ?? null))
+      this.machine = machine ? new MachinePainter(machine) : null;
+    this.frame = frame;
+  }
+
+  /** Goes to a frame of the loop. */
+  moveTo(frame: number): void {
+    this.frame = frame;
+    this.standRows();
     this.machineLayer.batchDraw();
+  }
+
+  /** The way of a link through the loop; null shows none. */
+  showTrail(trail: Trail | null): void {
+    this.trail = trail;
+    this.machineLayer.batchDraw();
+  }
+
+  /** Lets a body that can drive do so over the ground, or keeps it in its place. */
+  setDrives(drives: boolean): void {
+    if (drives === this.drives) return;
+    this.drives = drives;
+    this.machineLayer.batchDraw();
+  }
+
+  private laidOf(run: string): RowFrames | null {
+    const { machine } = this.machine ?? {};
+    return machine?.prepared.rows.get(run) ?? null;
+  }
+
+  private standRows(): void {
+    const { machine } = this.machine ?? {};
+    this.machine?.moveTo(this.frame);
+    for (const painter of this.painters) {
+      painter.turnings = machine?.motions.get(painter.run)?.turnings ?? painter.fit.turnings;
+      painter.moveTo(machine ? travelOf(machine, painter.run, this.frame) : 0, this.frame);
+    }
   }
 
   /** Rings the chosen wheel. */
@@ -251,6 +299,13 @@ export class DrawingStage {
         .filter((painter) => painter !== this.painter || !this.stale)
         .map(({ scene }) => rowBounds(scene)),
     );
+    const { machine } = this.machine ?? {};
+    const parts = machine ? machineBounds(machine) : null;
+    if (parts) boxes.push(parts);
+    // All of the way that it drives in a loop.
+    const end = machine && this.drives ? bodyAt(machine, machine.frames) : null;
+    if (end)
+      boxes.push(...boxes.map(([a, b, c, d]): Bounds => [a + end.dx, b + end.dy, c + end.dx, d + end.dy]));
     if (boxes.length === 0) return this.painter ? rowBounds(this.painter.scene) : EMPTY;
     return roundAll(boxes);
   }
@@ -308,11 +363,18 @@ export class DrawingStage {
     ctx.save();
     ctx.translate(view.x, view.y);
     ctx.scale(view.scale, -view.scale);
+    ctx.save();
+    this.driveOn(ctx, pixel);
+    this.machine?.paintBehind(ctx, pixel);
     for (const row of this.painters) {
       ctx.globalAlpha = row === painter && this.stale ? 0.25 : 1;
-      row.paint(ctx, this.travelOf(row.run), pixel, () => paintPath(ctx, row.fit, pixel));
+      row.paint(ctx, pixel, () => row.paintWay(ctx, pixel));
       ctx.globalAlpha = 1;
     }
+    this.machine?.paintOver(ctx, pixel);
+    ctx.restore();
+    // It is seen from the ground.
+    if (this.trail) paintTrail(ctx, this.trail, this.frame, pixel);
     this.sketch.paint(ctx, pixel, this.atWork);
     if (painter && !this.stale) {
       paintMarks(ctx, painter.fit, pixel, this.selected, this.blamed);
@@ -326,6 +388,18 @@ export class DrawingStage {
       }
     }
     ctx.restore();
+  }
+
+  /** Moves all that follows on over the ground, where the machine drives. */
+  private driveOn(ctx: CanvasRenderingContext2D, pixel: number): void {
+    const { machine } = this.machine ?? {};
+    const body = machine && this.drives ? bodyAt(machine, this.frame) : null;
+    const row = this.painters.find(({ run }) => run === machine?.job.motion.body?.run);
+    if (!machine || !body || !row) return;
+    const { scene } = row;
+    const below = Math.max(0, ...scene.pieces.map(({ box, setting }) => setting.line - box[1]));
+    paintGround(ctx, machine, this.frame, below, scene.span, pixel);
+    ctx.translate(body.dx, body.dy);
   }
 
   private paintOver(ctx: CanvasRenderingContext2D): void {

@@ -15,6 +15,9 @@ import { distinctUntilChanged, first, from, map, merge, switchMap } from 'rxjs';
 import { JobStore } from '../document/job-store.service';
 import { FitService, type FitView } from '../fit/fit.service';
 import { JobContext } from '../job/job-context.service';
+import { AnchorWork, type Picking } from '../machine/anchor-work.service';
+import { MachineView } from '../machine/machine-view.service';
+import { trailOf } from '../machine/trail';
 import { Playback } from '../playback/playback.service';
 import { PictureShelf } from '../shared/picture-shelf';
 import { PathMarks } from '../fit/path-marks.service';
@@ -22,6 +25,7 @@ import { PlaceChoice } from '../set-out/place-choice.service';
 import type { Handle } from '../paths/kinds';
 import { MeasuredPaths } from '../paths/measured-paths.service';
 import { PathWork, type PathMode } from '../paths/path-work.service';
+import { AnchorHands } from './hands/anchor-hands';
 import { DrawingHands } from './hands/drawing-hands';
 import { DrawingStage, type ShownRow } from './drawing-stage';
 import { HandsInTurn } from './hands/hands-in-turn';
@@ -65,6 +69,8 @@ export class DrawingComponent {
   private readonly pictures = inject(PictureShelf);
   private readonly places = inject(PlaceChoice);
   private readonly marks = inject(PathMarks);
+  private readonly machine = inject(MachineView);
+  private readonly anchors = inject(AnchorWork);
   private readonly surface = viewChild.required<ElementRef<HTMLDivElement>>('surface');
   private stage: DrawingStage | null = null;
   private shown = false;
@@ -79,7 +85,11 @@ export class DrawingComponent {
   private readonly fitState = toSignal(this.fits.state$, { requireSync: true });
   protected readonly said = toSignal(this.work.note$, { initialValue: '' });
   protected readonly mode = toSignal(this.work.mode$, { initialValue: 'arrange' as PathMode });
-  protected readonly modeWords = computed(() => MODE_WORDS[this.mode()]);
+  private readonly picking = toSignal(this.anchors.picking$, { requireSync: true });
+  protected readonly modeWords = computed(() => pickWords(this.picking()) || MODE_WORDS[this.mode()]);
+  private readonly step = toSignal(this.context.step$, { requireSync: true });
+  /** Where the loop is worked on, the play bar needs the room. */
+  protected readonly inMotion = computed(() => this.step() === 'motion');
   private readonly selected = toSignal(this.context.wheel$, { initialValue: null });
 
   constructor() {
@@ -94,19 +104,45 @@ export class DrawingComponent {
       const { marks } = this;
       const spacingHands = new SpacingHands(stage, store, fits, hands);
       const markHands = new MarkHands(stage, fits, marks);
+      const anchorHands = new AnchorHands({
+        stage,
+        store,
+        context,
+        work: this.anchors,
+        view: this.machine,
+        playback: this.playback,
+      });
       const control = new PointerControl(
         element,
         new HandsInTurn(() => {
           if (marks.now) return markHands;
           if (context.at === 'set-out') return placeHands;
+          if (context.at === 'motion' || this.anchors.now) return anchorHands;
           return context.at === 'fit' ? spacingHands : hands;
         }),
       );
       const watcher = new ResizeObserver(() => stage.resize(element.clientWidth, element.clientHeight));
       watcher.observe(element);
       const until = takeUntilDestroyed<unknown>(destroyed);
-      this.fits.state$.pipe(until).subscribe(() => this.showFit(stage));
-      merge(store.job$, fits.state$, context.step$, work.choice$, work.mode$, work.picks$, work.measured$)
+      // It tells of every fit, and of what was worked out ahead for it.
+      this.machine.state$.pipe(takeUntilDestroyed(destroyed)).subscribe(({ machine }) => {
+        stage.setMachine(machine, this.playback.now.frame);
+        this.showFit(stage);
+      });
+      merge(this.machine.state$, this.places.places$, context.trail$, context.step$)
+        .pipe(until)
+        .subscribe(() => this.showTrail(stage));
+      context.step$.pipe(until).subscribe((step) => stage.setDrives(step === 'motion'));
+      merge(
+        store.job$,
+        this.machine.state$,
+        context.step$,
+        context.anchor$,
+        work.choice$,
+        work.mode$,
+        work.picks$,
+        work.measured$,
+      )
         .pipe(until)
         .subscribe(() => {
           // While places are set out, what moves the path is out of the way.
@@ -114,7 +150,8 @@ export class DrawingComponent {
           const second: Handle[] = grip
             ? [{ id: 'second', look: 'spacing', x: grip.x, y: grip.y, from: grip.from }]
             : [];
-          stage.setHandles(context.at === 'set-out' ? [] : [...hands.handles(), ...second]);
+          if (context.at === 'motion') stage.setHandles(anchorHands.handles());
+          else stage.setHandles(context.at === 'set-out' ? [] : [...hands.handles(), ...second]);
           stage.setOverlay({ marks: hands.marks() });
         });
       merge(fits.state$, work.path$)
@@ -127,9 +164,10 @@ export class DrawingComponent {
           const own = view?.resolved.path.id === work.path?.id;
           stage.showApproaches(view?.approaches ?? [], own && context.at === 'path');
         });
-      this.playback.position$
-        .pipe(takeUntilDestroyed(destroyed))
-        .subscribe(() => stage.moveTo((run) => this.playback.travelOf(run)));
+      this.playback.position$.pipe(takeUntilDestroyed(destroyed)).subscribe(({ frame }) => {
+        stage.moveTo(frame);
+        if (context.at === 'motion') stage.setHandles(anchorHands.handles());
+      });
       this.context.wheel$.pipe(takeUntilDestroyed(destroyed)).subscribe((id) => stage.select(id));
       this.places.places$.pipe(until).subscribe((chosen) => stage.showPlaces(chosen as ReadonlySet<number>));
       // What was asked for is there once the row is fitted anew.
@@ -194,6 +232,7 @@ export class DrawingComponent {
   }
 
   protected endMode(): void {
+    this.anchors.ask(null);
     this.work.setMode('arrange');
   }
 
@@ -209,6 +248,15 @@ export class DrawingComponent {
     this.stage?.showAll();
   }
 
+  /** The way of the chosen link, or of the first where none is chosen. */
+  private showTrail(stage: DrawingStage): void {
+    const { machine } = this.machine.now;
+    const run = this.fits.now.view?.resolved.run.id;
+    const [place] = [...this.places.places];
+    const shown = this.context.trailShown && machine && run !== undefined;
+    stage.showTrail(shown ? trailOf(machine, run, place ?? 0, this.step() === 'motion') : null);
+  }
+
   private showFit(stage: DrawingStage): void {
     const { view, others, problem, sketches } = this.fits.now;
     const order = new Map((view?.job ?? this.store.job)?.runs.map(({ id }, i) => [id, i]));
@@ -222,6 +270,24 @@ export class DrawingComponent {
       stage.showAll();
     }
   }
+}
+
+/** What is asked for while anchors are picked; nothing while they are not. */
+function pickWords(picking: Picking | null): string {
+  if (!picking) return '';
+  const { what, first } = picking;
+  const places = 'a wheel, a link, an anchor or the open ground';
+  if (what === 'anchor') return `Click where the anchor goes: ${places}.`;
+  const end =
+    first === null
+      ? what === 'measure'
+        ? 'from where'
+        : 'where it begins'
+      : what === 'measure'
+        ? 'to where'
+        : 'where it ends';
+  const thing = what === 'measure' ? 'The measure' : `The ${what}`;
+  return `${thing}: click ${end}, on ${places}.`;
 }
 
 function shownRow({ fit, setOut, resolved }: FitView): ShownRow {

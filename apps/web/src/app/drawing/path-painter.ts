@@ -5,6 +5,7 @@ import {
   tightestBend,
   type Approach,
   type FitOutcome,
+  type Rail,
 } from '@coin-relay/core';
 import { THEME } from '../shared/theme';
 
@@ -20,6 +21,21 @@ export function paintPath(ctx: CanvasRenderingContext2D, fit: FitOutcome, pixel:
     if (i === 0) ctx.moveTo(at[0], at[1]);
     else ctx.lineTo(at[0], at[1]);
   }
+  ctx.strokeStyle = THEME.accent;
+  ctx.lineWidth = pixel * 0.8;
+  ctx.stroke();
+}
+
+/** A path that moves, from the table that is ridden on. */
+export function paintRail(ctx: CanvasRenderingContext2D, { data }: Rail, pixel: number): void {
+  const places = data.length / 4;
+  const every = Math.max(1, Math.floor(places / 400));
+  ctx.beginPath();
+  for (let i = 0; i < places; i += every) {
+    if (i === 0) ctx.moveTo(data[0], data[1]);
+    else ctx.lineTo(data[4 * i], data[4 * i + 1]);
+  }
+  ctx.lineTo(data[4 * places - 4], data[4 * places - 3]);
   ctx.strokeStyle = THEME.accent;
   ctx.lineWidth = pixel * 0.8;
   ctx.stroke();

@@ -1,4 +1,10 @@
-import { wheelAngle, type FitOutcome, type RowFrame } from '@coin-relay/core';
+import {
+  wheelAngle,
+  type FitOutcome,
+  type RowFrame,
+  type RowFrames,
+  type WheelTurning,
+} from '@coin-relay/core';
 import {
   areKept,
   bandMaterial,
@@ -24,6 +30,7 @@ import {
 } from '@coin-relay/formats';
 import { repeatOf, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
 import type { PictureShelf } from '../shared/picture-shelf';
+import { paintPath, paintRail } from './path-painter';
 import { figureParts, fillParts, PieceLooks, type PaintPart, type PieceLook } from './piece-looks';
 
 /** A canvas map: x' = a x + c y + e, y' = b x + d y + f. */
@@ -46,6 +53,9 @@ export class RowPainter {
   private points = new Float64Array(0);
   private readonly m = new Float64Array(6);
 
+  /** How its wheels turn: as the row asks, or so that they meet the loop’s end. */
+  turnings: readonly WheelTurning[];
+  private travel = 0;
   /** Pitches after which its picture repeats; null where it does not close on itself. */
   private readonly repeat: number | null;
 
@@ -56,8 +66,11 @@ export class RowPainter {
     private readonly pictures: PictureShelf | null = null,
     /** The run it shows. */
     readonly run = '',
+    /** Its frames, where it is laid anew in each. */
+    readonly laid: RowFrames | null = null,
   ) {
-    this.scene = rowScene(fit, setOut);
+    this.scene = rowScene(fit, setOut, laid);
+    this.turnings = fit.turnings;
     this.repeat = fit.row.kind === 'ring' ? repeatOf(fit, sequence, setOut) : null;
     this.looks = new PieceLooks(this.scene);
     const colour = (material: string): string => colourOf(setOut.materials, material);
@@ -82,11 +95,12 @@ export class RowPainter {
     return this.scene.frame;
   }
 
-  /** Puts the row to where it stands after some travel, in pitches. */
-  moveTo(travel: number): void {
+  /** Puts the row to where it stands after some travel, in pitches; one that is laid anew in every frame, in that. */
+  moveTo(travel: number, frame = 0): void {
+    this.travel = travel;
     // Where the picture repeats the same links are drawn over the same others again.
     const { repeat } = this;
-    moveScene(this.scene, repeat === null ? travel : travel - Math.floor(travel / repeat) * repeat);
+    moveScene(this.scene, repeat === null ? travel : travel - Math.floor(travel / repeat) * repeat, frame);
     // Round a closed path the same links are there at every moment; along an open one they come and go.
     if (this.fit.row.kind !== 'ring') this.order = null;
   }
@@ -95,21 +109,28 @@ export class RowPainter {
    * Paints all of it: what hangs behind the wheels, the wheels, what `between` adds, and the row.
    * @param pixel the size of a screen pixel in mm: outlines are about one pixel wide
    */
-  paint(ctx: CanvasRenderingContext2D, travel: number, pixel: number, between: () => void): void {
+  paint(ctx: CanvasRenderingContext2D, pixel: number, between: () => void): void {
     const { twin } = this.setOut.setOut;
     if (twin) {
       const m = twinMatrix(twin);
       ctx.save();
       ctx.transform(m[0], m[1], m[2], m[3], m[4], m[5]);
-      this.paintOnce(ctx, travel, pixel, () => undefined);
+      this.paintOnce(ctx, pixel, () => undefined);
       ctx.restore();
     }
-    this.paintOnce(ctx, travel, pixel, between);
+    this.paintOnce(ctx, pixel, between);
   }
 
-  private paintOnce(ctx: CanvasRenderingContext2D, travel: number, pixel: number, between: () => void): void {
+  /** Paints its path as it is now. */
+  paintWay(ctx: CanvasRenderingContext2D, pixel: number): void {
+    const { rail } = this.scene;
+    if (this.laid?.rails && rail) paintRail(ctx, rail, pixel);
+    else paintPath(ctx, this.fit, pixel);
+  }
+
+  private paintOnce(ctx: CanvasRenderingContext2D, pixel: number, between: () => void): void {
     if (this.hangs) this.paintLinks(ctx, pixel, (look) => look.behind);
-    this.paintWheels(ctx, travel, pixel);
+    this.paintWheels(ctx, pixel);
     between();
     if (this.band) {
       this.clipped(ctx, () => {
@@ -119,11 +140,11 @@ export class RowPainter {
     this.paintLinks(ctx, pixel, (look) => look.front);
   }
 
-  private paintWheels(ctx: CanvasRenderingContext2D, travel: number, pixel: number): void {
+  private paintWheels(ctx: CanvasRenderingContext2D, pixel: number): void {
     this.fit.layout.wheels.forEach((wheel, i) => {
       ctx.save();
       ctx.translate(wheel.x, wheel.y);
-      ctx.rotate(wheelAngle(this.fit.turnings[i], travel));
+      ctx.rotate(wheelAngle(this.turnings[i], this.travel));
       fillParts(ctx, this.wheels[i], pixel);
       ctx.restore();
     });

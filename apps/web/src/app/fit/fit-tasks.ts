@@ -18,11 +18,14 @@ import {
   type JoinedContour,
 } from '@coin-relay/formats';
 import {
+  fittedRows,
   pieceWidth,
+  prepareMachine,
   resolveRun,
   resolveSetOut,
   type Job,
   type NeighbourCut,
+  type Prepared,
   type ResolvedSetOut,
 } from '@coin-relay/model';
 import { sketchPaths, type PathSketch } from './sketch';
@@ -71,6 +74,19 @@ export const FIT_TASKS = {
       const { source, request, run } = resolveRun(job, runId);
       const fit = fitRow(source, request);
       return neighbourCuts(rowScene(fit, resolveSetOut(job, run, fit)));
+    });
+  },
+
+  /** What a job in motion has to have worked out ahead, from its rows fitted anew. */
+  prepare(job: Job, progress: (part: number) => void): Reply<Prepared> {
+    return replied(() => {
+      let told = -1;
+      return prepareMachine(job, fittedRows(job), (part) => {
+        // Told in hundredths: a message for each frame would cost more than the frame.
+        if (Math.floor(part * 100) === told) return;
+        told = Math.floor(part * 100);
+        progress(part);
+      });
     });
   },
 

@@ -4,6 +4,7 @@ import { pitchOverCycle } from '@coin-relay/core';
 import { GraphComponent } from '../graphs/graph.component';
 import type { GraphLine } from '../graphs/graph-data';
 import { fileName } from '../hand-off/download';
+import { MachineView } from '../machine/machine-view.service';
 import { Playback } from '../playback/playback.service';
 import { FitService } from './fit.service';
 
@@ -26,6 +27,7 @@ import { FitService } from './fit.service';
 })
 export class PitchGraphComponent {
   private readonly playback = inject(Playback);
+  private readonly machine = inject(MachineView);
   private readonly state = toSignal(inject(FitService).state$, { requireSync: true });
   private readonly position = toSignal(this.playback.position$, { requireSync: true });
   private readonly cycle = computed(() => {
@@ -51,7 +53,7 @@ export class PitchGraphComponent {
     const { view } = this.state();
     if (!view) return null;
     const { cycle } = view.fit.row;
-    const travel = this.playback.travelOf(view.resolved.run.id);
+    const travel = this.machine.travelOf(view.resolved.run.id);
     return travel - Math.floor(travel / cycle) * cycle;
   });
 }

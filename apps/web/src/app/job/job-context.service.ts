@@ -11,6 +11,8 @@ export class JobContext {
   private readonly wheel = new BehaviorSubject<string | null>(null);
   private readonly bench = new BehaviorSubject<string | null>(null);
   private readonly table = new BehaviorSubject(false);
+  private readonly trail = new BehaviorSubject(false);
+  private readonly anchor = new BehaviorSubject<string | null>(null);
   private readonly all = new Subject<void>();
   private readonly spot = new BehaviorSubject<number | null>(null);
 
@@ -22,6 +24,10 @@ export class JobContext {
   readonly spot$ = this.spot.asObservable();
   /** Emits when all of the drawing is to be shown. */
   readonly all$ = this.all.asObservable();
+  /** Is the way of the chosen link to be seen? */
+  readonly trail$ = this.trail.asObservable();
+  /** The chosen anchor. */
+  readonly anchor$ = this.anchor.asObservable();
   /** Is the table of places to be seen? */
   readonly table$ = this.table.asObservable();
 
@@ -43,6 +49,22 @@ export class JobContext {
 
   showTable(visible: boolean): void {
     if (visible !== this.table.value) this.table.next(visible);
+  }
+
+  showTrail(visible: boolean): void {
+    if (visible !== this.trail.value) this.trail.next(visible);
+  }
+
+  get trailShown(): boolean {
+    return this.trail.value;
+  }
+
+  get selectedAnchor(): string | null {
+    return this.anchor.value;
+  }
+
+  selectAnchor(id: string | null): void {
+    if (id !== this.anchor.value) this.anchor.next(id);
   }
 
   /** Goes to a place of the path of the row at work: the drawing brings it into sight and marks it, the tape too. */

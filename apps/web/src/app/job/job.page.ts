@@ -21,6 +21,8 @@ import { DrawingComponent } from '../drawing/drawing.component';
 import { PathMarks } from '../fit/path-marks.service';
 import { FitService } from '../fit/fit.service';
 import { PlayBarComponent } from '../playback/play-bar.component';
+import { MachineView } from '../machine/machine-view.service';
+import { AnchorWork } from '../machine/anchor-work.service';
 import { MotionView } from '../motion/motion-view.service';
 import { Playback } from '../playback/playback.service';
 import { SentenceComponent } from '../sentence/sentence.component';
@@ -52,7 +54,9 @@ import { JobKeys, SHORTCUTS } from './job-keys.service';
   providers: [
     JobStore,
     FitService,
+    MachineView,
     MotionView,
+    AnchorWork,
     Playback,
     JobContext,
     RunAtWork,

@@ -1,20 +1,31 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { machineWarnings, motionFacts, motionWarnings, pieceWords } from '@coin-relay/model';
 import { FitService } from '../fit/fit.service';
-import { motionFacts, motionWarnings, pieceWords } from '@coin-relay/model';
+import { MachineView } from '../machine/machine-view.service';
 
-/** How the run at work moves, as it was last fitted. One for one job view. */
+/** How the run at work moves, as it was last fitted, and the machine that it is part of. One for one job view. */
 @Injectable()
 export class MotionView {
   private readonly state = toSignal(inject(FitService).state$, { requireSync: true });
+  private readonly machineState = toSignal(inject(MachineView).state$, { requireSync: true });
   readonly view = computed(() => this.state().view);
+  readonly machine = computed(() => this.machineState().machine);
+  /** Why the machine cannot run as it is. */
+  readonly problem = computed(() => this.machineState().problem);
+  readonly preparing = computed(() => this.machineState().preparing);
+  readonly run = computed(() => this.view()?.resolved.run ?? null);
   readonly facts = computed(() => {
-    const view = this.view();
-    return view ? motionFacts(view.job, view.resolved, view.fit, view.setOut) : null;
+    const [machine, run] = [this.machine(), this.run()];
+    return machine && run ? motionFacts(machine, run.id) : null;
   });
   readonly warnings = computed(() => {
     const [view, facts] = [this.view(), this.facts()];
     return view && facts ? motionWarnings(view.resolved, facts) : [];
+  });
+  readonly machineWarnings = computed(() => {
+    const machine = this.machine();
+    return machine ? machineWarnings(machine) : [];
   });
   /** What several of its pieces are called. */
   readonly many = computed(() => {

@@ -1,21 +1,11 @@
-import { fitRow } from '@coin-relay/core';
-import {
-  demoJobs,
-  motionFacts,
-  resolveRun,
-  resolveSetOut,
-  type Job,
-  type MotionFacts,
-} from '@coin-relay/model';
+import { demoJobs, fittedRows, machineOf, motionFacts, type Job, type MotionFacts } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { answerSpeed, speedRows, travelChoices } from './speed-rows';
 
 const lift = demoJobs().find(({ id }) => id === 'demo-coin-lift')!.job;
 const lamps = demoJobs().find(({ id }) => id === 'demo-lamp-festoon')!.job;
 const factsOf = (job: Job): MotionFacts => {
-  const resolved = resolveRun(job);
-  const fit = fitRow(resolved.source, resolved.request);
-  return motionFacts(job, resolved, fit, resolveSetOut(job, resolved.run, fit));
+  return motionFacts(machineOf(job, fittedRows(job)), job.runs[0].id)!;
 };
 const facts = factsOf(lift);
 const rows = speedRows(facts, 'links');

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RelayError, speedFor } from '@coin-relay/core';
-import { formatLength } from '@coin-relay/model';
+import { closingOf, formatLength, motionFacts } from '@coin-relay/model';
 import { setTravel } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { NumberFieldComponent } from '../shared/number-field.component';
@@ -13,7 +13,13 @@ import { answerSpeed, speedRows, travelChoices, type SpeedAnswer, type SpeedRow 
   imports: [NumberFieldComponent],
   template: `
     <fieldset>
-      <legend>How fast it runs; type any one</legend>
+      <legend>
+        {{
+          drivenBy()
+            ? 'How fast it runs; type any one, and “' + drivenBy() + '” drives it so'
+            : 'How fast it runs; type any one'
+        }}
+      </legend>
       @for (row of rows(); track row.key) {
         <div class="line">
           <span class="what">{{ row.words }}</span>
@@ -74,6 +80,20 @@ export class SpeedsPanelComponent {
   /** The speed typed last, by its row: what comes of it is said under it. */
   protected readonly asked = signal('');
   protected readonly travel = computed(() => this.motion.facts()?.travel ?? 0);
+  /** Travels that meet the loop’s end are whole numbers of it: of a driven row, where all that its master drives do. */
+  private readonly step = computed(() => {
+    const [facts, machine] = [this.motion.facts(), this.motion.machine()];
+    if (!facts) return 1;
+    const { driven } = facts;
+    if (!driven || !machine) return facts.repeat;
+    const closing = closingOf(machine, driven.master) ?? motionFacts(machine, driven.master)?.repeat ?? 1;
+    return Math.abs(closing * driven.ratio);
+  });
+  protected readonly drivenBy = computed(() => {
+    const [facts, machine] = [this.motion.facts(), this.motion.machine()];
+    const master = facts?.driven?.master;
+    return machine?.job.runs.find(({ id }) => id === master)?.name ?? '';
+  });
   protected readonly legend = computed(() => {
     const repeat = this.motion.facts()?.repeat ?? 1;
     const many = this.motion.many();
@@ -87,8 +107,9 @@ export class SpeedsPanelComponent {
   });
   protected readonly choices = computed(() => {
     const [facts, view] = [this.motion.facts(), this.motion.view()];
-    if (!facts || !view || !Number.isInteger(facts.repeat)) return [];
-    return travelChoices(facts.travel, facts.repeat).map((travel) => ({
+    const step = this.step();
+    if (!facts || !view || !Number.isInteger(step)) return [];
+    return travelChoices(facts.travel, step).map((travel) => ({
       travel,
       text: String(travel).replace('-', '−'),
       words: `${formatLength(speedFor('mm-a-second', Math.abs(travel), view.job.motion, facts.measure), view.job.unit)}/s`,
@@ -101,7 +122,7 @@ export class SpeedsPanelComponent {
     this.problem.set('');
     this.answer.set(null);
     try {
-      const answer = answerSpeed(view.job, facts, row, value, this.motion.many());
+      const answer = answerSpeed(view.job, { ...facts, repeat: this.step() }, row, value, this.motion.many());
       this.take(answer.travel);
       this.answer.set(answer);
       this.asked.set(row.key);
@@ -115,8 +136,10 @@ export class SpeedsPanelComponent {
   protected take(travel: number): void {
     this.answer.set(null);
     this.problem.set('');
-    const run = this.motion.view()?.resolved.run;
-    if (run) this.store.change(setTravel(run.id, travel || 0));
+    const [run, driven] = [this.motion.view()?.resolved.run, this.motion.facts()?.driven];
+    // What another row drives goes faster when that one does.
+    if (driven) this.store.change(setTravel(driven.master, Math.round(travel / driven.ratio) || 0));
+    else if (run) this.store.change(setTravel(run.id, travel || 0));
   }
 }
 

@@ -1,10 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { setLoop } from '../document/commands';
+import { MOST_FRAMES } from '@coin-relay/model';
+import { setLoop, setRollTrue } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { MotionView } from './motion-view.service';
-
-/** Frames of a loop, at the most. */
-const MOST_FRAMES = 100_000;
 
 /** How the wheels turn in the loop, and until when all of them look as they did. */
 @Component({
@@ -17,7 +15,7 @@ const MOST_FRAMES = 100_000;
             <th scope="col">wheel</th>
             <th scope="col">ratio</th>
             <th scope="col">turns</th>
-            <th scope="col">its mark</th>
+            <th scope="col">its picture</th>
           </tr>
         </thead>
         <tbody>
@@ -32,6 +30,11 @@ const MOST_FRAMES = 100_000;
         </tbody>
       </table>
       <p class="cost">{{ words() }}</p>
+      @if (plain()) {
+        <button type="button" class="plain-button" (click)="roll(!rollsTrue())">
+          {{ rollsTrue() ? 'Let plain wheels slip to meet the loop’s end' : 'Let plain wheels roll true' }}
+        </button>
+      }
       @if (longer(); as l) {
         <button type="button" class="plain-button" (click)="lengthen()">
           Make the loop {{ l.frames }} frames
@@ -46,12 +49,17 @@ export class TurnsPanelComponent {
   private readonly store = inject(JobStore);
   private readonly motion = inject(MotionView);
   protected readonly wheels = computed(() =>
-    (this.motion.facts()?.wheels ?? []).map(({ id, name, ratio, turns, slip }) => ({
+    (this.motion.facts()?.wheels ?? []).map(({ id, name, ratio, turns, off, slip }) => ({
       id,
       name,
       ratio: figure(ratio, 4),
       turns: figure(turns, 3),
-      mark: slip === 0 ? 'back' : `${figure((slip * 180) / Math.PI, 1)}° off`,
+      mark:
+        off !== 0
+          ? `${figure((off * 180) / Math.PI, 1)}° off`
+          : slip !== 0
+            ? `back, slips ${figure(100 * slip, 1)} %`
+            : 'back',
     })),
   );
   protected readonly words = computed(() => {
@@ -64,7 +72,7 @@ export class TurnsPanelComponent {
       toothed === 0
         ? ''
         : `The row and the marks of its toothed wheels are all back after ${facts.allBack} ${this.motion.many()}${laps}. `;
-    return `${all}${plain > 0 ? 'Plain wheels roll with the row; their marks come back where they happen to.' : ''}`;
+    return `${all}${plain > 0 ? plainWords(this.rollsTrue()) : ''}`;
   });
   /** The loop in which all marks come back, at the speed there is; null where it is one, or too long. */
   protected readonly longer = computed(() => {
@@ -76,11 +84,31 @@ export class TurnsPanelComponent {
     return { frames: Math.round(frames), travel: facts.allBack * Math.sign(facts.travel) };
   });
 
+  protected readonly plain = computed(
+    () => this.motion.facts()?.wheels.some(({ teeth }) => teeth === null) ?? false,
+  );
+  protected readonly rollsTrue = computed(() => this.motion.machine()?.job.motion.rollTrue ?? false);
+
+  protected roll(truly: boolean): void {
+    this.store.change(setRollTrue(truly));
+  }
+
   protected lengthen(): void {
     const [longer, run] = [this.longer(), this.motion.view()?.resolved.run];
-    if (longer && run) this.store.change(setLoop(run.id, longer.frames, longer.travel));
+    const driven = this.motion.facts()?.driven;
+    if (!longer || !run) return;
+    // What another row drives travels more when that one does.
+    const [of, travel] = driven
+      ? [driven.master, Math.round(longer.travel / driven.ratio)]
+      : [run.id, longer.travel];
+    this.store.change(setLoop(of, longer.frames, travel));
   }
 }
+
+const plainWords = (rollTrue: boolean): string =>
+  rollTrue
+    ? 'Plain wheels roll true, wherever their arms are when the loop ends.'
+    : 'Plain wheels slip by up to a tenth so that their arms are back; where it would take more they roll true.';
 
 const figure = (value: number, digits: number): string =>
   String(Number(value.toFixed(digits))).replace('-', '−');

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { JobContext } from '../job/job-context.service';
 import { PACES, Playback } from './playback.service';
 
 /** Play, pause, frame by frame; the frame is always in sight. */
@@ -27,17 +28,55 @@ import { PACES, Playback } from './playback.service';
         <option [value]="entry.pace" [selected]="entry.pace === position().pace">{{ entry.words }}</option>
       }
     </select>
+    @if (inMotion()) {
+      <span class="range">
+        @if (part()) {
+          <span class="quiet">plays {{ position().range[0] }} to {{ position().range[1] }}</span>
+          <button type="button" class="plain-button" (click)="all()">all</button>
+        } @else {
+          <button
+            type="button"
+            class="plain-button"
+            title="Play from this frame on only"
+            (click)="fromHere()"
+          >
+            from here
+          </button>
+          <button type="button" class="plain-button" title="Play up to this frame only" (click)="toHere()">
+            up to here
+          </button>
+        }
+      </span>
+      <button
+        type="button"
+        class="plain-button"
+        [attr.aria-pressed]="trail()"
+        title="The way of the chosen link through the loop"
+        (click)="toggleTrail()"
+      >
+        {{ trail() ? 'no trail' : 'trail' }}
+      </button>
+    }
+    @if (stills) {
+      <span class="quiet" role="note">less motion is asked for: one picture a second</span>
+    }
   `,
   styleUrl: './play-bar.component.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PlayBarComponent {
   private readonly playback = inject(Playback);
+  private readonly context = inject(JobContext);
+  protected readonly trail = toSignal(this.context.trail$, { requireSync: true });
   protected readonly position = toSignal(this.playback.position$, { requireSync: true });
-  protected readonly frame = computed(() => {
-    const { frame, frames, playing } = this.position();
-    // The end of the loop is told of as such where it was gone to.
-    return frame === frames && !playing ? frames : ((frame % frames) + frames) % frames;
+  protected readonly frame = computed(() => this.position().frame);
+  protected readonly stills = this.playback.stills;
+  private readonly step$ = toSignal(this.context.step$, { requireSync: true });
+  /** Where the loop is worked on there is more to press. */
+  protected readonly inMotion = computed(() => this.step$() === 'motion');
+  protected readonly part = computed(() => {
+    const { range, frames } = this.position();
+    return range[0] > 0 || range[1] < frames;
   });
 
   protected toggle(): void {
@@ -48,6 +87,23 @@ export class PlayBarComponent {
     pace,
     words: pace === 1 ? 'own pace' : pace === 0.5 ? 'half' : 'quarter',
   }));
+
+  protected fromHere(): void {
+    const { frame, frames } = this.position();
+    this.playback.setRange([frame, frames]);
+  }
+
+  protected toHere(): void {
+    this.playback.setRange([0, this.position().frame]);
+  }
+
+  protected all(): void {
+    this.playback.setRange(null);
+  }
+
+  protected toggleTrail(): void {
+    this.context.showTrail(!this.trail());
+  }
 
   protected scrub(frame: number): void {
     this.playback.scrub(frame);

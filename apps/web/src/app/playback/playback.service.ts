@@ -4,16 +4,21 @@ import { JobStore } from '../document/job-store.service';
 
 export interface PlayPosition {
   readonly playing: boolean;
-  /** Frames since the start; counted on beyond the loop. */
+  /** The frame shown: 0 to frames − 1 while it plays, and the end of the loop where it was gone to. */
   readonly frame: number;
   /** Frames in one loop. */
   readonly frames: number;
   /** Part of its own pace it plays at. */
   readonly pace: number;
+  /** The frames that are played: from the first up to, and not with, the last. */
+  readonly range: readonly [number, number];
 }
 
 /** The paces it can be played at; frames are never left out for a slower one. */
 export const PACES = [1, 0.5, 0.25] as const;
+
+/** Where less motion is asked for, pictures are shown one after the other at this rate instead. */
+const STILLS_A_SECOND = 1;
 
 /** Plays the loop frame by frame at its own rate. One for one job view. */
 @Injectable()
@@ -24,11 +29,15 @@ export class Playback implements OnDestroy {
     frame: 0,
     frames: 120,
     pace: 1,
+    range: [0, 120],
   });
   private readonly subscription: Subscription;
   private request = 0;
   private startedAt = 0;
   private startedFrame = 0;
+
+  private readonly lessMotion =
+    typeof matchMedia === 'function' ? matchMedia('(prefers-reduced-motion: reduce)') : null;
 
   /** Emits at once and whenever the frame, or whether it plays, changes. */
   readonly position$ = this.position.asObservable();
@@ -48,13 +57,9 @@ export class Playback implements OnDestroy {
     return this.position.value;
   }
 
-  /** How far a run has travelled, in pitches. */
-  travelOf(run: string): number {
-    const { frame, frames } = this.position.value;
-    const pitches = this.store.job?.motion.drives.find((drive) => drive.run === run)?.pitches ?? 0;
-    // What plays is the loop, over and over; only its very end may be gone to by itself.
-    const within = frame >= 0 && frame <= frames ? frame : frame - Math.floor(frame / frames) * frames;
-    return (pitches * within) / frames;
+  /** Does the system ask for less motion? Then it plays as single pictures. */
+  get stills(): boolean {
+    return this.lessMotion?.matches === true;
   }
 
   toggle(): void {
@@ -64,8 +69,7 @@ export class Playback implements OnDestroy {
 
   play(): void {
     if (this.position.value.playing) return;
-    this.startedAt = performance.now();
-    this.startedFrame = this.position.value.frame;
+    this.begin();
     this.position.next({ ...this.position.value, playing: true });
     this.request = requestAnimationFrame(this.tick);
   }
@@ -75,10 +79,11 @@ export class Playback implements OnDestroy {
     if (this.position.value.playing) this.position.next({ ...this.position.value, playing: false });
   }
 
-  /** Moves by whole frames, pausing. */
+  /** Moves by whole frames, pausing; past an end of the loop it goes on at the other. */
   step(frames: number): void {
     this.pause();
-    this.show(this.position.value.frame + frames);
+    const { frame, frames: all } = this.position.value;
+    this.show((((frame + frames) % all) + all) % all);
   }
 
   /** Goes to a frame of the loop, pausing. */
@@ -89,15 +94,34 @@ export class Playback implements OnDestroy {
 
   /** Plays slower, or at its own pace again, from where it is. */
   setPace(pace: number): void {
-    this.startedAt = performance.now();
-    this.startedFrame = this.position.value.frame;
+    this.begin();
     this.position.next({ ...this.position.value, pace });
   }
 
+  /** Plays only a part of the loop, over and over; null for all of it. */
+  setRange(range: readonly [number, number] | null): void {
+    const { frames } = this.position.value;
+    const [from, to] = range ?? [0, frames];
+    const first = Math.max(0, Math.min(frames - 1, Math.round(from)));
+    const last = Math.max(first + 1, Math.min(frames, Math.round(to)));
+    this.position.next({ ...this.position.value, range: [first, last] });
+    this.begin();
+  }
+
+  private begin(): void {
+    this.startedAt = performance.now();
+    this.startedFrame = this.position.value.frame;
+  }
+
   private readonly tick = (time: number): void => {
-    const rate = this.store.job?.motion.framesPerSecond ?? 24;
-    const { pace } = this.position.value;
-    const frame = this.startedFrame + Math.floor(((time - this.startedAt) / 1000) * rate * pace);
+    const own = this.store.job?.motion.framesPerSecond ?? 24;
+    const { pace, range } = this.position.value;
+    const rate = this.stills ? STILLS_A_SECOND : own * pace;
+    const on = Math.floor(((time - this.startedAt) / 1000) * rate);
+    const [first, last] = range;
+    const many = last - first;
+    // What plays is the loop, or its part, over and over.
+    const frame = first + ((((this.startedFrame - first + on) % many) + many) % many);
     if (frame !== this.position.value.frame) this.show(frame);
     this.request = requestAnimationFrame(this.tick);
   };
@@ -109,6 +133,14 @@ export class Playback implements OnDestroy {
   private show(frame: number): void {
     const motion = this.store.job?.motion;
     const frames = motion?.frames ?? 120;
-    this.position.next({ ...this.position.value, frame, frames });
+    const { range, frames: before } = this.position.value;
+    // A range of all of the loop stays one of all of it.
+    const [from, to] = frames === before ? range : [0, frames];
+    this.position.next({
+      ...this.position.value,
+      frame: Math.max(0, Math.min(frames, frame)),
+      frames,
+      range: [from, to],
+    });
   }
 }

@@ -54,16 +54,16 @@ describe('playing', () => {
     // 24 frames a second: after a second the 23rd or 24th, and none left out on the way.
     expect(seen.at(-1)).toBe(23);
     expect(new Set(seen).size).toBe(24);
-    expect(playback.travelOf('row')).toBeCloseTo((23 * 18) / 120, 12);
   });
 
   it('plays the loop over and over, as it will be taken away', () => {
     playback.play();
+    paintAt(4_999);
+    expect(playback.now).toMatchObject({ frame: 119, frames: 120 });
     paintAt(5_000);
-    expect(playback.now).toMatchObject({ frame: 120, frames: 120 });
-    expect(playback.travelOf('row')).toBe(18);
+    expect(playback.now.frame).toBe(0);
     paintAt(7_500);
-    expect(playback.travelOf('row')).toBe(9);
+    expect(playback.now.frame).toBe(60);
   });
 
   it('pauses where it is, and goes on from there', () => {
@@ -123,7 +123,6 @@ describe('slower, and from frame to frame', () => {
     playback.play();
     playback.scrub(120);
     expect(playback.now).toMatchObject({ playing: false, frame: 120 });
-    expect(playback.travelOf('row')).toBe(18);
   });
 });
 
@@ -133,19 +132,48 @@ describe('frame by frame', () => {
     playback.step(1);
     expect(playback.now).toMatchObject({ playing: false, frame: 1 });
     playback.step(-3);
-    expect(playback.now.frame).toBe(-2);
-    expect(playback.travelOf('row')).toBeCloseTo((118 * 18) / 120, 12);
+    expect(playback.now.frame).toBe(118);
+    playback.step(2);
+    expect(playback.now.frame).toBe(0);
   });
 
-  it('follows the job: another loop, another travel at the same frame', () => {
-    playback.step(12);
-    jobs.next({
-      ...lift,
-      motion: { framesPerSecond: 24, frames: 60, drives: [{ run: 'row', pitches: -6 }] },
-    });
-    expect(playback.now).toMatchObject({ frame: 12, frames: 60 });
-    expect(playback.travelOf('row')).toBeCloseTo(-1.2, 12);
-    jobs.next({ ...lift, motion: { ...lift.motion, drives: [] } });
-    expect(playback.travelOf('row')).toBe(0);
+  it('follows the job: another length of the loop', () => {
+    playback.step(112);
+    jobs.next({ ...lift, motion: { ...lift.motion, frames: 60 } });
+    expect(playback.now).toMatchObject({ frame: 60, frames: 60, range: [0, 60] });
+  });
+});
+
+describe('a part of the loop', () => {
+  it('is played over and over, and no frame outside of it', () => {
+    playback.setRange([30, 48]);
+    playback.scrub(40);
+    playback.play();
+    const seen = new Set<number>();
+    for (let time = 20; time <= 4_000; time += 20) {
+      paintAt(time);
+      seen.add(playback.now.frame);
+    }
+    expect([...seen].sort((a, b) => a - b)).toEqual(Array.from({ length: 18 }, (_, i) => 30 + i));
+    playback.setRange(null);
+    expect(playback.now.range).toEqual([0, 120]);
+  });
+
+  it('has at least one frame, within the loop', () => {
+    playback.setRange([90, 20]);
+    expect(playback.now.range).toEqual([90, 91]);
+    playback.setRange([-5, 900]);
+    expect(playback.now.range).toEqual([0, 120]);
+  });
+});
+
+describe('where less motion is asked for', () => {
+  it('plays as single pictures, one a second', () => {
+    vi.stubGlobal('matchMedia', () => ({ matches: true }));
+    const calm = overJobs(jobs, [Playback]).get(Playback);
+    calm.play();
+    for (let time = 20; time <= 3_500; time += 20) paintAt(time);
+    expect(calm.now.frame).toBe(3);
+    calm.ngOnDestroy();
   });
 });

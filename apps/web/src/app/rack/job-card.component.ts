@@ -1,15 +1,26 @@
 import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { fitSentence, formatLength, pieceSummary, pieceWords, resolveRun, type Job } from '@coin-relay/model';
+import {
+  fitSentence,
+  formatLength,
+  machineOf,
+  needsPreparing,
+  NOTHING_PREPARED,
+  pieceSummary,
+  pieceWords,
+  resolveRun,
+  type FittedRow,
+  type Machine,
+} from '@coin-relay/model';
+import { proxy } from 'comlink';
 import { firstValueFrom } from 'rxjs';
 import { JobApi, type JobSummary } from '../api/job-api.service';
-import type { FitResult } from '../fit/fit-tasks';
 import { FitWorker } from '../fit/fit-worker.service';
-import { LivePictureComponent, type LiveRow } from '../shared/live-picture.component';
+import { LivePictureComponent } from '../shared/live-picture.component';
 import { ago } from './ago';
 
 interface Card {
-  readonly rows: readonly LiveRow[];
+  readonly machine: Machine;
   readonly link: string;
   readonly facts: string;
   readonly verdict: { readonly good: boolean; readonly text: string };
@@ -26,7 +37,7 @@ interface Card {
       [attr.aria-label]="card() ? 'Open ' + summary().name : null"
     >
       @if (card(); as c) {
-        <relay-live-picture [rows]="c.rows" [label]="summary().name + ', running'" />
+        <relay-live-picture [machine]="c.machine" [label]="summary().name + ', running'" />
       } @else {
         <span class="quiet wait">{{ problem() || 'Working it out…' }}</span>
       }
@@ -89,37 +100,33 @@ export class JobCardComponent {
   private async load(id: string): Promise<void> {
     try {
       const { job } = await firstValueFrom(this.api.load(id));
-      const rows: LiveRow[] = [];
+      const rows: FittedRow[] = [];
       for (const run of job.runs) {
         const reply = await this.worker.tasks.fit(job, run.id);
-        if (reply.ok) rows.push(liveRow(job, run.id, reply.value));
+        if (reply.ok) rows.push({ resolved: resolveRun(job, run.id), ...reply.value });
         else if (run === job.runs[0]) this.problem.set(reply.message);
       }
-      if (rows.length > 0 && this.problem() === '') this.card.set(cardOf(job, rows));
+      if (rows.length === 0 || this.problem() !== '') return;
+      const prepared = needsPreparing(job)
+        ? await this.worker.tasks.prepare(
+            job,
+            proxy(() => undefined),
+          )
+        : null;
+      this.card.set(cardOf(machineOf(job, rows, prepared?.ok ? prepared.value : NOTHING_PREPARED)));
     } catch (error) {
       this.problem.set(error instanceof Error ? error.message : String(error));
     }
   }
 }
 
-function liveRow(job: Job, run: string, { fit, setOut }: FitResult): LiveRow {
-  const { motion } = job;
-  const pitches = motion.drives.find((drive) => drive.run === run)?.pitches ?? 0;
-  return {
-    fit,
-    setOut,
-    sequence: resolveRun(job, run).sequence,
-    speed: (pitches * motion.framesPerSecond) / motion.frames,
-  };
-}
-
-function cardOf(job: Job, rows: readonly LiveRow[]): Card {
-  const resolved = resolveRun(job);
-  const [{ fit }] = rows;
+function cardOf(machine: Machine): Card {
+  const { job, rows } = machine;
+  const [{ resolved, fit }] = rows.values();
   const [, many] = pieceWords(resolved.sequence[0]);
-  const others = rows.length > 1 ? `; ${rows.length} rows in all` : '';
+  const others = rows.size > 1 ? `; ${rows.size} rows in all` : '';
   return {
-    rows,
+    machine,
     link: pieceSummary(job, resolved.sequence[0]),
     facts: `${fit.count} ${many} on ${formatLength(fit.layout.path.length, job.unit)}${others}`,
     verdict: fitSentence(job, resolved, fit).verdict,

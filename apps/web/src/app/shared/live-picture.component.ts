@@ -9,23 +9,13 @@ import {
   input,
   viewChild,
 } from '@angular/core';
-import type { FitOutcome } from '@coin-relay/core';
-import type { JobPiece, ResolvedSetOut } from '@coin-relay/model';
-import { paintPath } from '../drawing/path-painter';
-import { rowBounds } from '@coin-relay/formats';
+import { travelOf, type Machine } from '@coin-relay/model';
+import { machineBounds, rowBounds } from '@coin-relay/formats';
+import { MachinePainter } from '../machine/machine-painter';
 import { RowPainter } from '../drawing/row-painter';
 import { fitView, roundAll } from '../drawing/view-port';
 
-/** A row of a picture. */
-export interface LiveRow {
-  readonly fit: FitOutcome;
-  readonly setOut: ResolvedSetOut;
-  readonly sequence: readonly JobPiece[];
-  /** Pitches a second. */
-  readonly speed: number;
-}
-
-/** A small picture of fitted rows that run while it is on the screen. */
+/** A small picture of a machine that runs while it is on the screen. */
 @Component({
   selector: 'relay-live-picture',
   template: '<canvas #canvas role="img" [attr.aria-label]="label()"></canvas>',
@@ -42,10 +32,11 @@ export interface LiveRow {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LivePictureComponent {
-  readonly rows = input.required<readonly LiveRow[]>();
+  readonly machine = input.required<Machine>();
   readonly label = input('');
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
-  private painters: readonly { painter: RowPainter; speed: number }[] = [];
+  private painters: readonly RowPainter[] = [];
+  private parts: MachinePainter | null = null;
   private visible = false;
   private request = 0;
   private lastPaint = 0;
@@ -53,10 +44,14 @@ export class LivePictureComponent {
   constructor() {
     const destroyed = inject(DestroyRef);
     effect(() => {
-      this.painters = this.rows().map(({ fit, setOut, sequence, speed }) => ({
-        painter: new RowPainter(fit, setOut, sequence),
-        speed,
-      }));
+      const machine = this.machine();
+      this.parts = new MachinePainter(machine);
+      this.painters = [...machine.rows].map(([run, { fit, setOut, resolved }]) => {
+        const laid = machine.prepared.rows.get(run) ?? null;
+        const painter = new RowPainter(fit, setOut, resolved.sequence, null, run, laid);
+        painter.turnings = machine.motions.get(run)?.turnings ?? fit.turnings;
+        return painter;
+      });
       this.paint(0);
     });
     afterNextRender(() => {
@@ -85,30 +80,31 @@ export class LivePictureComponent {
   };
 
   private paint(seconds: number): void {
-    const { painters } = this;
+    const { painters, parts } = this;
     const canvas = this.canvas().nativeElement;
     const { clientWidth, clientHeight } = canvas;
     const ctx = canvas.getContext('2d');
-    if (painters.length === 0 || !ctx || clientWidth === 0) return;
+    if (painters.length === 0 || !parts || !ctx || clientWidth === 0) return;
     const k = window.devicePixelRatio;
     if (canvas.width !== Math.round(clientWidth * k)) {
       canvas.width = Math.round(clientWidth * k);
       canvas.height = Math.round(clientHeight * k);
     }
-    const view = fitView(
-      roundAll(painters.map(({ painter }) => rowBounds(painter.scene))),
-      clientWidth,
-      clientHeight,
-      12,
-    );
+    const { machine } = parts;
+    const boxes = painters.map(({ scene }) => rowBounds(scene));
+    const between = machineBounds(machine);
+    const view = fitView(roundAll(between ? [...boxes, between] : boxes), clientWidth, clientHeight, 12);
     ctx.setTransform(1, 0, 0, 1, 0, 0);
     ctx.clearRect(0, 0, canvas.width, canvas.height);
     ctx.setTransform(view.scale * k, 0, 0, -view.scale * k, view.x * k, view.y * k);
     const pixel = 0.8 / view.scale;
-    for (const { painter, speed } of painters) {
-      const travel = seconds * speed;
-      painter.moveTo(travel);
-      painter.paint(ctx, travel, pixel, () => paintPath(ctx, painter.fit, pixel));
+    const frame = (seconds * machine.job.motion.framesPerSecond) % machine.frames;
+    parts.moveTo(frame);
+    parts.paintBehind(ctx, pixel);
+    for (const painter of painters) {
+      painter.moveTo(travelOf(machine, painter.run, frame), frame);
+      painter.paint(ctx, pixel, () => painter.paintWay(ctx, pixel));
     }
+    parts.paintOver(ctx, pixel);
   }
 }

@@ -14,6 +14,7 @@ import { eachPlace } from '../drawing/place-finder';
 import { RowPainter } from '../drawing/row-painter';
 import { FitService, type FitView } from '../fit/fit.service';
 import { JobContext } from '../job/job-context.service';
+import { MachineView } from '../machine/machine-view.service';
 import { Playback } from '../playback/playback.service';
 import { THEME } from '../shared/theme';
 import { PathMarks } from '../fit/path-marks.service';
@@ -58,6 +59,7 @@ export class TapeComponent {
   private readonly fits = inject(FitService);
   private readonly context = inject(JobContext);
   private readonly playback = inject(Playback);
+  private readonly machine = inject(MachineView);
   private readonly places = inject(PlaceChoice);
   private readonly marks = inject(PathMarks);
   private readonly strip = viewChild.required<ElementRef<HTMLCanvasElement>>('strip');
@@ -91,6 +93,7 @@ export class TapeComponent {
       watcher.observe(element);
       destroyed.onDestroy(() => watcher.disconnect());
       this.fits.state$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.renew());
+      this.machine.state$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.renew());
       this.context.wheel$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.renew());
       this.context.spot$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.paint());
       this.places.places$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.paint());
@@ -182,8 +185,10 @@ export class TapeComponent {
   private renew(): void {
     const view = this.fits.now.view;
     if (!view) return;
-    if (this.painter?.setOut !== view.setOut)
-      this.painter = new RowPainter(view.fit, view.setOut, view.resolved.sequence);
+    const run = view.resolved.run.id;
+    const laid = this.machine.now.machine?.prepared.rows.get(run) ?? null;
+    if (this.painter?.setOut !== view.setOut || this.painter.laid !== laid)
+      this.painter = new RowPainter(view.fit, view.setOut, view.resolved.sequence, null, run, laid);
     const canvas = this.strip().nativeElement;
     sizeCanvas(canvas, canvas.clientWidth, canvas.clientHeight);
     const ground = document.createElement('canvas');
@@ -201,7 +206,7 @@ export class TapeComponent {
     const view: FitView | null = this.fits.now.view;
     const { painter, ground } = this;
     if (!view || !painter || !ground || painter.setOut !== view.setOut) return;
-    painter.moveTo(this.playback.travelOf(view.resolved.run.id));
+    painter.moveTo(this.machine.travelOf(view.resolved.run.id), this.playback.now.frame);
     const canvas = this.strip().nativeElement;
     const ctx = canvas.getContext('2d');
     const lens = this.lens().nativeElement.getContext('2d');

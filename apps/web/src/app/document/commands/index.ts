@@ -37,3 +37,18 @@ export {
   writePath,
 } from './paths';
 export { addWheel, moveStop, removeStop, setRouteClosed, setSlack } from './route';
+export {
+  putAnchor,
+  putMeasure,
+  putTie,
+  removeAnchor,
+  removeMeasure,
+  removeTie,
+  setBody,
+  setBreath,
+  setManner,
+  setRollTrue,
+  setTrain,
+  together,
+  writeAnchor,
+} from './machine';

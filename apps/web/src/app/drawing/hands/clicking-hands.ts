@@ -18,11 +18,11 @@ export abstract class ClickingHands implements PointerUse {
     // A second click says nothing new.
   }
 
-  dragStart(): boolean {
+  dragStart(_hit: Hit, _at: Vec, _keys: PressKeys): boolean {
     return false;
   }
 
-  drag(): void {
+  drag(_at: Vec, _keys: PressKeys): void {
     // Nothing is dragged.
   }
 

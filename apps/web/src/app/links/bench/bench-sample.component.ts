@@ -125,6 +125,6 @@ export class BenchSampleComponent {
     const tall = Math.max(...painter.scene.pieces.map(({ box }) => box[3] - box[1]), span);
     const scale = Math.min(w / (span * 5), h / (Math.max(tall, span) * 2.4));
     ctx.setTransform(scale * k, 0, 0, -scale * k, (w / 2 - x * scale) * k, (h / 2 + y * scale) * k);
-    painter.paint(ctx, travel, 1 / scale, () => paintPath(ctx, painter.fit, 1 / scale));
+    painter.paint(ctx, 1 / scale, () => paintPath(ctx, painter.fit, 1 / scale));
   }
 }

@@ -10,6 +10,7 @@ import { JobStore } from '../../document/job-store.service';
 import { FitService } from '../../fit/fit.service';
 import { download, fileName } from '../../hand-off/download';
 import { picturesOf } from '../../hand-off/pictures';
+import { MachineView } from '../../machine/machine-view.service';
 import { Playback } from '../../playback/playback.service';
 
 /** What can be taken away. */
@@ -90,6 +91,7 @@ import { Playback } from '../../playback/playback.service';
 export class HandOffStepComponent {
   private readonly store = inject(JobStore);
   private readonly playback = inject(Playback);
+  private readonly machine = inject(MachineView);
   protected readonly state = toSignal(inject(FitService).state$, { requireSync: true });
   protected readonly withPath = signal(false);
   protected readonly problem = signal('');
@@ -119,21 +121,17 @@ export class HandOffStepComponent {
   }
 
   protected async svg(moving: boolean): Promise<void> {
-    const view = this.state().view;
-    if (!view) return;
+    const { machine } = this.machine.now;
+    if (!machine) return;
     this.problem.set('');
     try {
-      const order = view.job.runs.map(({ id }) => id);
-      const rows = [view, ...this.state().others].sort(
-        (a, b) => order.indexOf(a.resolved.run.id) - order.indexOf(b.resolved.run.id),
-      );
-      const text = writeSvg(view.job, rows, {
+      const text = writeSvg(machine, {
         moving,
-        travel: (run) => (moving ? 0 : this.playback.travelOf(run)),
+        frame: moving ? 0 : this.playback.now.frame,
         path: this.withPath(),
-        pictures: await picturesOf(view.job),
+        pictures: await picturesOf(machine.job),
       });
-      download(fileName(view.job.name, moving ? '-moving.svg' : '.svg'), 'image/svg+xml', text);
+      download(fileName(machine.job.name, moving ? '-moving.svg' : '.svg'), 'image/svg+xml', text);
     } catch (error) {
       if (!(error instanceof RelayError)) throw error;
       this.problem.set(error.message);

@@ -1,22 +1,36 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { phasesInLoop } from '@coin-relay/core';
-import type { MotionWarning } from '@coin-relay/model';
-import { setMotion, setTravel } from '../../document/commands';
+import { drivenBy, groundStrand, isSteady, phasesInLoop } from '@coin-relay/core';
+import { formatLength, MOST_FRAMES, type MotionWarning } from '@coin-relay/model';
+import { setBody, setMotion, setTravel } from '../../document/commands';
+import { JobContext } from '../../job/job-context.service';
 import { JobStore } from '../../document/job-store.service';
+import { BreathPanelComponent } from '../../motion/breath-panel.component';
+import { LinkagePanelComponent } from '../../motion/linkage-panel.component';
+import { MannerPanelComponent } from '../../motion/manner-panel.component';
+import { MotionGraphsComponent } from '../../motion/motion-graphs.component';
 import { MotionView } from '../../motion/motion-view.service';
 import { SpeedsPanelComponent } from '../../motion/speeds-panel.component';
+import { TrainPanelComponent } from '../../motion/train-panel.component';
 import { TurnsPanelComponent } from '../../motion/turns-panel.component';
+import { Playback } from '../../playback/playback.service';
 import { CountFieldComponent } from '../../shared/count-field.component';
 import { NumberFieldComponent } from '../../shared/number-field.component';
-
-/** Frames of a loop, at the most. */
-const MOST_FRAMES = 100_000;
 
 /** The loop: its frames, how fast the row runs in it, and what a viewer would see wrongly. */
 @Component({
   selector: 'relay-motion-step',
-  imports: [CountFieldComponent, NumberFieldComponent, SpeedsPanelComponent, TurnsPanelComponent],
+  imports: [
+    BreathPanelComponent,
+    CountFieldComponent,
+    LinkagePanelComponent,
+    MannerPanelComponent,
+    MotionGraphsComponent,
+    NumberFieldComponent,
+    SpeedsPanelComponent,
+    TrainPanelComponent,
+    TurnsPanelComponent,
+  ],
   template: `
     @if (job(); as j) {
       <div class="line">
@@ -46,6 +60,12 @@ const MOST_FRAMES = 100_000;
           (changed)="seconds($event)"
         />
       </div>
+      @if (problem(); as words) {
+        <p class="warning-text" role="alert">▲ {{ words }} Until then every row runs by itself.</p>
+      }
+      @if (preparing(); as part) {
+        <p class="cost" role="status">Working out the frames: {{ part }}</p>
+      }
       @if (stands(); as words) {
         <p class="cost">{{ words }}</p>
       } @else {
@@ -59,8 +79,58 @@ const MOST_FRAMES = 100_000;
           </p>
         }
         <p class="cost">{{ phases() }}</p>
-        <relay-turns-panel />
       }
+      @for (warning of machineWarnings(); track warning.kind + warning.of) {
+        <p class="warning-text">
+          ▲ {{ warning.text }}
+          @if (warning.mend; as mend) {
+            <button type="button" class="plain-button" (click)="travel(mend.run, mend.travel)">
+              travel {{ minus(mend.travel) }}
+            </button>
+          }
+          @if (warning.frame !== null) {
+            <button type="button" class="plain-button" (click)="show(warning.frame)">look at it</button>
+          }
+        </p>
+      }
+      @if (!stands()) {
+        <details>
+          <summary>Rests, eases, to and fro</summary>
+          <relay-manner-panel />
+        </details>
+        <details>
+          <summary>What drives it</summary>
+          <relay-train-panel />
+        </details>
+        <details open>
+          <summary>Wheels</summary>
+          <relay-turns-panel />
+          @if (canDrive()) {
+            <div class="line">
+              <span class="what">What moves</span>
+              <select #body aria-label="What moves" (change)="drive(body.value)">
+                <option value="" [selected]="!drives()">the loop, in its place</option>
+                <option value="body" [selected]="drives()">the body, over the ground</option>
+              </select>
+            </div>
+            @if (drives()) {
+              <p class="cost">{{ driveWords() }}</p>
+            }
+          }
+        </details>
+        <details>
+          <summary>Breathing</summary>
+          <relay-breath-panel />
+        </details>
+      }
+      <details [open]="hasLinkage()">
+        <summary>Springs, ropes and measures</summary>
+        <relay-linkage-panel />
+      </details>
+      <details>
+        <summary>Graphs</summary>
+        <relay-motion-graphs />
+      </details>
     }
   `,
   styleUrls: ['./step.less'],
@@ -69,9 +139,36 @@ const MOST_FRAMES = 100_000;
 export class MotionStepComponent {
   private readonly store = inject(JobStore);
   private readonly motion = inject(MotionView);
+  private readonly playback = inject(Playback);
+  private readonly context = inject(JobContext);
   protected readonly mostFrames = MOST_FRAMES;
   protected readonly job = toSignal(this.store.job$);
   protected readonly warnings = this.motion.warnings;
+  protected readonly machineWarnings = this.motion.machineWarnings;
+  protected readonly problem = this.motion.problem;
+  protected readonly preparing = computed(() => {
+    const part = this.motion.preparing();
+    return part === null ? '' : `${Math.floor(100 * part)} %`;
+  });
+  protected readonly hasLinkage = computed(() => {
+    const { ties, anchors, measures } = this.job() ?? {};
+    return [ties, anchors, measures].some((list) => (list?.length ?? 0) > 0);
+  });
+  protected readonly drives = computed(() => {
+    const run = this.motion.run();
+    return run !== null && this.job()?.motion.body?.run === run.id;
+  });
+  private readonly strand = computed(() => {
+    const view = this.motion.view();
+    return view ? groundStrand(view.fit) : null;
+  });
+  protected readonly canDrive = computed(() => this.strand() !== null);
+  protected readonly driveWords = computed(() => {
+    const [view, facts, strand] = [this.motion.view(), this.motion.facts(), this.strand()];
+    if (!view || !facts || !strand) return '';
+    const far = formatLength(Math.abs(drivenBy(view.fit, strand, facts.travel)), view.job.unit);
+    return `On its lowest strand, which stands still on the ground. It drives ${far} in the loop, and is there as it was at its start.`;
+  });
   protected readonly stands = computed(() => {
     const [view, facts] = [this.motion.view(), this.motion.facts()];
     if (!view || !facts) return 'The row does not fit yet: there is nothing to move.';
@@ -85,6 +182,8 @@ export class MotionStepComponent {
     if (!view || !facts || facts.travel === 0) return '';
     const { frames } = view.job.motion;
     if (!facts.seamless) return `All ${frames} frames are different, and frame ${frames} is not frame 0.`;
+    if (!isSteady(facts.manner)) return `Frame ${frames} is frame 0.`;
+    if (!Number.isInteger(facts.travel / facts.repeat)) return '';
     const many = phasesInLoop(frames, Math.round(facts.travel / facts.repeat));
     return `${many === frames ? `All ${many}` : `${many} of ${frames}`} frames are different; frame ${frames} is frame 0.`;
   });
@@ -95,6 +194,26 @@ export class MotionStepComponent {
 
   protected rate(framesPerSecond: number): void {
     this.store.change(setMotion({ framesPerSecond }));
+  }
+
+  protected drive(what: string): void {
+    const run = this.motion.run();
+    if (!run) return;
+    this.store.change(setBody(what === 'body' ? run.id : null));
+    // What drives off is seen all the way.
+    this.context.showAll();
+  }
+
+  protected travel(run: string, pitches: number): void {
+    this.store.change(setTravel(run, pitches));
+  }
+
+  protected show(frame: number): void {
+    this.playback.scrub(frame);
+  }
+
+  protected minus(value: number): string {
+    return String(value).replace('-', '−');
   }
 
   /** The nearest whole number of frames. */

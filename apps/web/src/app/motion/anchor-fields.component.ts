@@ -1,0 +1,168 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import type { Anchor, AnchorOn, Job } from '@coin-relay/model';
+import { AngleFieldComponent } from '../shared/angle-field.component';
+import { CountFieldComponent } from '../shared/count-field.component';
+import { LengthFieldComponent } from '../shared/length-field.component';
+
+/** What an anchor is on, in numbers. */
+@Component({
+  selector: 'relay-anchor-fields',
+  imports: [AngleFieldComponent, CountFieldComponent, LengthFieldComponent],
+  template: `
+    @switch (on().kind) {
+      @case ('fixed') {
+        @if (fixed(); as f) {
+          <div class="line">
+            <span class="what">Right, up</span>
+            <relay-length-field
+              label="Anchor, right"
+              [value]="f.x"
+              [unit]="job().unit"
+              (changed)="change({ x: $event })"
+            />
+            <relay-length-field
+              label="Anchor, up"
+              [value]="f.y"
+              [unit]="job().unit"
+              (changed)="change({ y: $event })"
+            />
+          </div>
+        }
+      }
+      @case ('rider') {
+        @if (rider(); as r) {
+          <div class="line">
+            <span class="what">Link</span>
+            <relay-count-field
+              label="Link it rides on"
+              [value]="r.place"
+              [least]="0"
+              [most]="20000"
+              (changed)="change({ place: $event })"
+            />
+            <span>of</span>
+            <select #run aria-label="Row it rides on" (change)="change({ run: run.value })">
+              @for (entry of job().runs; track entry.id) {
+                <option [value]="entry.id" [selected]="entry.id === r.run">{{ entry.name }}</option>
+              }
+            </select>
+          </div>
+        }
+      }
+      @default {
+        @if (crank(); as c) {
+          <div class="line">
+            <span class="what">On</span>
+            <select #wheel aria-label="Wheel it is on" (change)="change({ wheel: wheel.value })">
+              @for (entry of job().wheels; track entry.id) {
+                <option [value]="entry.id" [selected]="entry.id === c.wheel">{{ entry.name }}</option>
+              }
+            </select>
+          </div>
+          <div class="line">
+            <span class="what">From its centre</span>
+            <relay-length-field
+              label="Crank"
+              [value]="c.radius"
+              [unit]="job().unit"
+              [least]="0"
+              (changed)="change({ radius: $event })"
+            />
+          </div>
+          <div class="line">
+            <span class="what">At frame 0 it stands at</span>
+            <relay-angle-field label="Crank angle" [value]="c.angle" (changed)="change({ angle: $event })" />
+          </div>
+        }
+        @if (slider(); as s) {
+          <div class="line">
+            <span class="what">Rod</span>
+            <relay-length-field
+              label="Rod"
+              [value]="s.rod"
+              [unit]="job().unit"
+              [least]="0.01"
+              (changed)="change({ rod: $event })"
+            />
+          </div>
+          <div class="line">
+            <span class="what">It slides through right, up</span>
+            <relay-length-field
+              label="Slide, right"
+              [value]="s.x"
+              [unit]="job().unit"
+              (changed)="change({ x: $event })"
+            />
+            <relay-length-field
+              label="Slide, up"
+              [value]="s.y"
+              [unit]="job().unit"
+              (changed)="change({ y: $event })"
+            />
+          </div>
+          <div class="line">
+            <span class="what">In the direction</span>
+            <relay-angle-field
+              label="Direction of the slide"
+              [value]="s.direction"
+              [quarter]="true"
+              (changed)="change({ direction: $event })"
+            />
+          </div>
+          <button type="button" class="plain-button" (click)="change({ side: s.side === 1 ? -1 : 1 })">
+            On the crank’s other side
+          </button>
+          <button type="button" class="plain-button" (click)="toCrank()">Take the rod away</button>
+        } @else if (crank()?.radius) {
+          <button type="button" class="plain-button" (click)="toSlider()">
+            Let it drive a slider by a rod
+          </button>
+        }
+      }
+    }
+  `,
+  styleUrl: '../worksheet/steps/step.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class AnchorFieldsComponent {
+  readonly anchor = input.required<Anchor>();
+  readonly job = input.required<Job>();
+  readonly changed = output<AnchorOn>();
+  protected readonly on = computed(() => this.anchor().on);
+  protected readonly fixed = computed(() => ofKind(this.on(), 'fixed'));
+  protected readonly rider = computed(() => ofKind(this.on(), 'rider'));
+  protected readonly slider = computed(() => ofKind(this.on(), 'slider'));
+  protected readonly crank = computed(() => ofKind(this.on(), 'crank') ?? this.slider());
+
+  protected change(part: object): void {
+    this.changed.emit({ ...this.on(), ...part } as AnchorOn);
+  }
+
+  /** A slider under the wheel, with a rod of four cranks. */
+  protected toSlider(): void {
+    const crank = ofKind(this.on(), 'crank');
+    const wheel = this.job().wheels.find(({ id }) => id === crank?.wheel);
+    if (!crank || !wheel) return;
+    const { x, y } = wheel;
+    this.changed.emit({
+      ...crank,
+      kind: 'slider',
+      rod: 4 * crank.radius,
+      x,
+      y,
+      direction: -Math.PI / 2,
+      side: 1,
+    });
+  }
+
+  protected toCrank(): void {
+    const slider = this.slider();
+    if (!slider) return;
+    const { wheel, radius, angle } = slider;
+    this.changed.emit({ kind: 'crank', wheel, radius, angle });
+  }
+}
+
+function ofKind<K extends AnchorOn['kind']>(on: AnchorOn, kind: K): Extract<AnchorOn, { kind: K }> | null {
+  return on.kind === kind ? (on as Extract<AnchorOn, { kind: K }>) : null;
+}

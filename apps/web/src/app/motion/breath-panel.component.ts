@@ -1,0 +1,99 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MOST_BREATH, periodsOf } from '@coin-relay/core';
+import type { BreathOfRun } from '@coin-relay/model';
+import { setBreath } from '../document/commands';
+import { JobStore } from '../document/job-store.service';
+import { CountFieldComponent } from '../shared/count-field.component';
+import { NumberFieldComponent } from '../shared/number-field.component';
+import { MotionView } from './motion-view.service';
+
+/** How the pieces of the row at work swell and shrink through the loop. */
+@Component({
+  selector: 'relay-breath-panel',
+  imports: [CountFieldComponent, NumberFieldComponent],
+  template: `
+    <div class="line">
+      <span class="what">What breathes</span>
+      <select #what aria-label="What breathes" (change)="choose(what.value)">
+        <option value="" [selected]="!breath()">nothing</option>
+        <option value="length" [selected]="breath()?.what === 'length'">
+          their lengths: the row is laid anew
+        </option>
+        <option value="size" [selected]="breath()?.what === 'size'">their size</option>
+      </select>
+    </div>
+    @if (breath(); as b) {
+      <div class="line">
+        <span class="what">By as much, either way</span>
+        <relay-number-field
+          label="How much they breathe"
+          [value]="100 * b.amount"
+          suffix="%"
+          [least]="0"
+          [most]="most"
+          (changed)="change({ amount: $event / 100 })"
+        />
+      </div>
+      <div class="line">
+        <span class="what">And back in</span>
+        <select #period aria-label="Frames of a breath" (change)="change({ period: +period.value })">
+          @for (entry of periods(); track entry) {
+            <option [value]="entry" [selected]="entry === b.period">{{ entry }} frames</option>
+          }
+        </select>
+      </div>
+      <div class="line">
+        <span class="what">Neighbours that do the same</span>
+        <relay-number-field
+          label="Neighbours that breathe alike"
+          [value]="b.alike"
+          [least]="1"
+          [most]="1000"
+          (changed)="change({ alike: $event })"
+        />
+      </div>
+      <div class="line">
+        <span class="what">Seed</span>
+        <relay-count-field
+          label="Seed"
+          [value]="b.seed"
+          [least]="0"
+          [most]="4294967295"
+          (changed)="change({ seed: $event })"
+        />
+      </div>
+    }
+  `,
+  styleUrl: '../worksheet/steps/step.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class BreathPanelComponent {
+  private readonly store = inject(JobStore);
+  private readonly motion = inject(MotionView);
+  protected readonly most = 100 * MOST_BREATH;
+  protected readonly breath = computed(() => {
+    const [machine, run] = [this.motion.machine(), this.motion.run()];
+    return machine?.job.motion.breaths?.find((entry) => entry.run === run?.id) ?? null;
+  });
+  /** What divides the loop, so that its end meets its start. */
+  protected readonly periods = computed(() => periodsOf(this.motion.machine()?.frames ?? 1));
+
+  protected choose(what: string): void {
+    const run = this.motion.run();
+    if (!run) return;
+    if (what !== 'length' && what !== 'size') {
+      this.store.change(setBreath(run.id, null));
+      return;
+    }
+    const usual = { amount: 0.15, seed: 1, period: this.periods()[0] ?? 1, alike: 4 };
+    const { run: _run, ...known } = this.breath() ?? { run: run.id, ...usual };
+    this.store.change(setBreath(run.id, { ...known, what }));
+  }
+
+  protected change(part: Partial<BreathOfRun>): void {
+    const breath = this.breath();
+    if (!breath) return;
+    const { run, ...known } = breath;
+    this.store.change(setBreath(run, { ...known, ...part }));
+  }
+}
