@@ -18,6 +18,22 @@ const forbidden = {
   'apps/web': ['@coin-relay/server', '@coin-relay/cli', 'node:*', 'express', 'better-sqlite3'],
 };
 
+/** What draws and plays reads what was solved before: it may not solve. */
+const solving = {
+  '@coin-relay/core': [
+    'fitRow',
+    'fitCandidates',
+    'placePins',
+    'solveRingCycle',
+    'RingSolver',
+    'breathingRow',
+    'rowOnMovingPath',
+    'hang',
+    'layOut',
+  ],
+  '@coin-relay/model': ['fittedRows', 'prepareMachine', 'hangingOf'],
+};
+
 export default tseslint.config(
   {
     ignores: [
@@ -58,6 +74,31 @@ export default tseslint.config(
       ],
     },
   })),
+  {
+    files: [
+      'apps/web/src/app/{drawing,playback,tape,graphs,machine}/**/*.ts',
+      'packages/formats/src/linkage/**/*.ts',
+    ],
+    ignores: ['**/*.test.ts', '**/*.testing.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              group: forbidden['apps/web'],
+              message: 'Dependencies point one way: core, model, formats, applications.',
+            },
+          ],
+          paths: Object.entries(solving).map(([name, importNames]) => ({
+            name,
+            importNames,
+            message: 'Nothing solves while drawing: let the worker do it ahead.',
+          })),
+        },
+      ],
+    },
+  },
   {
     files: ['packages/core/src/**/*.ts'],
     ignores: ['**/*.test.ts', '**/*.testing.ts'],

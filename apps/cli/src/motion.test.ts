@@ -36,6 +36,31 @@ describe('a job at a frame of its loop', () => {
     expect(wheels.map(({ id }) => id)).toEqual(['drive', 'head', 'idler']);
   });
 
+  it('gives anchors, springs and measures of a machine: the slider by its closed form', () => {
+    const at = frameOf('demo-arcade-drive', 33) as unknown as {
+      wheels: { id: string; angle: number }[];
+      anchors: { id: string; x: number; y: number }[];
+      springs: { id: string; from: number[]; to: number[]; length: number; ratio: number; force: number }[];
+      measures: { id: string; value: number }[];
+    };
+    const start = frameOf('demo-arcade-drive', 0);
+    const turned = (id: string): number =>
+      (at.wheels.find((w) => w.id === id)?.angle ?? NaN) -
+      (start.wheels.find((w) => w.id === id)?.angle ?? NaN);
+    // Two turns of the line shaft in 240 frames; what stands on the sprocket deviates by what the pins do.
+    expect(turned('lift-foot')).toBeCloseTo((33 / 240) * 720, 1);
+    const theta = 0.6 + (turned('lift-foot') * Math.PI) / 180 + Math.PI / 2;
+    const [plate] = at.anchors;
+    expect(-plate.y).toBeCloseTo(26 * Math.cos(theta) + Math.sqrt(124 ** 2 - (26 * Math.sin(theta)) ** 2), 9);
+    const [spring] = at.springs;
+    expect(spring.from).toEqual([plate.x, plate.y]);
+    expect(spring.length).toBeCloseTo(plate.y + 262, 9);
+    expect(spring.ratio).toBeCloseTo(spring.length / 175, 12);
+    // k = d⁴ G / (8 D³ N), Shigley equation 10-9.
+    expect(spring.force).toBeCloseTo(((5 ** 4 * 79_300) / (8 * 36 ** 3 * 8)) * (175 - spring.length), 9);
+    expect(at.measures).toEqual([{ id: 'lift-of-plate', value: spring.length }]);
+  });
+
   it('says what is no frame', () => {
     expect(run('place', '--job', jobFile('demo-coin-lift'), '--frame', '1.5').error).toMatch(/no frame 1\.5/);
   });
@@ -55,6 +80,47 @@ describe('the loop of a job', () => {
     expect(drive.rpm).toBeCloseTo((3.6 * 60) / 17, 9);
     expect(head.rpm).toBeCloseTo((3.6 * 60) / 38, 9);
     expect([lift['allBack'], lift['lapsUntilBack']]).toEqual([6 * 17 * 19, (6 * 17 * 19) / 90]);
+  });
+
+  it('of a machine: what drives what and at which ratio, springs, and nothing to warn of', () => {
+    const { runs, ties, warnings } = answer('motion', '--job', jobFile('demo-arcade-drive')) as {
+      runs: { id: string; travel: number; drivenBy: string | null; ratio: number; seamless: boolean }[];
+      ties: { id: string; shortest: number; longest: number; free?: number; solid?: number; rate?: number }[];
+      warnings: unknown[];
+    };
+    expect(runs.map(({ id, travel, drivenBy, seamless }) => [id, travel, drivenBy, seamless])).toEqual([
+      ['belt', 80, null, true],
+      ['lift', 40, 'belt', true],
+      ['cross', -12, 'belt', true],
+      ['show', -24, 'belt', true],
+      ['track', -8, 'belt', true],
+      ['beads', 24, 'belt', true],
+    ]);
+    expect(runs[2].ratio).toBeCloseTo((-(20 / 40) * (36 / 72) * 12) / 20, 12);
+    // Closed and ground: solid d · (active + 2), Shigley table 10-1.
+    expect(ties[0]).toMatchObject({ id: 'plate-spring', free: 175, solid: 5 * 10 });
+    expect(ties[0].longest - ties[0].shortest).toBeCloseTo(52, 1);
+    expect(warnings).toEqual([]);
+  });
+
+  it('refuses a rod that is too short, a ring of drives and an absurd loop in words', () => {
+    const { job } = demoJobs().find(({ id }) => id === 'demo-arcade-drive')!;
+    const wrong = (change: (copy: typeof job) => void): string => {
+      const copy = structuredClone(job);
+      change(copy);
+      return run('place', '--job', jobFile(copy), '--frame', '0').error;
+    };
+    expect(wrong((copy) => Object.assign(copy.anchors![0].on, { rod: 12 }))).toMatch(
+      /rod of 12 mm is too short/,
+    );
+    expect(
+      wrong(
+        (copy) =>
+          (copy.motion.drives[0].train = { by: 'beads', wheel: 'capstan', own: 'motor', gears: null }),
+      ),
+    ).toMatch(/drive each other in a ring/);
+    expect(wrong((copy) => (copy.motion.frames = 0))).toMatch(/motion\.frames/);
+    expect(wrong((copy) => (copy.motion.framesPerSecond = 1e9))).toMatch(/motion\.framesPerSecond/);
   });
 
   it('warns of a seam and of what cannot be read', () => {

@@ -70,7 +70,7 @@ export function arcadeDrive(): Job {
   return {
     ...frame('Arcade drive'),
     wheels: [
-      toothed('motor', 'motor pulley', 0, 0, 20, belt[0]),
+      toothed('motor', 'motor pulley', -1, 0, 20, belt[0]),
       toothed('line-pulley', 'line shaft pulley', 240, 0, 40, belt[0]),
       toothed('lift-foot', 'lift foot sprocket', 240, 0, 20, lift[0]),
       toothed('lift-head', 'lift head sprocket', 240, 317.5, 20, lift[0]),

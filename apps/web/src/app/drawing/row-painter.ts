@@ -1,4 +1,5 @@
 import {
+  nearZero,
   wheelAngle,
   type FitOutcome,
   type RowFrame,
@@ -28,7 +29,7 @@ import {
   type RowScene,
   type ScenePiece,
 } from '@coin-relay/formats';
-import { repeatOf, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
+import { PLAIN_REPEATS, repeatOf, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
 import type { PictureShelf } from '../shared/picture-shelf';
 import { paintPath, paintRail } from './path-painter';
 import { figureParts, fillParts, PieceLooks, type PaintPart, type PieceLook } from './piece-looks';
@@ -144,7 +145,9 @@ export class RowPainter {
     this.fit.layout.wheels.forEach((wheel, i) => {
       ctx.save();
       ctx.translate(wheel.x, wheel.y);
-      ctx.rotate(wheelAngle(this.turnings[i], this.travel));
+      // Turned back to where its picture is the same, so that the loop's end is its start to the pixel.
+      const step = (2 * Math.PI) / (wheel.teeth === null ? PLAIN_REPEATS : 1);
+      ctx.rotate(nearZero(wheelAngle(this.turnings[i], this.travel), step));
       fillParts(ctx, this.wheels[i], pixel);
       ctx.restore();
     });

@@ -86,8 +86,7 @@ export class BreathPanelComponent {
       return;
     }
     const usual = { amount: 0.15, seed: 1, period: this.periods()[0] ?? 1, alike: 4 };
-    const { run: _run, ...known } = this.breath() ?? { run: run.id, ...usual };
-    this.store.change(setBreath(run.id, { ...known, what }));
+    this.store.change(setBreath(run.id, { ...usual, ...this.breath(), what }));
   }
 
   protected change(part: Partial<BreathOfRun>): void {

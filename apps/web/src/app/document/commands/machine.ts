@@ -62,7 +62,7 @@ export function setBreath(run: string, breath: Omit<BreathOfRun, 'run'> | null):
     label: 'Change breathing',
     recipe: (job) => {
       const others = (job.motion.breaths ?? []).filter((entry) => entry.run !== run);
-      job.motion.breaths = breath ? [...others, { run, ...breath }] : others;
+      job.motion.breaths = breath ? [...others, { ...breath, run }] : others;
     },
   };
 }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { drivenBy, groundStrand, isSteady, phasesInLoop } from '@coin-relay/core';
 import { formatLength, MOST_FRAMES, type MotionWarning } from '@coin-relay/model';
@@ -127,9 +127,11 @@ import { NumberFieldComponent } from '../../shared/number-field.component';
         <summary>Springs, ropes and measures</summary>
         <relay-linkage-panel />
       </details>
-      <details>
+      <details #graphs (toggle)="graphsOpen.set(graphs.open)">
         <summary>Graphs</summary>
-        <relay-motion-graphs />
+        @if (graphsOpen()) {
+          <relay-motion-graphs />
+        }
       </details>
     }
   `,
@@ -143,6 +145,8 @@ export class MotionStepComponent {
   private readonly context = inject(JobContext);
   protected readonly mostFrames = MOST_FRAMES;
   protected readonly job = toSignal(this.store.job$);
+  /** Graphs are drawn once they are looked at. */
+  protected readonly graphsOpen = signal(false);
   protected readonly warnings = this.motion.warnings;
   protected readonly machineWarnings = this.motion.machineWarnings;
   protected readonly problem = this.motion.problem;

@@ -1,0 +1,249 @@
+import type { Job } from '@coin-relay/model';
+import type { Page } from '@playwright/test';
+import { type } from './path-support';
+import {
+  copyOf,
+  expect,
+  expectAccessible,
+  expectSaved,
+  onScreen,
+  openJob,
+  openStep,
+  pictureOf,
+  test,
+} from './support';
+
+const machineCanvas = (page: Page) => page.locator('relay-drawing canvas').nth(1);
+const scrub = (page: Page, frame: number) => page.getByRole('slider', { name: 'Frame' }).fill(String(frame));
+const stored = async (page: Page, id: string): Promise<Job> => {
+  await expectSaved(page);
+  return ((await (await page.request.get(`/api/jobs/${id}`)).json()) as { job: Job }).job;
+};
+
+test('six rows run as one machine; while they play nothing is solved', async ({ page, request }) => {
+  // What is sent to any worker is counted: fits, and what is worked out ahead.
+  await page.addInitScript(() => {
+    const counted = window as unknown as { sent: number };
+    counted.sent = 0;
+    const send = Worker.prototype.postMessage;
+    Worker.prototype.postMessage = function (this: Worker, ...given: Parameters<Worker['postMessage']>) {
+      counted.sent++;
+      return send.apply(this, given);
+    } as Worker['postMessage'];
+  });
+  const sent = (): Promise<number> => page.evaluate(() => (window as unknown as { sent: number }).sent);
+  await openJob(page, await copyOf(request, 'demo-arcade-drive'));
+  await openStep(page, 'Motion');
+  await expect(page.locator('relay-motion-step')).not.toContainText('Working out the frames');
+  // The rows were fitted by then, and the frames worked out.
+  await page.waitForTimeout(700);
+  const before = await sent();
+  expect(before).toBeGreaterThan(6);
+  await scrub(page, 30);
+  await scrub(page, 0);
+  await page.waitForTimeout(200);
+  const first = await pictureOf(machineCanvas(page));
+  await page.getByRole('button', { name: 'Play' }).click();
+  await expect.poll(() => pictureOf(machineCanvas(page))).not.toBe(first);
+  await page.waitForTimeout(1500);
+  await page.getByRole('button', { name: 'Pause' }).click();
+  expect(await sent()).toBe(before);
+  // The end of the loop is its start, for all of it: links, wheels, gears, spring and rope.
+  await scrub(page, 0);
+  await expect.poll(() => pictureOf(machineCanvas(page))).toBe(first);
+  await scrub(page, 240);
+  await expect(page.locator('relay-play-bar')).toContainText('frame 240 of 240');
+  await expect.poll(() => pictureOf(machineCanvas(page))).toBe(first);
+  await expectAccessible(page);
+});
+
+test('a speed typed for a driven row is driven by its master; one row is taken out of the train', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOf(request, 'demo-arcade-drive');
+  await openJob(page, id);
+  await openStep(page, 'Motion');
+  await page.getByRole('button', { name: 'Cross chain', exact: true }).click();
+  const step = page.locator('relay-motion-step');
+  await expect(step).toContainText('“Motor belt” drives it so');
+  await type(page.getByLabel('Speed: links a second'), '-2.4');
+  await expect(page.getByLabel('Speed: links a second')).toHaveValue('-2.4');
+  expect((await stored(page, id)).motion.drives[0]).toMatchObject({ run: 'belt', pitches: 160 });
+  await page.getByText('What drives it', { exact: true }).click();
+  await expect(step).toContainText('It travels −0.15 for each of “Motor belt”: −24 links in the loop.');
+  await page.getByLabel('Teeth of the driven gear').fill('36');
+  await page.getByLabel('Teeth of the driven gear').press('Enter');
+  await expect(step).toContainText('It travels −0.3 for each of “Motor belt”: −48 links');
+  // Rows that it drives itself are no choice.
+  await expect(page.getByLabel('It is driven by').locator('option')).toHaveText([
+    'nothing: it runs by itself',
+    'Motor belt',
+    'Lift chain',
+    'Beads',
+  ]);
+  await page.getByLabel('It is driven by').selectOption({ label: 'nothing: it runs by itself' });
+  await expect(step).toContainText('How fast it runs; type any one');
+  await expect(step).not.toContainText('drives it so');
+});
+
+test('a spring is put between a wheel and the ground, driven by a crank and a rod, and its length drawn', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOf(request, 'demo-coin-lift');
+  await openJob(page, id);
+  await openStep(page, 'Motion');
+  await page.getByText('Springs, ropes and measures', { exact: true }).click();
+  await page.getByRole('button', { name: 'a spring', exact: true }).click();
+  await expect(page.locator('relay-drawing .mode')).toContainText('The spring: click where it begins');
+  const click = async (x: number, y: number): Promise<void> => {
+    const at = await onScreen(page, x, y);
+    await page.mouse.click(at.x, at.y);
+  };
+  await click(16, 8);
+  await expect(page.locator('relay-drawing .mode')).toContainText('click where it ends');
+  await click(120, -40);
+  await expect(page.locator('relay-drawing .mode')).toHaveCount(0);
+  let job = await stored(page, id);
+  expect(job.anchors).toHaveLength(2);
+  expect(job.anchors?.[0].on).toMatchObject({ kind: 'crank', wheel: 'drive' });
+  expect(job.anchors?.[1].on.kind).toBe('fixed');
+  const spring = page.locator('relay-linkage-panel details');
+  await expect(spring).toContainText('of free, p');
+  // It follows its crank.
+  const length = async (): Promise<string> => (await spring.locator('.now').innerText()).split(',')[0];
+  const first = await length();
+  await scrub(page, 30);
+  await expect.poll(length).not.toBe(first);
+  // The crank drives a slider by a rod; a rod too short is said, with the least that works.
+  await page.getByRole('button', { name: 'Pin on drive sprocket' }).click();
+  await page.getByRole('button', { name: 'Let it drive a slider by a rod' }).click();
+  await type(page.getByLabel('Rod', { exact: true }), '5');
+  await expect(page.locator('relay-motion-step')).toContainText('a rod of 5 mm is too short');
+  await type(page.getByLabel('Rod', { exact: true }), '90');
+  await expect(page.locator('relay-motion-step')).not.toContainText('is too short');
+  // Its wire is made too thick: solid before it is pressed so far.
+  await spring.locator('summary').click();
+  await type(spring.getByLabel('Free length'), '60');
+  await type(
+    spring.getByLabel('Longest', { exact: true }).or(spring.getByRole('button', { name: 'set one' })),
+    '',
+  );
+  await page.getByText('Graphs', { exact: true }).click();
+  await expect(page.getByRole('img', { name: /Length of Spring 1/ })).toBeVisible();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Length of Spring 1 as CSV' }).click();
+  expect((await download).suggestedFilename()).toMatch(/\.csv$/);
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Remove the anchor' }).click();
+  job = await stored(page, id);
+  expect([job.anchors?.length, job.ties]).toEqual([1, []]);
+});
+
+test('anchors are dragged by hand, and measures tell their distance live', async ({ page, request }) => {
+  const id = await copyOf(request, 'demo-arcade-drive');
+  await openJob(page, id);
+  await openStep(page, 'Motion');
+  const measures = page.getByRole('table', { name: 'Measures' });
+  await expect(measures).toContainText(/154\.55.mm/);
+  const from = await onScreen(page, 240, -262);
+  const to = await onScreen(page, 240, -302);
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y, { steps: 5 });
+  await page.mouse.up();
+  await expect(measures).toContainText(/19[34]\.\d\d.mm/);
+  const floor = (await stored(page, id)).anchors?.find((anchor) => anchor.id === 'floor')?.on;
+  expect(floor?.kind === 'fixed' && Math.abs(floor.y + 302) < 1.5).toBe(true);
+  // Longer than free, and then longer than its limit.
+  const panel = page.locator('relay-linkage-panel details').first();
+  await expect(panel).toContainText('pulls');
+  await panel.locator('summary').click();
+  await panel.getByRole('button', { name: 'set one' }).click();
+  await type(panel.getByLabel('Longest', { exact: true }), '190');
+  await expect(page.locator('relay-motion-step')).toContainText(/its limit is 190\.00.mm/);
+  await page.getByRole('button', { name: 'look at it' }).first().click();
+  await expect(page.locator('relay-play-bar')).not.toContainText('frame 0 of');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await scrub(page, 0);
+  await expect(measures).toContainText(/154\.55.mm/);
+});
+
+test('to and fro with rests; the body over the ground; a row that breathes', async ({ page, request }) => {
+  const id = await copyOf(request, 'demo-tin-beetle');
+  await openJob(page, id);
+  await openStep(page, 'Motion');
+  const step = page.locator('relay-motion-step');
+  await page.getByText('Rests, eases, to and fro').click();
+  await page.getByLabel('Its way').selectOption('to-and-fro');
+  await expect(step).toContainText('It goes for 48 frames and comes back for 48');
+  await type(page.getByLabel('Frames it rests where it arrives'), '96');
+  await expect(step.getByRole('alert')).toContainText('It rests for 96 of 96 frames');
+  await type(page.getByLabel('Frames it rests where it arrives'), '16');
+  await type(page.getByLabel('Frames to get up to speed'), '10');
+  await expect(step).toContainText('It goes for 40 frames and comes back for 40');
+  // It rests at the far end: these frames are alike.
+  await scrub(page, 41);
+  const far = await pictureOf(machineCanvas(page));
+  await scrub(page, 50);
+  await expect.poll(() => pictureOf(machineCanvas(page))).toBe(far);
+  await page.getByLabel('Its way').selectOption('on');
+  await page.getByLabel('What moves').selectOption('body');
+  await expect(step).toContainText(/It drives 31\d\.\d\d.mm in the loop/);
+  await page.getByText('Breathing', { exact: true }).click();
+  await page.getByLabel('What breathes').selectOption('length');
+  await page.getByLabel('Frames of a breath').selectOption('48');
+  await expect(step).not.toContainText('Working out the frames');
+  await page.getByText('Graphs', { exact: true }).click();
+  await expect(page.getByLabel('Graph', { exact: true }).locator('option')).toContainText([
+    'Spacing of the breathing row',
+    'Bend along the path',
+  ]);
+  await expect(page.getByRole('img', { name: /Spacing of the breathing row/ })).toBeVisible();
+  expect((await stored(page, id)).motion).toMatchObject({
+    body: { run: 'row' },
+    breaths: [{ run: 'row', what: 'length', period: 48 }],
+  });
+  // A shorter loop takes the breath with it.
+  await type(page.getByLabel('Frames in the loop'), '60');
+  await expect(page.getByLabel('Frames of a breath')).toHaveValue('60');
+  await expectAccessible(page);
+});
+
+test('a part of the loop plays by itself, with the way of a link', async ({ page, request }) => {
+  await openJob(page, await copyOf(request, 'demo-coin-lift'));
+  await openStep(page, 'Motion');
+  const bar = page.locator('relay-play-bar');
+  await scrub(page, 100);
+  await bar.getByRole('button', { name: 'from here' }).click();
+  await expect(bar).toContainText('plays 100 to 120');
+  const plain = await pictureOf(machineCanvas(page));
+  await bar.getByRole('button', { name: 'trail' }).click();
+  await expect.poll(() => pictureOf(machineCanvas(page))).not.toBe(plain);
+  await page.getByRole('button', { name: 'Play' }).click();
+  for (let look = 0; look < 8; look++) {
+    await page.waitForTimeout(150);
+    const frame = Number(/frame (\d+) of/.exec(await bar.innerText())?.[1]);
+    expect(frame).toBeGreaterThanOrEqual(100);
+    expect(frame).toBeLessThan(120);
+  }
+  await page.getByRole('button', { name: 'Pause' }).click();
+  await bar.getByRole('button', { name: 'all' }).click();
+  await expect(bar).not.toContainText('plays 100');
+});
+
+test('where less motion is asked for, one picture a second is shown', async ({ page, request }) => {
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+  await openJob(page, await copyOf(request, 'demo-coin-lift'));
+  const bar = page.locator('relay-play-bar');
+  await expect(bar).toContainText('one picture a second');
+  await page.getByRole('button', { name: 'Play' }).click();
+  await page.waitForTimeout(2_300);
+  await page.getByRole('button', { name: 'Pause' }).click();
+  const frame = Number(/frame (\d+) of/.exec(await bar.innerText())?.[1]);
+  expect(frame).toBeGreaterThanOrEqual(1);
+  expect(frame).toBeLessThanOrEqual(3);
+});
