@@ -3,7 +3,7 @@ import { CHAIN_REQUEST, longChain } from './machines';
 import { paired, report } from './timing';
 
 // Building a frame from the cycle, against writing the same typed arrays with numbers at hand.
-for (const pitch of [12.7, 1.27]) {
+for (const pitch of [12.7, 0.494]) {
   const source = longChain();
   const fit = fitRow(
     source.kind === 'route'

@@ -123,13 +123,12 @@ test('a spring is put between a wheel and the ground, driven by a crank and a ro
   await expect(page.locator('relay-motion-step')).toContainText('a rod of 5 mm is too short');
   await type(page.getByLabel('Rod', { exact: true }), '90');
   await expect(page.locator('relay-motion-step')).not.toContainText('is too short');
-  // Its wire is made too thick: solid before it is pressed so far.
+  // More coils than there is room for are refused in words.
   await spring.locator('summary').click();
-  await type(spring.getByLabel('Free length'), '60');
-  await type(
-    spring.getByLabel('Longest', { exact: true }).or(spring.getByRole('button', { name: 'set one' })),
-    '',
-  );
+  await type(spring.getByLabel('Active coils'), '400');
+  await expect(spring.getByRole('alert')).toContainText('so that it cannot be');
+  await type(spring.getByLabel('Active coils'), '12');
+  await expect(spring).toContainText('14 coils in all');
   await page.getByText('Graphs', { exact: true }).click();
   await expect(page.getByRole('img', { name: /Length of Spring 1/ })).toBeVisible();
   const download = page.waitForEvent('download');

@@ -103,7 +103,7 @@ function figure(count: number, runs: number): FrameFigure {
     view();
     travel += 0.37;
     painter.moveTo(travel);
-    painter.paint(ctx, travel, 1 / scale, () => undefined);
+    painter.paint(ctx, 1 / scale, () => undefined);
     ctx.getImageData(640, 400, 1, 1);
   };
   const bare = (): void => {

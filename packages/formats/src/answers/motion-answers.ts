@@ -1,7 +1,8 @@
-import { phasesInLoop, placePins, RelayError, springFacts } from '@coin-relay/core';
+import { phasesInLoop, placePins, RelayError } from '@coin-relay/core';
 import {
   anchorAt,
   checkAnchors,
+  factsOfSpring,
   fittedRows,
   laidAnew,
   machineOf,
@@ -121,7 +122,7 @@ function runMotion(machine: Machine, id: string): MotionAnswer['runs'][number] {
 function tieMotion(machine: Machine, tie: Tie): MotionAnswer['ties'][number] {
   const { length } = tieOverLoop(machine, tie);
   const known = length.filter((value) => !Number.isNaN(value));
-  const spring = tie.is.kind === 'spring' ? springFacts(tie.is) : null;
+  const spring = tie.is.kind === 'spring' ? factsOfSpring(tie.is) : null;
   return {
     id: tie.id,
     shortest: known.length > 0 ? known.reduce((a, b) => Math.min(a, b)) : null,

@@ -1,5 +1,12 @@
-import { coilView, springFacts, RelayError } from '@coin-relay/core';
-import { ROPE_NUMBERS, tieAt, type Machine, type SpringTie, type Tie } from '@coin-relay/model';
+import { coilView } from '@coin-relay/core';
+import {
+  factsOfSpring,
+  ROPE_NUMBERS,
+  tieAt,
+  type Machine,
+  type SpringTie,
+  type Tie,
+} from '@coin-relay/model';
 import { circle, data } from '../figures/figure';
 import { lineData, turnedTo, type MachinePart } from './part';
 
@@ -29,32 +36,31 @@ export function tieParts(machine: Machine, tie: Tie, frame: number): MachinePart
  * by an eye of its own wire.
  */
 export function springParts(spring: SpringTie, length: number): MachinePart[] {
-  try {
-    const view = coilView(spring, springFacts(spring), length);
-    const stroke = (points: Float64Array, material: string): MachinePart => ({
-      d: lineData(points),
-      fill: null,
-      line: false,
-      wire: { width: spring.wire, material },
-    });
-    const eye = (x: number): MachinePart => ({
-      d: circle(x, 0, Math.max(spring.wire * 0.9, 1)),
-      fill: 'iron',
-      line: true,
-    });
-    return [
-      ...view.behind.map((points) => stroke(points, 'shade')),
-      eye(0),
-      eye(length),
-      ...view.front.map((points) => stroke(points, 'steel')),
-    ];
-  } catch (error) {
+  const facts = factsOfSpring(spring);
+  if (!facts) {
     // What could not be wound is drawn as the line it would be on; why is said elsewhere.
-    if (!(error instanceof RelayError)) throw error;
     return [
       { d: data`M0 0L${length} 0`, fill: null, line: false, wire: { width: spring.wire, material: 'shade' } },
     ];
   }
+  const view = coilView(spring, facts, length);
+  const stroke = (points: Float64Array, material: string): MachinePart => ({
+    d: lineData(points),
+    fill: null,
+    line: false,
+    wire: { width: spring.wire, material },
+  });
+  const eye = (x: number): MachinePart => ({
+    d: circle(x, 0, Math.max(spring.wire * 0.9, 1)),
+    fill: 'iron',
+    line: true,
+  });
+  return [
+    ...view.behind.map((points) => stroke(points, 'shade')),
+    eye(0),
+    eye(length),
+    ...view.front.map((points) => stroke(points, 'steel')),
+  ];
 }
 
 /** A rope that was worked out for a frame; null where it is taut, or not known yet. */

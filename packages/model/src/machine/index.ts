@@ -14,7 +14,7 @@ export {
   wheelAngleAt,
 } from './machine';
 export type { Machine, MachineWheel, Prepared } from './machine';
-export { drivenLengthAt, measureAt, ropeLengthAt, tieAt, tieOverLoop } from './ties';
+export { drivenLengthAt, factsOfSpring, measureAt, ropeLengthAt, tieAt, tieOverLoop } from './ties';
 export type { TieOverLoop, TieState } from './ties';
 export { needsPreparing, prepareMachine, ROPE_NUMBERS } from './prepare';
 export { bodyAt } from './body';

@@ -1,4 +1,11 @@
-import { springAt, springFacts, type SpringState, type Vec } from '@coin-relay/core';
+import {
+  RelayError,
+  springAt,
+  springFacts,
+  type SpringFacts,
+  type SpringState,
+  type Vec,
+} from '@coin-relay/core';
 import type { Measure, RopeTie, SpringTie, Tie } from '../job/schema';
 import { anchorAt, type Machine } from './machine';
 
@@ -8,7 +15,7 @@ export interface TieState {
   readonly to: Vec;
   /** From anchor to anchor, mm. */
   readonly span: number;
-  /** Of a spring. */
+  /** Of a spring that can be wound. */
   readonly spring: SpringState | null;
   /** Of a rope: its length then, and whether it reaches. */
   readonly rope: { readonly length: number; readonly reaches: boolean } | null;
@@ -26,8 +33,20 @@ export function tieAt(machine: Machine, tie: Tie, frame: number): TieState | nul
   return { from, to, span, spring: null, rope: { length, reaches: length >= span * (1 - 1e-12) } };
 }
 
-const springStateAt = (spring: SpringTie, length: number): SpringState =>
-  springAt(spring, springFacts(spring), length);
+/** What follows from how a spring is made; null where it could not be wound so, which the warnings tell of. */
+export function factsOfSpring(spring: SpringTie): SpringFacts | null {
+  try {
+    return springFacts(spring);
+  } catch (error) {
+    if (error instanceof RelayError) return null;
+    throw error;
+  }
+}
+
+function springStateAt(spring: SpringTie, length: number): SpringState | null {
+  const facts = factsOfSpring(spring);
+  return facts && springAt(spring, facts, length);
+}
 
 /** The length a rope has at a frame: its own, or the one a measure drives. */
 export function ropeLengthAt(machine: Machine, rope: RopeTie, frame: number): number {
