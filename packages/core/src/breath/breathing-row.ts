@@ -2,7 +2,7 @@ import { RingSolver } from '../chain';
 import { RelayError } from '../error';
 import { closingSize, lengthsOf, unlikePieces, endOfPieces } from '../fit/end-to-end';
 import type { FitOutcome } from '../fit/outcome';
-import { newRowFrame } from '../motion/frame';
+import { newRowFrame, rowFrame } from '../motion/frame';
 import { placesFor, spansOf, type Stations } from '../motion/stations';
 import type { RowFrames } from '../motion/row-frames';
 import { checkFrames } from '../motion/row-frames';
@@ -77,20 +77,21 @@ export function breathingRow(
       'run',
     );
   }
-  const { links } = newRowFrame(row);
+  const still = newRowFrame(row);
+  const { links } = still;
   const swells = breath.what === 'size';
   // Pieces that lie end to end make room for one another.
   const lays = !swells || !!fit.request.endToEnd;
   const own = lengthsOf(fit.request.endToEnd, fit.effectivePitch ?? fit.request.pitch);
   const gap = fit.request.endToEnd?.gap ?? 0;
   const step = lays ? (gap > 0 ? 2 : 1) : row.step;
-  const columns = placesFor({ step }, links);
+  const columns = lays ? placesFor({ step }, links) : still.arc.length;
   checkFrames(frames, columns);
   const noise = loopingNoise(breath.seed, row.kind === 'ring' ? row.links : null, breath.alike);
   const sizes = new Float32Array(frames * links);
   const firstLinks = new Int32Array(frames);
-  const pins = new Float64Array(lays ? frames * columns * 2 : 0);
-  const arc = new Float64Array(lays ? frames * columns : 0);
+  const pins = new Float64Array(frames * columns * 2);
+  const arc = new Float64Array(frames * columns);
   const layer = lays ? new RowLayer(fit, links, gap) : null;
   const lengths = new Float64Array(links);
   // Those that lie on an open path when none has come in or left decide how much of it each gets.
@@ -107,7 +108,13 @@ export function breathingRow(
     }
     for (let i = 0; i < resting.length; i++)
       resting[i] = own[i % own.length] * (1 + breath.amount * noise.at(i, frame / breath.period));
-    layer?.lay(lengths, resting, on - (row.kind === 'open' ? whole - row.cycle : 0), frame, pins, arc);
+    if (layer) {
+      layer.lay(lengths, resting, on - (row.kind === 'open' ? whole - row.cycle : 0), frame, pins, arc);
+    } else {
+      rowFrame(row, on, still);
+      pins.set(still.pins, 2 * frame * columns);
+      arc.set(still.arc, frame * columns);
+    }
     if (frame % 8 === 7) progress((frame + 1) / frames);
   }
   progress(1);

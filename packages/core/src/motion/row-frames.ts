@@ -9,7 +9,7 @@ export interface RowFrames {
   readonly step: 1 | 2;
   /** Places in a frame. */
   readonly columns: number;
-  /** x and y of every place of every frame; empty where the row lies as it does without them. */
+  /** x and y of every place of every frame. */
   readonly pins: Float64Array;
   readonly arc: Float64Array;
   /** What each piece has grown by; empty where none has. */

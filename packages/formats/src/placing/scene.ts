@@ -78,8 +78,7 @@ export function rowScene(fit: FitOutcome, setOut: ResolvedSetOut, laid: RowFrame
       middle: seat === 'on-pin' ? 0 : own / 2,
     };
   });
-  const anew = laid !== null && laid.pins.length > 0;
-  const frame = anew ? newFramesFrame(laid) : newRowFrame(fit.row);
+  const frame = laid ? newFramesFrame(laid) : newRowFrame(fit.row);
   const { rail } = setOut;
   const scene = {
     fit,
@@ -109,8 +108,7 @@ export function moveScene(scene: RowScene, travel: number, frame = 0): void {
   }
   scene.laidAt = frameIn(laid.frames, frame);
   scene.rail = laid.rails?.[scene.laidAt] ?? scene.setOut.rail;
-  if (laid.pins.length > 0) readFrames(laid, scene.laidAt, scene.frame);
-  else rowFrame(scene.fit.row, travel, scene.frame);
+  readFrames(laid, scene.laidAt, scene.frame);
 }
 
 /** What link k of the frame has grown by, where pieces breathe. */

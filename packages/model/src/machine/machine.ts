@@ -164,11 +164,8 @@ export function rowFrameAt(machine: Machine, run: string, frame: number): RowFra
   return kept.frame;
 }
 
-/** The frames of a row that is laid anew in each, where it is. */
-export function laidAnew(prepared: Prepared, run: string): RowFrames | null {
-  const frames = prepared.rows.get(run);
-  return frames && frames.pins.length > 0 ? frames : null;
-}
+/** The frames of a row that were worked out ahead, where they were. */
+export const laidAnew = (prepared: Prepared, run: string): RowFrames | null => prepared.rows.get(run) ?? null;
 
 /** @throws RelayError rod-too-short for the first slider whose crank cannot go round */
 export function checkAnchors(machine: Pick<Machine, 'job' | 'wheels'>): void {

@@ -72,7 +72,7 @@ export class RowPainter {
   ) {
     this.scene = rowScene(fit, setOut, laid);
     this.turnings = fit.turnings;
-    this.repeat = fit.row.kind === 'ring' ? repeatOf(fit, sequence, setOut) : null;
+    this.repeat = fit.row.kind === 'ring' && !laid ? repeatOf(fit, sequence, setOut) : null;
     this.looks = new PieceLooks(this.scene);
     const colour = (material: string): string => colourOf(setOut.materials, material);
     const [first] = sequence;

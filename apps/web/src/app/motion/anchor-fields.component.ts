@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { Anchor, AnchorOn, Job } from '@coin-relay/model';
+import { motionConflict, type Anchor, type AnchorOn, type Job } from '@coin-relay/model';
 import { AngleFieldComponent } from '../shared/angle-field.component';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
@@ -42,7 +42,7 @@ import { LengthFieldComponent } from '../shared/length-field.component';
             />
             <span>of</span>
             <select #run aria-label="Row it rides on" (change)="change({ run: run.value })">
-              @for (entry of job().runs; track entry.id) {
+              @for (entry of mayRideOn(); track entry.id) {
                 <option [value]="entry.id" [selected]="entry.id === r.run">{{ entry.name }}</option>
               }
             </select>
@@ -133,6 +133,18 @@ export class AnchorFieldsComponent {
   protected readonly rider = computed(() => ofKind(this.on(), 'rider'));
   protected readonly slider = computed(() => ofKind(this.on(), 'slider'));
   protected readonly crank = computed(() => ofKind(this.on(), 'crank') ?? this.slider());
+
+  /** Rows it may ride on: none that hangs on it. */
+  protected readonly mayRideOn = computed(() => {
+    const [job, anchor] = [this.job(), this.anchor()];
+    const { on } = anchor;
+    if (on.kind !== 'rider') return [];
+    return job.runs.filter(({ id }) => {
+      const riding: Anchor = { ...anchor, on: { ...on, run: id } };
+      const anchors = (job.anchors ?? []).map((entry) => (entry.id === anchor.id ? riding : entry));
+      return motionConflict({ ...job, anchors }) === null;
+    });
+  });
 
   protected change(part: object): void {
     this.changed.emit({ ...this.on(), ...part } as AnchorOn);

@@ -1,7 +1,9 @@
 import { bendAlong, chordalRatio, chordalSpeed } from '@coin-relay/core';
 import {
   ARTICULATION,
+  factsOfSpring,
   formatLength,
+  rowFrameAt,
   tieOverLoop,
   toUnit,
   travelOf,
@@ -19,8 +21,8 @@ export interface MotionGraph {
   readonly axes: GraphAxes;
   /** What it says, in words. */
   readonly words: string;
-  /** Where a frame is on its x axis; null where the axis is not of time. */
-  readonly mark: (frame: number) => number | null;
+  /** Where on its x axis a frame is. */
+  readonly mark: (frame: number) => number;
 }
 
 /** The graphs that there are of a machine, with one of its rows at work. */
@@ -50,6 +52,7 @@ function tieGraphs(machine: Machine, tie: Tie): MotionGraph[] {
   const [least, most] = [Math.min(...known), Math.max(...known)];
   const { is } = tie;
   const spring = is.kind === 'spring' ? is : null;
+  const solid = spring ? (factsOfSpring(spring)?.solid ?? null) : null;
   const ratio = spring
     ? `, ${((100 * least) / spring.free).toFixed(1)} to ${((100 * most) / spring.free).toFixed(1)} % of its free length`
     : '';
@@ -66,6 +69,34 @@ function tieGraphs(machine: Machine, tie: Tie): MotionGraph[] {
       words: `It is ${formatLength(least, unit)} to ${formatLength(most, unit)} long${ratio}.`,
       mark: (frame) => frame,
     },
+    ...(spring
+      ? [
+          {
+            id: `${tie.id}-ratio`,
+            title: `Ratio of ${tie.name} to rest`,
+            lines: [
+              {
+                name: 'of its free length',
+                x,
+                y: [...over.length].map((value) => (100 * value) / spring.free),
+              },
+              ...(solid === null
+                ? []
+                : [
+                    {
+                      name: 'solid',
+                      x: ends,
+                      y: [solid, solid].map((value) => (100 * value) / spring.free),
+                      limit: true,
+                    },
+                  ]),
+            ],
+            axes: { x: 'frame', y: '% of free' },
+            words: `From ${((100 * least) / spring.free).toFixed(1)} to ${((100 * most) / spring.free).toFixed(1)} % of its free length.`,
+            mark: (frame: number) => frame,
+          },
+        ]
+      : []),
     {
       id: `${tie.id}-speed`,
       title: `Speed of ${tie.name}`,
@@ -84,10 +115,12 @@ function breathGraph(machine: Machine, { resolved }: FittedRow): MotionGraph[] {
   const { unit } = machine.job;
   const { frames, links } = laid;
   const [least, mean, most]: [number[], number[], number[]] = [[], [], []];
-  const spaced = laid.pins.length > 0;
+  const spaced = laid.lengthens;
+  // Where pieces have two places the last one has none after it.
+  const told = spaced && laid.step === 2 ? links - 1 : links;
   for (let frame = 0; frame < frames; frame++) {
     let [low, high, sum, many] = [Infinity, -Infinity, 0, 0];
-    for (let k = 0; k + (spaced ? 1 : 0) < links; k++) {
+    for (let k = 0; k < told; k++) {
       const a = frame * laid.columns + k * laid.step;
       const value = spaced ? laid.arc[a + laid.step] - laid.arc[a] : 100 * laid.sizes[frame * links + k];
       low = Math.min(low, value);
@@ -95,10 +128,10 @@ function breathGraph(machine: Machine, { resolved }: FittedRow): MotionGraph[] {
       sum += value;
       many++;
     }
-    const told = (value: number): number => (spaced ? toUnit(value, unit) : value);
-    least.push(told(low));
-    most.push(told(high));
-    mean.push(told(sum / many));
+    const inUnit = (value: number): number => (spaced ? toUnit(value, unit) : value);
+    least.push(inUnit(low));
+    most.push(inUnit(high));
+    mean.push(inUnit(sum / many));
   }
   const x = least.map((_, frame) => frame);
   const what = spaced ? 'spacing' : 'size';
@@ -178,8 +211,13 @@ function bendGraph(machine: Machine, { fit, resolved }: FittedRow): MotionGraph[
             ]),
       ],
       axes: { x: `along the path, ${unit}`, y: 'degrees' },
-      words: `Links turn by ${degrees(most).toFixed(1)}° at the most${limit === null ? '' : `; they can by ${degrees(limit).toFixed(0)}°`}.`,
-      mark: () => null,
+      words: `The mark is the first link. Links turn by ${degrees(most).toFixed(1)}° at the most${limit === null ? '' : `; they can by ${degrees(limit).toFixed(0)}°`}.`,
+      // The first link, as it travels.
+      mark: (frame) => {
+        const at = rowFrameAt(machine, resolved.run.id, frame)?.arc[0] ?? 0;
+        const { length } = fit.layout.path;
+        return toUnit(at - Math.floor(at / length) * length, unit);
+      },
     },
   ];
 }

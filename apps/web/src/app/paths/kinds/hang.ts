@@ -7,9 +7,11 @@ type Hang = PathOf<'hang'>;
 
 export const HANG_TOOL: PathTool<Hang> = {
   handles(path, { measured }) {
+    const [first, last] = path.anchors ?? [null, null];
+    // An end that hangs on an anchor is moved with that.
     const made: Handle[] = [
-      { id: 'from', ...path.from, look: 'anchor' },
-      { id: 'to', ...path.to, look: 'anchor' },
+      ...(first === null ? [{ id: 'from', ...path.from, look: 'anchor' } as const] : []),
+      ...(last === null ? [{ id: 'to', ...path.to, look: 'anchor' } as const] : []),
     ];
     const hung = path.by.by === 'count' ? null : measured(path.id);
     if (hung) {

@@ -1,10 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RelayError } from '@coin-relay/core';
-import { formatLength, hangingOf, pieceWords, type PathOf } from '@coin-relay/model';
+import {
+  formatLength,
+  hangingOf,
+  motionConflict,
+  pieceWords,
+  type Anchor,
+  type DrivenLength,
+  type Job,
+  type PathOf,
+} from '@coin-relay/model';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { CountFieldComponent } from '../../shared/count-field.component';
 import { PlaceFieldComponent } from '../../shared/place-field.component';
+import { NumberFieldComponent } from '../../shared/number-field.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
 import { RunAtWork } from '../../job/run-at-work.service';
 import { injectPathPanel } from './path-of-kind';
@@ -14,7 +24,14 @@ type By = PathOf<'hang'>['by'];
 /** A hanging row: its anchors, and its length, its depth or how many hang. */
 @Component({
   selector: 'relay-hang-panel',
-  imports: [FormsModule, NzRadioModule, LengthFieldComponent, PlaceFieldComponent, CountFieldComponent],
+  imports: [
+    FormsModule,
+    NzRadioModule,
+    LengthFieldComponent,
+    NumberFieldComponent,
+    PlaceFieldComponent,
+    CountFieldComponent,
+  ],
   template: `
     @if (panel.path(); as path) {
       <p class="cost">Drag an anchor on the drawing, or pull the row down where it hangs.</p>
@@ -60,20 +77,70 @@ type By = PathOf<'hang'>['by'];
         }
       </div>
       <p>{{ facts() }}</p>
-      <relay-place-field
-        words="from"
-        label="First anchor"
-        [at]="path.from"
-        [unit]="panel.unit()"
-        (changed)="move('from', $event.x, $event.y)"
-      />
-      <relay-place-field
-        words="to"
-        label="Last anchor"
-        [at]="path.to"
-        [unit]="panel.unit()"
-        (changed)="move('to', $event.x, $event.y)"
-      />
+      @if (!path.anchors?.[0]) {
+        <relay-place-field
+          words="from"
+          label="First anchor"
+          [at]="path.from"
+          [unit]="panel.unit()"
+          (changed)="move('from', $event.x, $event.y)"
+        />
+      }
+      @if (!path.anchors?.[1]) {
+        <relay-place-field
+          words="to"
+          label="Last anchor"
+          [at]="path.to"
+          [unit]="panel.unit()"
+          (changed)="move('to', $event.x, $event.y)"
+        />
+      }
+      @for (end of ends; track end.at) {
+        @if (anchors()[end.at].length > 0) {
+          <div class="line">
+            <span class="what">{{ end.words }}</span>
+            <select #anchor [attr.aria-label]="end.words" (change)="hangOn(end.at, anchor.value)">
+              <option value="" [selected]="!path.anchors?.[end.at]">a fixed place</option>
+              @for (entry of anchors()[end.at]; track entry.id) {
+                <option [value]="entry.id" [selected]="entry.id === path.anchors?.[end.at]">
+                  {{ entry.name }}
+                </option>
+              }
+            </select>
+          </div>
+        }
+      }
+      @if (measures().length > 0) {
+        <div class="line">
+          <span class="what">Its length is driven by</span>
+          <select #measure aria-label="Measure that drives the row" (change)="drive(measure.value)">
+            <option value="" [selected]="!path.driven">nothing</option>
+            @for (entry of measures(); track entry.id) {
+              <option [value]="entry.id" [selected]="entry.id === path.driven?.measure">
+                {{ entry.name }}
+              </option>
+            }
+          </select>
+        </div>
+        @if (path.driven; as driven) {
+          <div class="line">
+            <span class="what">So many times, plus</span>
+            <relay-number-field
+              label="Times the measure"
+              [value]="driven.times"
+              [least]="-1000"
+              [most]="1000"
+              (changed)="changeDriven({ times: $event })"
+            />
+            <relay-length-field
+              label="Plus"
+              [value]="driven.plus"
+              [unit]="panel.unit()"
+              (changed)="changeDriven({ plus: $event })"
+            />
+          </div>
+        }
+      }
     }
   `,
   styleUrls: ['../../worksheet/steps/step.less'],
@@ -109,6 +176,45 @@ export class HangPanelComponent {
       : '';
   });
 
+  protected readonly ends = [
+    { at: 0, words: 'The first end hangs on' },
+    { at: 1, words: 'The last end hangs on' },
+  ] as const;
+  /** What each end may hang on: none that rides on the row itself. */
+  protected readonly anchors = computed((): readonly [readonly Anchor[], readonly Anchor[]] => {
+    const [job, path] = [this.panel.job(), this.panel.path()];
+    if (!job || !path) return [[], []];
+    const allowed = (at: 0 | 1): readonly Anchor[] =>
+      (job.anchors ?? []).filter(({ id }) => motionConflict(withPath(job, hungOn(path, at, id))) === null);
+    return [allowed(0), allowed(1)];
+  });
+  protected readonly measures = computed(() => {
+    const [job, path] = [this.panel.job(), this.panel.path()];
+    if (!job || !path) return [];
+    return (job.measures ?? []).filter(
+      ({ id }) =>
+        motionConflict(withPath(job, { ...path, driven: { measure: id, times: 1, plus: 0 } })) === null,
+    );
+  });
+
+  protected hangOn(at: 0 | 1, anchor: string): void {
+    const path = this.panel.path();
+    if (path) this.panel.change(hungOn(path, at, anchor === '' ? null : anchor), 'Change anchor');
+  }
+
+  protected drive(measure: string): void {
+    const path = this.panel.path();
+    if (!path) return;
+    const driven = measure === '' ? null : { times: 1, plus: 0, ...path.driven, measure };
+    this.panel.change({ ...path, driven }, 'Change what drives the length');
+  }
+
+  protected changeDriven(part: Partial<DrivenLength>): void {
+    const path = this.panel.path();
+    if (path?.driven)
+      this.panel.change({ ...path, driven: { ...path.driven, ...part } }, 'Change what drives the length');
+  }
+
   /** What hangs stays as it is; only what is typed changes. */
   protected decide(by: By['by']): void {
     const hung = this.hung();
@@ -129,3 +235,13 @@ export class HangPanelComponent {
     if (path) this.panel.change({ ...path, [end]: { x, y } }, 'Move anchor');
   }
 }
+
+function hungOn(path: PathOf<'hang'>, at: 0 | 1, anchor: string | null): PathOf<'hang'> {
+  const [first, last] = path.anchors ?? [null, null];
+  return { ...path, anchors: at === 0 ? [anchor, last] : [first, anchor] };
+}
+
+const withPath = (job: Job, path: PathOf<'hang'>): Job => ({
+  ...job,
+  paths: job.paths.map((entry) => (entry.id === path.id ? path : entry)),
+});
