@@ -212,6 +212,72 @@ test('to and fro with rests; the body over the ground; a row that breathes', asy
   await expectAccessible(page);
 });
 
+test('a row hangs between a fixed place and a crank, and follows it; one that cannot says in which frame', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOf(request, 'demo-lamp-festoon', (job) => {
+    const lift = {
+      wheels: [
+        { id: 'a', name: 'winch', x: 900, y: 40, size: { by: 'radius' as const, radius: 60 } },
+        { id: 'b', name: 'idler', x: 1200, y: 40, size: { by: 'radius' as const, radius: 60 } },
+      ],
+    };
+    job.wheels = lift.wheels;
+    job.paths.push({
+      kind: 'route',
+      id: 'winch-way',
+      name: 'Winch belt',
+      closed: true,
+      stops: [
+        { wheel: 'a', turn: 'ccw' },
+        { wheel: 'b', turn: 'ccw' },
+      ],
+    });
+    job.runs.push({
+      id: 'winch',
+      name: 'Winch belt',
+      path: 'winch-way',
+      sequence: ['lamp'],
+      fit: { hold: 'path', rounding: 'nearest', multiple: 1, count: null },
+    });
+    job.motion.drives.push({ run: 'winch', pitches: 8 });
+    job.anchors = [
+      { id: 'end', name: 'Winch pin', on: { kind: 'crank', wheel: 'a', radius: 40, angle: 0 } },
+      { id: 'self', name: 'On a lamp', on: { kind: 'rider', run: 'row', place: 3 } },
+    ];
+  });
+  await openJob(page, id);
+  await openStep(page, 'Path');
+  const choice = page.getByLabel('The last end hangs on');
+  // What rides on the row itself is no choice.
+  await expect(choice.locator('option')).toHaveText(['a fixed place', 'Winch pin']);
+  await choice.selectOption({ label: 'Winch pin' });
+  await openStep(page, 'Motion');
+  const step = page.locator('relay-motion-step');
+  await expect(step).not.toContainText('Working out the frames');
+  await scrub(page, 1);
+  await scrub(page, 0);
+  await page.waitForTimeout(300);
+  const first = await pictureOf(machineCanvas(page));
+  await scrub(page, 60);
+  await expect.poll(() => pictureOf(machineCanvas(page))).not.toBe(first);
+  await scrub(page, 120);
+  await expect.poll(() => pictureOf(machineCanvas(page))).toBe(first);
+  // Too short for the far side of the crank.
+  await openStep(page, 'Path');
+  await type(page.getByLabel('Length of the hanging row'), '945');
+  await openStep(page, 'Motion');
+  await page.getByText('Springs, ropes and measures', { exact: true }).scrollIntoViewIfNeeded();
+  const anchors = page.getByRole('table', { name: 'Anchors' });
+  await anchors.getByRole('button', { name: 'Winch pin' }).click();
+  await page.getByLabel('Crank angle').fill('180');
+  await page.getByLabel('Crank angle').press('Enter');
+  await type(page.getByLabel('Crank', { exact: true }), '55');
+  await expect(step).toContainText(/In frame \d+: 945 mm do not reach/);
+  await expectAccessible(page);
+});
+
 test('a part of the loop plays by itself, with the way of a link', async ({ page, request }) => {
   await openJob(page, await copyOf(request, 'demo-coin-lift'));
   await openStep(page, 'Motion');

@@ -44,25 +44,17 @@ await page.goto(`${at}/job/demo-coin-lift`);
 await page.locator('relay-sentence .verdict').waitFor();
 await take('job');
 
-await page.goto(`${at}/job/demo-coin-lift`);
-await page.locator('relay-sentence .strong').click();
-await page.locator('.card li b').first().waitFor();
-await take('candidates');
-
-await page.goto(`${at}/job/demo-tin-beetle`);
-await page.locator('relay-fit-step').getByText('nothing', { exact: true }).click();
-await take('gap');
-await page.getByRole('button', { name: 'Undo' }).click();
-
 // A path drawn by hand on an empty sheet: clicks, and a press that is pulled.
-const press = async (x, y, to) => {
+const onDrawing = async (u, v) => {
   const surface = page.locator('relay-drawing .surface');
   const [scale, x0, y0] = (await surface.getAttribute('data-view')).split(' ').map(Number);
   const box = await surface.boundingBox();
-  const place = ([u, v]) => [box.x + x0 + u * scale, box.y + y0 - v * scale];
-  await page.mouse.move(...place([x, y]));
+  return [box.x + x0 + u * scale, box.y + y0 - v * scale];
+};
+const press = async (x, y, to) => {
+  await page.mouse.move(...(await onDrawing(x, y)));
   await page.mouse.down();
-  if (to) await page.mouse.move(...place(to), { steps: 4 });
+  if (to) await page.mouse.move(...(await onDrawing(...to)), { steps: 4 });
   await page.mouse.up();
   await page.waitForTimeout(250);
 };
@@ -168,6 +160,23 @@ await page.getByText('would leave a seam').waitFor();
 await page.getByRole('slider', { name: 'Frame' }).fill('40');
 await page.getByText('travelled in the loop').scrollIntoViewIfNeeded();
 await take('motion');
+
+await opened('demo-arcade-drive', 'motion');
+await page.getByRole('button', { name: 'Cross chain', exact: true }).click();
+await page.getByText('What drives it', { exact: true }).click();
+await page.getByRole('button', { name: 'trail' }).click();
+await page.getByRole('slider', { name: 'Frame' }).fill('70');
+await page.getByLabel('Teeth of the driving gear').scrollIntoViewIfNeeded();
+await take('machine');
+
+await page.getByText('Graphs', { exact: true }).click();
+await page.getByRole('button', { name: 'no trail' }).click();
+await page.locator('relay-graph').scrollIntoViewIfNeeded();
+await page.getByText('It is ').last().scrollIntoViewIfNeeded();
+const spring = await onDrawing(240, -200);
+await page.mouse.move(...spring);
+for (let notch = 0; notch < 6; notch++) await page.mouse.wheel(0, -240);
+await take('spring');
 
 await opened('demo-anchor-chain', 'link');
 await page.getByText('How alike they are').scrollIntoViewIfNeeded();

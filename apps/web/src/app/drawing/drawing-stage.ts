@@ -18,8 +18,9 @@ import Konva from 'konva';
 import type { PathSketch } from '../fit/sketch';
 import type { Handle } from '../paths/kinds';
 import type { PictureShelf } from '../shared/picture-shelf';
-import { THEME } from '../shared/theme';
 import { handleAt, paintHandles } from './handle-painter';
+import { paintCrosses, paintGuides, type Overlay } from './overlay-painter';
+import { paintBackdrop, paintPaper } from './paper-painter';
 import { paintApproaches, paintCorners, paintMarks, paintSpot, paintTightest } from './path-painter';
 import { placeAt, placesIn } from './place-finder';
 import { paintPlaces } from './place-painter';
@@ -29,16 +30,7 @@ import type { Trail } from '../machine/trail';
 import { RowPainter } from './row-painter';
 import { SketchPainter } from './sketch-painter';
 import { paintTravel } from './travel-painter';
-import {
-  fitView,
-  roundAll,
-  roundStep,
-  toModel,
-  toScreen,
-  zoomAbout,
-  type Bounds,
-  type ViewPort,
-} from './view-port';
+import { fitView, roundAll, toModel, toScreen, zoomAbout, type Bounds, type ViewPort } from './view-port';
 
 /** Room round the picture, px, when all of it is shown. */
 const MARGIN = 46;
@@ -48,14 +40,6 @@ const SEEN = 0.85;
 const PLACE_REACH = 3;
 /** What an empty sheet shows, mm. */
 const EMPTY: Bounds = [-200, -150, 200, 150];
-
-/** What is drawn besides the row: a line to the pointer, a box, marked places. */
-export interface Overlay {
-  readonly line?: readonly [Vec, Vec] | null;
-  /** Screen pixels. */
-  readonly box?: readonly [Vec, Vec] | null;
-  readonly marks?: readonly Vec[];
-}
 
 /** A row to be shown. */
 export interface ShownRow {
@@ -323,38 +307,8 @@ export class DrawingStage {
   }
 
   private paintPaper(ctx: CanvasRenderingContext2D): void {
-    const { width, height } = { width: this.stage.width(), height: this.stage.height() };
-    const { scale, x, y } = this.view;
-    ctx.fillStyle = THEME.paper;
-    ctx.fillRect(0, 0, width, height);
-    const step = roundStep(scale, 16) * scale;
-    const line = (at: number, vertical: boolean, strong: boolean): void => {
-      ctx.strokeStyle = strong ? THEME.ruleStrong : THEME.rule;
-      ctx.lineWidth = strong ? 1 : 0.5;
-      ctx.beginPath();
-      const p = Math.round(at) + 0.5;
-      ctx.moveTo(vertical ? p : 0, vertical ? 0 : p);
-      ctx.lineTo(vertical ? p : width, vertical ? height : p);
-      ctx.stroke();
-    };
-    for (const [origin, size, vertical] of [
-      [x, width, true],
-      [y, height, false],
-    ] as const) {
-      for (let k = Math.ceil(-origin / step); origin + k * step < size; k++)
-        line(origin + k * step, vertical, k % 5 === 0);
-    }
-    this.paintBackdrop(ctx);
-  }
-
-  private paintBackdrop(ctx: CanvasRenderingContext2D): void {
-    if (!this.backdrop) return;
-    const { at, image } = this.backdrop;
-    const corner = toScreen(this.view, at.x, at.y);
-    const k = at.millimetresPerPixel * this.view.scale;
-    ctx.globalAlpha = at.shown;
-    ctx.drawImage(image, corner.x, corner.y, at.width * k, at.height * k);
-    ctx.globalAlpha = 1;
+    paintPaper(ctx, this.view, this.stage.width(), this.stage.height());
+    if (this.backdrop) paintBackdrop(ctx, this.view, this.backdrop.at, this.backdrop.image);
   }
 
   private paintMachine(ctx: CanvasRenderingContext2D): void {
@@ -404,38 +358,8 @@ export class DrawingStage {
 
   private paintOver(ctx: CanvasRenderingContext2D): void {
     const { view, overlay } = this;
-    const screen = (p: Vec): Vec => toScreen(view, p.x, p.y);
-    if (overlay.line) {
-      const [a, b] = overlay.line.map(screen);
-      ctx.beginPath();
-      ctx.setLineDash([5, 4]);
-      ctx.moveTo(a.x, a.y);
-      ctx.lineTo(b.x, b.y);
-      ctx.strokeStyle = THEME.accent;
-      ctx.lineWidth = 1.2;
-      ctx.stroke();
-      ctx.setLineDash([]);
-    }
-    if (overlay.box) {
-      const [a, b] = overlay.box;
-      ctx.strokeStyle = THEME.accent;
-      ctx.fillStyle = 'rgba(19, 94, 116, 0.08)';
-      ctx.lineWidth = 1;
-      ctx.fillRect(a.x, a.y, b.x - a.x, b.y - a.y);
-      ctx.strokeRect(a.x, a.y, b.x - a.x, b.y - a.y);
-    }
+    paintGuides(ctx, overlay, view);
     paintHandles(ctx, this.handles, view, this.hovered);
-    for (const mark of overlay.marks ?? []) {
-      const p = screen(mark);
-      ctx.beginPath();
-      ctx.arc(p.x, p.y, 6, 0, 2 * Math.PI);
-      ctx.moveTo(p.x - 10, p.y);
-      ctx.lineTo(p.x + 10, p.y);
-      ctx.moveTo(p.x, p.y - 10);
-      ctx.lineTo(p.x, p.y + 10);
-      ctx.strokeStyle = THEME.accent;
-      ctx.lineWidth = 1.5;
-      ctx.stroke();
-    }
+    paintCrosses(ctx, overlay, view);
   }
 }

@@ -4,20 +4,31 @@ import { tinykeys } from 'tinykeys';
 import { deletePoints, placePoints, withinPath } from '@coin-relay/core';
 import { withDrawn, type HandTouch } from '@coin-relay/model';
 import type { Draft } from 'immer';
-import { changePath, handPlacesOf, moveWheel, touchPlaces } from '../document/commands';
+import {
+  changePath,
+  handPlacesOf,
+  moveWheel,
+  putAnchor,
+  removeAnchor,
+  touchPlaces,
+} from '../document/commands';
 import { PlaceChoice } from '../set-out/place-choice.service';
 import { JobStore } from '../document/job-store.service';
 import { PathMarks } from '../fit/path-marks.service';
 import { FitService } from '../fit/fit.service';
 import { PathWork } from '../paths/path-work.service';
 import { Playback } from '../playback/playback.service';
+import { AnchorWork } from '../machine/anchor-work.service';
 import { JobContext, STEPS } from './job-context.service';
 
 export const SHORTCUTS: readonly { readonly keys: string; readonly does: string }[] = [
   { keys: 'Space', does: 'play or pause' },
   { keys: ', and .', does: 'one frame back, one frame on' },
-  { keys: 'Arrow keys', does: 'nudge the chosen wheel, points or links by 1 mm; with Shift by 10 mm' },
-  { keys: 'Delete', does: 'delete the chosen points; leave out the chosen links' },
+  {
+    keys: 'Arrow keys',
+    does: 'nudge the chosen wheel, points, links or anchor by 1 mm; with Shift by 10 mm',
+  },
+  { keys: 'Delete', does: 'delete the chosen points or anchor; leave out the chosen links' },
   { keys: '1 to 7', does: 'open a step of the worksheet' },
   { keys: 'Ctrl+Z', does: 'undo' },
   { keys: 'Ctrl+Shift+Z, Ctrl+Y', does: 'redo' },
@@ -36,6 +47,7 @@ export class JobKeys implements OnDestroy {
   private readonly work = inject(PathWork);
   private readonly places = inject(PlaceChoice);
   private readonly marks = inject(PathMarks);
+  private readonly anchors = inject(AnchorWork);
   private readonly sheet = new BehaviorSubject(false);
   private readonly release: () => void;
 
@@ -99,16 +111,22 @@ export class JobKeys implements OnDestroy {
   }
 
   private leave(): void {
-    if (this.marks.now) this.marks.ask(null);
+    if (this.anchors.now) this.anchors.ask(null);
+    else if (this.marks.now) this.marks.ask(null);
     else if (this.work.mode !== 'arrange') this.work.setMode('arrange');
     else if (this.work.points.size > 0) this.work.choosePoints([]);
     else if (this.context.benchPiece !== null) this.context.openBench(null);
     else if (this.places.places.size > 0) this.places.clear();
+    else if (this.context.selectedAnchor !== null) this.context.selectAnchor(null);
     else this.context.selectWheel(null);
   }
 
   private remove(): void {
-    if (this.context.at === 'set-out' && this.places.places.size > 0) {
+    const anchor = this.context.at === 'motion' ? this.context.selectedAnchor : null;
+    if (anchor !== null) {
+      this.store.change(removeAnchor(anchor));
+      this.context.selectAnchor(null);
+    } else if (this.context.at === 'set-out' && this.places.places.size > 0) {
       this.touch((touch) => (touch.leftOut = true), 'Leave out');
     } else this.removePoints();
   }
@@ -143,6 +161,10 @@ export class JobKeys implements OnDestroy {
       }, 'Nudge places');
       return;
     }
+    if (this.context.at === 'motion') {
+      this.nudgeAnchor(dx, dy);
+      return;
+    }
     const { path, points } = this.work;
     if (path?.kind === 'drawn' && points.size > 0) {
       const moved = placePoints(path, points, { k: 1, turn: 0, x: dx, y: dy, mirror: false });
@@ -154,6 +176,13 @@ export class JobKeys implements OnDestroy {
     if (!wheel) return;
     const scale = this.fits.now.view?.fit.scale ?? 1;
     this.store.change(moveWheel(wheel.id, wheel.x + dx / scale, wheel.y + dy / scale));
+  }
+
+  private nudgeAnchor(dx: number, dy: number): void {
+    const anchor = this.store.job?.anchors?.find(({ id }) => id === this.context.selectedAnchor);
+    if (anchor?.on.kind !== 'fixed') return;
+    const { x, y } = anchor.on;
+    this.store.change(putAnchor({ ...anchor, on: { kind: 'fixed', x: x + dx, y: y + dy } }));
   }
 }
 

@@ -13,7 +13,11 @@ export class MachinePainter {
   private frame = NaN;
   private readonly colour: (material: string) => string;
 
-  constructor(readonly machine: Machine) {
+  /** @param measures with the lines of measures and their values */
+  constructor(
+    readonly machine: Machine,
+    private readonly measures = true,
+  ) {
     const materials = materialsOf(machine.job);
     this.colour = (material) => colourOf(materials, material);
   }
@@ -30,7 +34,7 @@ export class MachinePainter {
 
   paintOver(ctx: CanvasRenderingContext2D, pixel: number): void {
     paintParts(ctx, this.parts.over, this.colour, pixel);
-    this.paintMeasures(ctx, pixel);
+    if (this.measures) this.paintMeasures(ctx, pixel);
   }
 
   /** A measure is a line between its ends with its value on it. */

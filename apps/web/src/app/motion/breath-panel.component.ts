@@ -16,9 +16,7 @@ import { MotionView } from './motion-view.service';
       <span class="what">What breathes</span>
       <select #what aria-label="What breathes" (change)="choose(what.value)">
         <option value="" [selected]="!breath()">nothing</option>
-        <option value="length" [selected]="breath()?.what === 'length'">
-          their lengths: the row is laid anew
-        </option>
+        <option value="length" [selected]="breath()?.what === 'length'">their lengths</option>
         <option value="size" [selected]="breath()?.what === 'size'">their size</option>
       </select>
     </div>

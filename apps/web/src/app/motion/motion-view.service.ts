@@ -27,6 +27,12 @@ export class MotionView {
     const machine = this.machine();
     return machine ? machineWarnings(machine) : [];
   });
+  /** All that is to be said against how the row at work and its machine move. */
+  readonly sayings = computed(() => {
+    const problem = this.problem();
+    const found = [...this.warnings(), ...this.machineWarnings()].map(({ text }) => text);
+    return problem === null ? found : [problem, ...found];
+  });
   /** What several of its pieces are called. */
   readonly many = computed(() => {
     const view = this.view();

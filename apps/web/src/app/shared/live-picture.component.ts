@@ -45,7 +45,7 @@ export class LivePictureComponent {
     const destroyed = inject(DestroyRef);
     effect(() => {
       const machine = this.machine();
-      this.parts = new MachinePainter(machine);
+      this.parts = new MachinePainter(machine, false);
       this.painters = [...machine.rows].map(([run, { fit, setOut, resolved }]) => {
         const laid = machine.prepared.rows.get(run) ?? null;
         const painter = new RowPainter(fit, setOut, resolved.sequence, null, run, laid);

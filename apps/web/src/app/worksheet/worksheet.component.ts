@@ -4,6 +4,7 @@ import { findingsOf, motionSummary, pathSummary, pieceSummary, setOutSummary } f
 import { JobStore } from '../document/job-store.service';
 import { FitService } from '../fit/fit.service';
 import { RunAtWork } from '../job/run-at-work.service';
+import { MotionView } from '../motion/motion-view.service';
 import { RunListComponent } from '../job/run-list.component';
 import { JobContext, type Step } from '../job/job-context.service';
 import { CheckStepComponent } from './steps/check-step.component';
@@ -42,6 +43,7 @@ export class WorksheetComponent {
   private readonly store = inject(JobStore);
   private readonly fits = inject(FitService);
   private readonly context = inject(JobContext);
+  private readonly motion = inject(MotionView);
   private readonly job = toSignal(this.store.job$);
   private readonly run = toSignal(inject(RunAtWork).run$);
   private readonly fitState = toSignal(this.fits.state$, { requireSync: true });
@@ -60,6 +62,7 @@ export class WorksheetComponent {
       summary,
       warn,
     });
+    const moving = this.motion.sayings();
     const findings = view
       ? findingsOf(view.job, view.resolved, view.fit, view.approaches, view.setOut, view.cuts)
       : [];
@@ -73,11 +76,11 @@ export class WorksheetComponent {
         problem ? 'Cannot be fitted as it is' : view ? view.sentence.verdict.text : '',
         problem !== null || view?.fit.closes === false,
       ),
-      line('motion', 'Motion', motionSummary(job)),
+      line('motion', 'Motion', motionSummary(job), moving.length > 0),
       line(
         'check',
         'Check',
-        problem ? '1 problem' : checkLine(findings.length),
+        problem ? '1 problem' : checkLine(findings.length + moving.length),
         problem !== null || findings.some((f) => f.weight === 'error'),
       ),
       line('hand-off', 'Hand-off', 'Drawings still or moving, the job itself'),

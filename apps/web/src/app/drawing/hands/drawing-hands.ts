@@ -13,7 +13,7 @@ import { toolFor, wheelOf, type Handle } from '../../paths/kinds';
 import { metPoints } from '../../fit/met-places';
 import { fromLaid, toLaid } from '../../paths/laid-map';
 import { closeByPlacing, placePoint } from '../../paths/place-point';
-import type { Overlay } from '../drawing-stage';
+import type { Overlay } from '../overlay-painter';
 import { bendDrag, handleDrag, placeDrag, type Drag } from './drags';
 import { dropWheel } from './drop-wheel';
 import { HandSpace, type HandParts } from './hand-space';

@@ -5,6 +5,7 @@ import { findingsOf, type Finding, type MendProposal } from '@coin-relay/model';
 import { changeSide, mend, setFit } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
 import { JobContext } from '../../job/job-context.service';
+import { MotionView } from '../../motion/motion-view.service';
 import { FitService } from '../../fit/fit.service';
 
 /** What the checks have to say. */
@@ -31,7 +32,20 @@ import { FitService } from '../../fit/fit.service';
             <button type="button" class="plain-button" (click)="repair(mend)">{{ mend.words }}</button>
           }
         </li>
-      } @empty {
+      }
+      @for (text of moving(); track text) {
+        <li>
+          <button
+            type="button"
+            class="plain-button goes"
+            [attr.aria-label]="'To the motion step: ' + text"
+            (click)="toMotion()"
+          >
+            ◆ {{ text }}
+          </button>
+        </li>
+      }
+      @if (findings().length + moving().length === 0) {
         @if (!state().problem) {
           <li>Nothing to say against it: the row fits, and everything on it passes its bends.</li>
         }
@@ -62,12 +76,20 @@ import { FitService } from '../../fit/fit.service';
 export class CheckStepComponent {
   private readonly store = inject(JobStore);
   private readonly context = inject(JobContext);
+  private readonly motion = inject(MotionView);
   protected readonly problem = signal('');
   protected readonly state = toSignal(inject(FitService).state$, { requireSync: true });
   protected readonly findings = computed(() => {
     const { view } = this.state();
     return view ? findingsOf(view.job, view.resolved, view.fit, view.approaches, view.setOut, view.cuts) : [];
   });
+
+  /** What is to be said of how it moves; it is mended where it moves. */
+  protected readonly moving = this.motion.sayings;
+
+  protected toMotion(): void {
+    this.context.openStep('motion');
+  }
 
   /** Brings the place of a finding into sight. */
   protected go({ at, wheel }: Finding): void {
