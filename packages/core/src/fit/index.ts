@@ -18,4 +18,4 @@ export { solveRingCycle } from './ring-cycle';
 export type { RingCycle } from './ring-cycle';
 export { centreOf, layOut, layWheels } from './source';
 export type { FitSource, LaidWheel, Layout, RouteSource, WheelSize, WheelSpec } from './source';
-export { inFrame, rowOnMovingPath } from './moving-path';
+export { rowOnMovingPath } from './moving-path';

@@ -47,7 +47,10 @@ export function rowOnMovingPath(
     pins.set(room.pins, frame * columns * 2);
     arc.set(room.arc, frame * columns);
     firstLinks[frame] = room.firstLink;
-    rails.push(railOf(fit.layout.path, fit.request.pitch));
+    const rail = railOf(fit.layout.path, fit.request.pitch);
+    // What is ridden on is kept for every frame too.
+    if (frame === 0) checkFrames(frames, columns + rail.data.length / 4);
+    rails.push(rail);
     if (frame % 8 === 7) progress((frame + 1) / frames);
   }
   progress(1);
@@ -68,7 +71,7 @@ export function rowOnMovingPath(
 }
 
 /** Runs what may be refused, naming the frame in which it is. */
-export function inFrame<T>(frame: number, work: () => T): T {
+function inFrame<T>(frame: number, work: () => T): T {
   try {
     return work();
   } catch (error) {

@@ -14,11 +14,19 @@ export interface Articulation {
  * no two, or where they stand apart and are not joined.
  */
 export function sharpestTurn(row: Row): Articulation | null {
-  if (row.step === 2) return null;
+  let found: Articulation | null = null;
+  eachTurn(row, (angle, s) => {
+    if (!found || angle > found.angle) found = { angle, s };
+  });
+  return found;
+}
+
+/** Tells the turn at every pin between two links of a row, at every stored phase; nothing where they are not joined. */
+export function eachTurn(row: Row, use: (angle: number, s: number) => void): void {
+  if (row.step === 2) return;
   const { kind, columns, pins, arc } = row;
   const phases = kind === 'still' ? 1 : row.phases;
   const base = kind === 'still' ? 0 : columns;
-  let found: Articulation | null = null;
   const slip = 1e-9 * row.length;
   for (let j = 0; j < phases; j++) {
     const at = base + j * columns;
@@ -34,9 +42,7 @@ export function sharpestTurn(row: Row): Articulation | null {
       const uy = pins[2 * b + 1] - pins[2 * a + 1];
       const vx = pins[2 * c] - pins[2 * b];
       const vy = pins[2 * c + 1] - pins[2 * b + 1];
-      const angle = Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy));
-      if (!found || angle > found.angle) found = { angle, s: wrapInto(arc[b], row.length) };
+      use(Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy)), wrapInto(arc[b], row.length));
     }
   }
-  return found;
 }

@@ -2,10 +2,10 @@ import {
   breathingRow,
   hang,
   hangContour,
-  inFrame,
   RelayError,
   rowOnMovingPath,
   type FitSource,
+  type HangBy,
   type RowFrames,
   type Vec,
 } from '@coin-relay/core';
@@ -129,18 +129,14 @@ function hangingAt(machine: Machine, path: PathOf<'hang'>, frame: number): FitSo
     if (at) return at;
     throw new RelayError(
       'anchor-invalid',
-      `In frame ${frame} an anchor of “${path.name}” has left with the row it rides on. Let it ride on a closed row, or fix it.`,
+      `An anchor of “${path.name}” has left with the row it rides on. Let it ride on a closed row, or fix it.`,
     );
   };
   const from = end(a, path.from);
   const to = end(b, path.to);
   const driven = drivenLengthAt(machine, path.driven ?? null, frame);
-  return inFrame(frame, () => ({
-    kind: 'contour',
-    contour: hangContour(
-      hang(from, to, driven === null ? hangBy(machine.job, path) : { by: 'length', length: driven }),
-    ),
-  }));
+  const how: HangBy = driven === null ? hangBy(machine.job, path) : { by: 'length', length: driven };
+  return { kind: 'contour', contour: hangContour(hang(from, to, how)) };
 }
 
 /** Rows in such an order that each comes after those its anchors ride on. */

@@ -185,7 +185,7 @@ function chordalGraph(machine: Machine, { fit, resolved }: FittedRow): MotionGra
 /** How far neighbouring links turn against each other along the path, and how far their family can. */
 function bendGraph(machine: Machine, { fit, resolved }: FittedRow): MotionGraph[] {
   const bend = bendAlong(fit.row);
-  if (!bend || bend.s.length < 2) return [];
+  if (bend.s.length < 2) return [];
   const { unit } = machine.job;
   const x = [...bend.s].map((s) => toUnit(s, unit));
   const degrees = (angle: number): number => (angle * 180) / Math.PI;

@@ -7,7 +7,6 @@ import {
   tieAt,
   type Anchor,
   type AnchorOn,
-  type DrivenLength,
   type Machine,
   type Tie,
 } from '@coin-relay/model';
@@ -17,7 +16,7 @@ import { JobContext } from '../job/job-context.service';
 import { AnchorWork, type PickFor } from '../machine/anchor-work.service';
 import { Playback } from '../playback/playback.service';
 import { LengthFieldComponent } from '../shared/length-field.component';
-import { NumberFieldComponent } from '../shared/number-field.component';
+import { DrivenFieldsComponent } from '../shared/driven-fields.component';
 import { AnchorFieldsComponent } from './anchor-fields.component';
 import { MotionView } from './motion-view.service';
 import { SpringFieldsComponent } from './spring-fields.component';
@@ -25,7 +24,7 @@ import { SpringFieldsComponent } from './spring-fields.component';
 /** Anchors, and the springs, ropes and measures between them, as they stand at the frame shown. */
 @Component({
   selector: 'relay-linkage-panel',
-  imports: [AnchorFieldsComponent, LengthFieldComponent, NumberFieldComponent, SpringFieldsComponent],
+  imports: [AnchorFieldsComponent, DrivenFieldsComponent, LengthFieldComponent, SpringFieldsComponent],
   templateUrl: './linkage-panel.component.html',
   styleUrls: ['../worksheet/steps/step.less', './linkage-panel.component.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -114,19 +113,6 @@ export class LinkagePanelComponent {
 
   protected dropMeasure(id: string): void {
     this.store.change(removeMeasure(id));
-  }
-
-  /** A measure that drives the length of a rope, or none again. */
-  protected driveRope(tie: Tie, measure: string): void {
-    if (tie.is.kind !== 'rope') return;
-    const driven: DrivenLength | null =
-      measure === '' ? null : { times: 1, plus: 0, ...tie.is.driven, measure };
-    this.put(tie, { ...tie.is, driven });
-  }
-
-  protected changeDriven(tie: Tie, part: Partial<DrivenLength>): void {
-    if (tie.is.kind === 'rope' && tie.is.driven)
-      this.put(tie, { ...tie.is, driven: { ...tie.is.driven, ...part } });
   }
 }
 

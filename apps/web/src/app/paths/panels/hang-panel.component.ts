@@ -14,7 +14,7 @@ import {
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { CountFieldComponent } from '../../shared/count-field.component';
 import { PlaceFieldComponent } from '../../shared/place-field.component';
-import { NumberFieldComponent } from '../../shared/number-field.component';
+import { DrivenFieldsComponent } from '../../shared/driven-fields.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
 import { RunAtWork } from '../../job/run-at-work.service';
 import { injectPathPanel } from './path-of-kind';
@@ -28,7 +28,7 @@ type By = PathOf<'hang'>['by'];
     FormsModule,
     NzRadioModule,
     LengthFieldComponent,
-    NumberFieldComponent,
+    DrivenFieldsComponent,
     PlaceFieldComponent,
     CountFieldComponent,
   ],
@@ -111,35 +111,12 @@ type By = PathOf<'hang'>['by'];
         }
       }
       @if (measures().length > 0) {
-        <div class="line">
-          <span class="what">Its length is driven by</span>
-          <select #measure aria-label="Measure that drives the row" (change)="drive(measure.value)">
-            <option value="" [selected]="!path.driven">nothing</option>
-            @for (entry of measures(); track entry.id) {
-              <option [value]="entry.id" [selected]="entry.id === path.driven?.measure">
-                {{ entry.name }}
-              </option>
-            }
-          </select>
-        </div>
-        @if (path.driven; as driven) {
-          <div class="line">
-            <span class="what">So many times, plus</span>
-            <relay-number-field
-              label="Times the measure"
-              [value]="driven.times"
-              [least]="-1000"
-              [most]="1000"
-              (changed)="changeDriven({ times: $event })"
-            />
-            <relay-length-field
-              label="Plus"
-              [value]="driven.plus"
-              [unit]="panel.unit()"
-              (changed)="changeDriven({ plus: $event })"
-            />
-          </div>
-        }
+        <relay-driven-fields
+          [driven]="path.driven ?? null"
+          [measures]="measures()"
+          [unit]="panel.unit()"
+          (changed)="drive($event)"
+        />
       }
     }
   `,
@@ -202,17 +179,9 @@ export class HangPanelComponent {
     if (path) this.panel.change(hungOn(path, at, anchor === '' ? null : anchor), 'Change anchor');
   }
 
-  protected drive(measure: string): void {
+  protected drive(driven: DrivenLength | null): void {
     const path = this.panel.path();
-    if (!path) return;
-    const driven = measure === '' ? null : { times: 1, plus: 0, ...path.driven, measure };
-    this.panel.change({ ...path, driven }, 'Change what drives the length');
-  }
-
-  protected changeDriven(part: Partial<DrivenLength>): void {
-    const path = this.panel.path();
-    if (path?.driven)
-      this.panel.change({ ...path, driven: { ...path.driven, ...part } }, 'Change what drives the length');
+    if (path) this.panel.change({ ...path, driven }, 'Change what drives the length');
   }
 
   /** What hangs stays as it is; only what is typed changes. */

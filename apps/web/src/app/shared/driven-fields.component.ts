@@ -1,0 +1,51 @@
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import type { DrivenLength, Measure, Unit } from '@coin-relay/model';
+import { LengthFieldComponent } from './length-field.component';
+import { NumberFieldComponent } from './number-field.component';
+
+/** Which measure drives a length, and how: so many times it, plus so much. */
+@Component({
+  selector: 'relay-driven-fields',
+  imports: [LengthFieldComponent, NumberFieldComponent],
+  template: `
+    <div class="line">
+      <span class="what">Its length is driven by</span>
+      <select #measure aria-label="Measure that drives the length" (change)="choose(measure.value)">
+        <option value="" [selected]="!driven()">nothing</option>
+        @for (entry of measures(); track entry.id) {
+          <option [value]="entry.id" [selected]="entry.id === driven()?.measure">{{ entry.name }}</option>
+        }
+      </select>
+    </div>
+    @if (driven(); as d) {
+      <div class="line">
+        <span class="what">So many times, plus</span>
+        <relay-number-field
+          label="Times the measure"
+          [value]="d.times"
+          [least]="-1000"
+          [most]="1000"
+          (changed)="changed.emit({ measure: d.measure, times: $event, plus: d.plus })"
+        />
+        <relay-length-field
+          label="Plus"
+          [value]="d.plus"
+          [unit]="unit()"
+          (changed)="changed.emit({ measure: d.measure, times: d.times, plus: $event })"
+        />
+      </div>
+    }
+  `,
+  styleUrl: '../worksheet/steps/step.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class DrivenFieldsComponent {
+  readonly driven = input.required<DrivenLength | null>();
+  readonly measures = input.required<readonly Measure[]>();
+  readonly unit = input.required<Unit>();
+  readonly changed = output<DrivenLength | null>();
+
+  protected choose(measure: string): void {
+    this.changed.emit(measure === '' ? null : { times: 1, plus: 0, ...this.driven(), measure });
+  }
+}
