@@ -10,8 +10,6 @@ export interface CoilView {
   readonly front: readonly Float64Array[];
   /** The mean diameter it has at this length, mm. */
   readonly diameter: number;
-  /** Ground ends are cut off flat at both ends of its length. */
-  readonly ground: boolean;
 }
 
 /**
@@ -20,7 +18,7 @@ export interface CoilView {
  *
  * Only the rise of the active coils changes. The wire of a coil keeps its length, (π D)² + p², so
  * that D grows as it is pressed together: D² = D₀² + (p₀² − p²) / π². Coils at rest in closed ends
- * stay one wire apart.
+ * stay one wire apart; ground ends lie flat within the length.
  */
 export function coilView(spring: Spring, { total, pitch }: SpringFacts, length: number): CoilView {
   const { wire, ends, coils } = spring;
@@ -39,7 +37,9 @@ export function coilView(spring: Spring, { total, pitch }: SpringFacts, length: 
   let wasFront: boolean | null = null;
   for (let i = 0; i <= steps; i++) {
     const turns = (total * i) / steps;
-    const x = inset + alongAt(turns, total, deadEach, wire, rise);
+    // What is ground off an end is the half of the wire that would lie beyond it.
+    const along = inset + alongAt(turns, total, deadEach, wire, rise);
+    const x = Math.max(wire / 2, Math.min(length - wire / 2, along));
     const angle = 2 * Math.PI * turns;
     const y = (diameter / 2) * Math.cos(angle);
     // The half of each turn from 0 to π passes in front.
@@ -57,7 +57,6 @@ export function coilView(spring: Spring, { total, pitch }: SpringFacts, length: 
     behind: behind.map((line) => Float64Array.from(line)),
     front: front.map((line) => Float64Array.from(line)),
     diameter,
-    ground,
   };
 }
 

@@ -78,11 +78,11 @@ describe('a spring seen from the side', () => {
     (ends) => {
       const spring = made({ ends });
       for (const length of [40, 60, 77]) {
-        const { behind, front, ground } = coilView(spring, springFacts(spring), length);
+        const { behind, front } = coilView(spring, springFacts(spring), length);
         const xs = [...behind, ...front].flatMap((line) => [...line].filter((_, i) => i % 2 === 0));
-        const inset = ground ? 0 : 1;
-        expect(Math.min(...xs)).toBeCloseTo(inset, 9);
-        expect(Math.max(...xs)).toBeCloseTo(length - inset, 9);
+        // Half a wire in: its edge is at the end.
+        expect(Math.min(...xs)).toBeCloseTo(1, 9);
+        expect(Math.max(...xs)).toBeCloseTo(length - 1, 9);
       }
     },
   );
@@ -114,7 +114,8 @@ describe('a spring seen from the side', () => {
   it('coils at rest in closed ends touch, whatever its length', () => {
     const spring = made({ ends: 'closed-ground' });
     const { front } = coilView(spring, springFacts(spring), 70);
-    expect(front[1][0] - front[0][0]).toBeCloseTo(2, 9);
+    // From the end of the first turn to the start of the rise one wire; the ground end lies flat.
+    expect([front[0][0], front[1][0]]).toEqual([1, 2]);
     expect(front[3][0] - front[2][0]).toBeCloseTo((70 - 4) / 8, 9);
   });
 });

@@ -4,8 +4,9 @@ import { THEME } from '../shared/theme';
 import { paintParts } from './part-painter';
 import type { Trail } from './trail';
 
-/** Moments before the one shown that a trail is told by, and how far apart they are, frames. */
+/** Moments before the one shown that a trail is told by: over this part of the loop. */
 const TRAIL_DOTS = 14;
+const TRAIL_PART = 1 / 6;
 
 /** Paints what of a machine lies between its rows. The canvas is mapped to mm, y up. */
 export class MachinePainter {
@@ -110,8 +111,9 @@ export function paintTrail(
   ctx.stroke();
   ctx.fillStyle = THEME.accent;
   const now = Math.round(frame / step);
+  const apart = Math.max(1, Math.round((many * TRAIL_PART) / TRAIL_DOTS));
   for (let back = TRAIL_DOTS; back >= 0; back--) {
-    const m = now - back;
+    const m = now - back * apart;
     if (m < 0 || m > many) continue;
     const [x, y] = [points[2 * m], points[2 * m + 1]];
     if (Number.isNaN(x)) continue;

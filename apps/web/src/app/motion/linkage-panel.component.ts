@@ -66,7 +66,10 @@ export class LinkagePanelComponent {
       const at = machine ? anchorAt(machine, anchor.id, frame) : null;
       return {
         anchor,
-        at: at && job ? `${formatLength(at.x, job.unit)}, ${formatLength(at.y, job.unit)}` : '–',
+        at:
+          at && job
+            ? `${formatLength(at.x, job.unit)}, ${formatLength(at.y, job.unit)}`.replace(/-/g, '−')
+            : '–',
       };
     });
   });
