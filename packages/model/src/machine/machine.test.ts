@@ -103,8 +103,11 @@ describe('a machine of several rows with one drive', () => {
     expect(slip).not.toBe(0);
     const truly = demo('demo-arcade-drive');
     truly.motion.rollTrue = true;
-    const wheel = running(truly).motions.get('track')!;
-    expect(wheel.slips).toEqual([0, 0]);
+    const rolling = running(truly);
+    expect(rolling.motions.get('track')!.slips).toEqual([0, 0]);
+    // Then the beads are where the capstan has them, which is told.
+    expect(rolling.motions.get('beads')!.travel % 4).not.toBe(0);
+    expect(machineWarnings(rolling)[0].text).toMatch(/“Beads” is not back/);
   });
 
   it('refuses what drives itself, and a wheel that is not there', () => {
@@ -177,6 +180,22 @@ describe('anchors and what is between them', () => {
     const machine = running(job);
     const frame = rowFrameAt(machine, 'row', 40)!;
     expect(anchorAt(machine, 'cup', 40)).toEqual({ x: frame.pins[10], y: frame.pins[11] });
+  });
+
+  it('what rides on a link is back after whole laps only, and says so', () => {
+    const job = demo('demo-coin-lift');
+    job.anchors = [{ id: 'cup', name: 'Cup', on: { kind: 'rider', run: 'row', place: 5 } }];
+    const [warning] = machineWarnings(running(job));
+    expect(warning).toMatchObject({ kind: 'anchor', mend: { run: 'row', travel: 90 } });
+    expect(warning.text).toMatch(/its link has gone on by 18\. It is after whole laps of 90/);
+    job.motion.drives[0].pitches = 90;
+    expect(machineWarnings(running(job))).toEqual([]);
+    job.motion.drives[0] = {
+      run: 'row',
+      pitches: 18,
+      manner: { way: 'to-and-fro', dwell: [0, 0], ease: [0, 0] },
+    };
+    expect(machineWarnings(running(job))).toEqual([]);
   });
 
   it('a row hangs between moving anchors in every frame: from the one to the other, at its own pitch', () => {

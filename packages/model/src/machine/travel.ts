@@ -73,7 +73,9 @@ export function rowMotions(job: Job, rows: readonly FittedRow[]): ReadonlyMap<st
     const coupling = couplings.find((entry) => entry.run === run);
     if (!coupling) return { travel: drives.find((drive) => drive.run === run)?.pitches ?? 0, slip: 0 };
     const asked = travelOf(coupling.by).travel * coupling.ratio;
-    if (!coupling.slips) return { travel: tidy(asked), slip: 0 };
+    const master = train.get(run)?.master ?? run;
+    const returns = drives.find((drive) => drive.run === master)?.manner?.way === 'to-and-fro';
+    if (!coupling.slips || returns || job.motion.rollTrue) return { travel: tidy(asked), slip: 0 };
     // A plain wheel rolls its row on: it may slip a little, so that the row meets the loop’s end.
     const repeat = repeatOf(row.fit, row.resolved.sequence, row.setOut);
     const closed: ClosedTurn = closeTurn(asked / repeat, 1);

@@ -20,7 +20,7 @@ export interface MachineWarning {
 }
 
 /** Frames of a loop that are looked at, at the most. */
-const MOST_LOOKED_AT = 2_000;
+const MOST_LOOKED_AT = 480;
 
 /** What in a machine does not work, or would be seen to jump. */
 export function machineWarnings(machine: Machine): MachineWarning[] {
@@ -55,10 +55,35 @@ function anchorWarnings(machine: Machine): MachineWarning[] {
     }
     if (on.kind !== 'fixed' && on.kind !== 'rider' && !machine.wheels.has(on.wheel))
       return [warn('anchor', `“${name}” is on a wheel that no row goes round: it does not turn.`)];
+    if (on.kind !== 'rider') return [];
     const frame = framesOf(machine).find((k) => anchorAt(machine, id, k) === null);
-    if (frame === undefined) return [];
-    return [warn('anchor', `“${name}” rides on a link that is not on the path in frame ${frame}.`, frame)];
+    if (frame !== undefined)
+      return [warn('anchor', `“${name}” rides on a link that is not on the path in frame ${frame}.`, frame)];
+    return riderWarnings(machine, id, name, on.run);
   });
+}
+
+/** A link that has gone on when the loop ends takes what rides on it along: only whole laps bring it back. */
+function riderWarnings(machine: Machine, of: string, name: string, run: string): MachineWarning[] {
+  const [row, motion] = [machine.rows.get(run), machine.motions.get(run)];
+  if (!row || !motion || motion.travel === 0 || motion.manner.way === 'to-and-fro') return [];
+  const { kind, lap } = row.fit.row;
+  const laps = motion.travel / lap;
+  if (kind !== 'open' && Math.abs(laps - Math.round(laps)) < 1e-9) return [];
+  const back =
+    kind === 'open'
+      ? 'Along an open path it is back only where the row goes to and fro.'
+      : `It is after whole laps of ${Number(lap.toFixed(2))}.`;
+  const travel = kind === 'ring' && motion.driven === null ? nearestMultiple(motion.travel, lap) : null;
+  return [
+    {
+      kind: 'anchor',
+      text: `“${name}” is not back when the loop ends: its link has gone on by ${Number(Math.abs(motion.travel).toFixed(2))}. ${back}`,
+      of,
+      frame: null,
+      mend: travel === null ? null : { run, travel },
+    },
+  ];
 }
 
 function tieWarnings(machine: Machine, tie: Tie): MachineWarning[] {
@@ -134,7 +159,8 @@ function trainWarnings(machine: Machine): MachineWarning[] {
       ),
     );
     if (late.length === 0 && cranks.length === 0) return [];
-    const closing = closingOf(machine, run);
+    // A plain wheel with a crank comes round when it happens to.
+    const closing = cranks.some(({ teeth }) => teeth === null) ? null : closingOf(machine, run);
     const travel = closing === null ? null : nearestMultiple(facts.travel, closing);
     const names = [
       ...late.map((m) => `“${nameOf(job, m.run)}”`),

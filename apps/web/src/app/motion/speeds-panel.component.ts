@@ -50,22 +50,25 @@ import { answerSpeed, speedRows, travelChoices, type SpeedAnswer, type SpeedRow 
         }
       }
     </fieldset>
-    <fieldset>
-      <legend>{{ legend() }}</legend>
-      <div class="choices">
-        @for (choice of choices(); track choice.travel) {
-          <button
-            type="button"
-            class="plain-button"
-            [class.now]="choice.travel === travel()"
-            [attr.aria-pressed]="choice.travel === travel()"
-            (click)="take(choice.travel)"
-          >
-            <b>{{ choice.text }}</b><span class="sr-only"> in the loop, </span><span>{{ choice.words }}</span>
-          </button>
-        }
-      </div>
-    </fieldset>
+    @if (choices().length > 0 || !drivenBy()) {
+      <fieldset>
+        <legend>{{ legend() }}</legend>
+        <div class="choices">
+          @for (choice of choices(); track choice.travel) {
+            <button
+              type="button"
+              class="plain-button"
+              [class.now]="choice.travel === travel()"
+              [attr.aria-pressed]="choice.travel === travel()"
+              (click)="take(choice.travel)"
+            >
+              <b>{{ choice.text }}</b><span class="sr-only"> in the loop, </span
+              ><span>{{ choice.words }}</span>
+            </button>
+          }
+        </div>
+      </fieldset>
+    }
     <button type="button" class="plain-button" (click)="take(-travel())">Run it the other way</button>
     <button type="button" class="plain-button" (click)="take(0)">Let it stand</button>
   `,

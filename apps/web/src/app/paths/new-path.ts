@@ -14,6 +14,19 @@ export interface NewPath {
  * @param at the path at work, for what is made from another one
  */
 export function newPath(job: Job, kind: string, at: JobPath | null): NewPath | null {
+  const made = madePath(job, kind, at);
+  return made && { ...made, path: { ...made.path, name: freshName(job, made.path.name) } };
+}
+
+/** A name that tells a path from the others of the job. */
+function freshName(job: Job, name: string): string {
+  const taken = new Set(job.paths.map((path) => path.name));
+  let fresh = name;
+  for (let k = 2; taken.has(fresh); k++) fresh = `${name.slice(0, 76)} ${k}`;
+  return fresh;
+}
+
+function madePath(job: Job, kind: string, at: JobPath | null): NewPath | null {
   const id = (base: string): string => freshId(job.paths, base);
   const alone = (path: JobPath): NewPath => ({ path, wheels: [] });
   switch (kind) {
