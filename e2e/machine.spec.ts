@@ -288,6 +288,11 @@ test('a part of the loop plays by itself, with the way of a link', async ({ page
   const plain = await pictureOf(machineCanvas(page));
   await bar.getByRole('button', { name: 'trail' }).click();
   await expect.poll(() => pictureOf(machineCanvas(page))).not.toBe(plain);
+  // Another link is clicked: its way is shown from where it is.
+  const first = await pictureOf(machineCanvas(page));
+  const link = await onScreen(page, 150, -34);
+  await page.mouse.click(link.x, link.y);
+  await expect.poll(() => pictureOf(machineCanvas(page))).not.toBe(first);
   await page.getByRole('button', { name: 'Play' }).click();
   for (let look = 0; look < 8; look++) {
     await page.waitForTimeout(150);

@@ -111,6 +111,7 @@ export class DrawingComponent {
         work: this.anchors,
         view: this.machine,
         playback: this.playback,
+        places: this.places,
       });
       const control = new PointerControl(
         element,

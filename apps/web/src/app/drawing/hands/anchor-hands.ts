@@ -7,6 +7,7 @@ import { crankOn, newAnchor, type AnchorWork } from '../../machine/anchor-work.s
 import type { MachineView } from '../../machine/machine-view.service';
 import type { Handle } from '../../paths/kinds';
 import type { Playback } from '../../playback/playback.service';
+import type { PlaceChoice } from '../../set-out/place-choice.service';
 import type { DrawingStage } from '../drawing-stage';
 import { toModel } from '../view-port';
 import { ClickingHands } from './clicking-hands';
@@ -23,6 +24,7 @@ export interface AnchorGround {
   readonly work: AnchorWork;
   readonly view: MachineView;
   readonly playback: Playback;
+  readonly places: PlaceChoice;
 }
 
 /** The hands on the drawing in the motion step: anchors are dragged, also while it plays, and picked. */
@@ -46,13 +48,20 @@ export class AnchorHands extends ClickingHands {
 
   hit(at: Vec): Hit {
     const id = this.near(at);
-    return id === null ? { on: 'ground' } : { on: 'handle', id };
+    if (id !== null) return { on: 'handle', id };
+    const place = this.ground.work.now ? null : this.stage.placeAt(at);
+    return place === null ? { on: 'ground' } : { on: 'place', place };
   }
 
   click(hit: Hit, at: Vec): void {
-    const { work, context } = this.ground;
+    const { work, context, places } = this.ground;
     if (work.now) work.take(this.model(at), this.reach());
-    else context.selectAnchor(hit.on === 'handle' ? hit.id : null);
+    else {
+      context.selectAnchor(hit.on === 'handle' ? hit.id : null);
+      // A link that is clicked is the one whose way is shown.
+      if (hit.on === 'place') places.choose([hit.place]);
+      else if (hit.on === 'ground') places.clear();
+    }
   }
 
   override dragStart(hit: Hit): boolean {
