@@ -31,8 +31,6 @@ describe('anchors picked on the drawing', () => {
   const { job } = lift;
 
   it('on a link where one is near, else on a wheel, else on the ground', () => {
-    const { pins } = lift.rows.get('row')!.fit.row;
-    void pins;
     expect(newAnchor(lift, job, 0, { x: 12, y: 9 }, 3)).toMatchObject({
       name: 'Pin on drive sprocket',
       on: { kind: 'crank', wheel: 'drive', radius: 15 },
