@@ -1,24 +1,19 @@
-import type { Job } from '@coin-relay/model';
 import type { Page } from '@playwright/test';
 import { type } from './path-support';
 import {
   copyOf,
+  drawing,
   expect,
   expectAccessible,
-  expectSaved,
   onScreen,
   openJob,
   openStep,
   pictureOf,
+  storedJob,
   test,
 } from './support';
 
-const machineCanvas = (page: Page) => page.locator('relay-drawing canvas').nth(1);
 const scrub = (page: Page, frame: number) => page.getByRole('slider', { name: 'Frame' }).fill(String(frame));
-const stored = async (page: Page, id: string): Promise<Job> => {
-  await expectSaved(page);
-  return ((await (await page.request.get(`/api/jobs/${id}`)).json()) as { job: Job }).job;
-};
 
 test('six rows run as one machine; while they play nothing is solved', async ({ page, request }) => {
   // What is sent to any worker is counted: fits, and what is worked out ahead.
@@ -42,18 +37,18 @@ test('six rows run as one machine; while they play nothing is solved', async ({ 
   await scrub(page, 30);
   await scrub(page, 0);
   await page.waitForTimeout(200);
-  const first = await pictureOf(machineCanvas(page));
+  const first = await pictureOf(drawing(page));
   await page.getByRole('button', { name: 'Play' }).click();
-  await expect.poll(() => pictureOf(machineCanvas(page))).not.toBe(first);
+  await expect.poll(() => pictureOf(drawing(page))).not.toBe(first);
   await page.waitForTimeout(1500);
   await page.getByRole('button', { name: 'Pause' }).click();
   expect(await sent()).toBe(before);
   // The end of the loop is its start, for all of it: links, wheels, gears, spring and rope.
   await scrub(page, 0);
-  await expect.poll(() => pictureOf(machineCanvas(page))).toBe(first);
+  await expect.poll(() => pictureOf(drawing(page))).toBe(first);
   await scrub(page, 240);
   await expect(page.locator('relay-play-bar')).toContainText('frame 240 of 240');
-  await expect.poll(() => pictureOf(machineCanvas(page))).toBe(first);
+  await expect.poll(() => pictureOf(drawing(page))).toBe(first);
   await expectAccessible(page);
 });
 
@@ -69,7 +64,7 @@ test('a speed typed for a driven row is driven by its master; one row is taken o
   await expect(step).toContainText('“Motor belt” drives it so');
   await type(page.getByLabel('Speed: links a second'), '-2.4');
   await expect(page.getByLabel('Speed: links a second')).toHaveValue('-2.4');
-  expect((await stored(page, id)).motion.drives[0]).toMatchObject({ run: 'belt', pitches: 160 });
+  expect((await storedJob(page, id)).motion.drives[0]).toMatchObject({ run: 'belt', pitches: 160 });
   await page.getByText('What drives it', { exact: true }).click();
   await expect(step).toContainText('It travels −0.15 for each of “Motor belt”: −24 links in the loop.');
   await page.getByLabel('Teeth of the driven gear').fill('36');
@@ -105,7 +100,7 @@ test('a spring is put between a wheel and the ground, driven by a crank and a ro
   await expect(page.locator('relay-drawing .mode')).toContainText('click where it ends');
   await click(120, -40);
   await expect(page.locator('relay-drawing .mode')).toHaveCount(0);
-  let job = await stored(page, id);
+  let job = await storedJob(page, id);
   expect(job.anchors).toHaveLength(2);
   expect(job.anchors?.[0].on).toMatchObject({ kind: 'crank', wheel: 'drive' });
   expect(job.anchors?.[1].on.kind).toBe('fixed');
@@ -136,7 +131,7 @@ test('a spring is put between a wheel and the ground, driven by a crank and a ro
   expect((await download).suggestedFilename()).toMatch(/\.csv$/);
   await expectAccessible(page);
   await page.getByRole('button', { name: 'Remove the anchor' }).click();
-  job = await stored(page, id);
+  job = await storedJob(page, id);
   expect([job.anchors?.length, job.ties]).toEqual([1, []]);
 });
 
@@ -153,7 +148,7 @@ test('anchors are dragged by hand, and measures tell their distance live', async
   await page.mouse.move(to.x, to.y, { steps: 5 });
   await page.mouse.up();
   await expect(measures).toContainText(/19[34]\.\d\d.mm/);
-  const floor = (await stored(page, id)).anchors?.find((anchor) => anchor.id === 'floor')?.on;
+  const floor = (await storedJob(page, id)).anchors?.find((anchor) => anchor.id === 'floor')?.on;
   expect(floor?.kind === 'fixed' && Math.abs(floor.y + 302) < 1.5).toBe(true);
   // Longer than free, and then longer than its limit.
   const panel = page.locator('relay-linkage-panel details').first();
@@ -186,9 +181,9 @@ test('to and fro with rests; the body over the ground; a row that breathes', asy
   await expect(step).toContainText('It goes for 40 frames and comes back for 40');
   // It rests at the far end: these frames are alike.
   await scrub(page, 41);
-  const far = await pictureOf(machineCanvas(page));
+  const far = await pictureOf(drawing(page));
   await scrub(page, 50);
-  await expect.poll(() => pictureOf(machineCanvas(page))).toBe(far);
+  await expect.poll(() => pictureOf(drawing(page))).toBe(far);
   await page.getByLabel('Its way').selectOption('on');
   await page.getByLabel('What moves').selectOption('body');
   await expect(step).toContainText(/It drives 31\d\.\d\d.mm in the loop/);
@@ -202,7 +197,7 @@ test('to and fro with rests; the body over the ground; a row that breathes', asy
     'Bend along the path',
   ]);
   await expect(page.getByRole('img', { name: /Spacing of the breathing row/ })).toBeVisible();
-  expect((await stored(page, id)).motion).toMatchObject({
+  expect((await storedJob(page, id)).motion).toMatchObject({
     body: { run: 'row' },
     breaths: [{ run: 'row', what: 'length', period: 48 }],
   });
@@ -259,11 +254,11 @@ test('a row hangs between a fixed place and a crank, and follows it; one that ca
   await scrub(page, 1);
   await scrub(page, 0);
   await page.waitForTimeout(300);
-  const first = await pictureOf(machineCanvas(page));
+  const first = await pictureOf(drawing(page));
   await scrub(page, 60);
-  await expect.poll(() => pictureOf(machineCanvas(page))).not.toBe(first);
+  await expect.poll(() => pictureOf(drawing(page))).not.toBe(first);
   await scrub(page, 120);
-  await expect.poll(() => pictureOf(machineCanvas(page))).toBe(first);
+  await expect.poll(() => pictureOf(drawing(page))).toBe(first);
   // Too short for the far side of the crank.
   await openStep(page, 'Path');
   await type(page.getByLabel('Length of the hanging row'), '945');
@@ -285,14 +280,14 @@ test('a part of the loop plays by itself, with the way of a link', async ({ page
   await scrub(page, 100);
   await bar.getByRole('button', { name: 'from here' }).click();
   await expect(bar).toContainText('plays 100 to 120');
-  const plain = await pictureOf(machineCanvas(page));
+  const plain = await pictureOf(drawing(page));
   await bar.getByRole('button', { name: 'trail' }).click();
-  await expect.poll(() => pictureOf(machineCanvas(page))).not.toBe(plain);
+  await expect.poll(() => pictureOf(drawing(page))).not.toBe(plain);
   // Another link is clicked: its way is shown from where it is.
-  const first = await pictureOf(machineCanvas(page));
+  const first = await pictureOf(drawing(page));
   const link = await onScreen(page, 150, -34);
   await page.mouse.click(link.x, link.y);
-  await expect.poll(() => pictureOf(machineCanvas(page))).not.toBe(first);
+  await expect.poll(() => pictureOf(drawing(page))).not.toBe(first);
   await page.getByRole('button', { name: 'Play' }).click();
   for (let look = 0; look < 8; look++) {
     await page.waitForTimeout(150);

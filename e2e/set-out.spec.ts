@@ -1,25 +1,20 @@
-import type { Job } from '@coin-relay/model';
 import type { Locator, Page } from '@playwright/test';
 import { type } from './path-support';
 import {
   copyOf,
+  drawing,
   expect,
   expectAccessible,
-  expectSaved,
   onScreen,
   openJob,
   openStep,
   pictureOf,
   step,
+  storedJob,
   test,
 } from './support';
 
-const drawing = (page: Page): Locator => page.locator('relay-drawing canvas').nth(1);
 const panel = (page: Page): Locator => page.locator('relay-set-out-step');
-const saved = async (page: Page, id: string): Promise<Job> => {
-  await expectSaved(page);
-  return ((await (await page.request.get(`/api/jobs/${id}`)).json()) as { job: Job }).job;
-};
 const open = async (page: Page, id: string): Promise<void> => {
   await openJob(page, id);
   await openStep(page, 'Set-out');
@@ -47,7 +42,7 @@ test('a sequence with a first and a last: they hold when the row grows', async (
   await page.getByLabel('Add a rule').selectOption('the last');
   await page.getByLabel('Piece of rule 2').selectOption({ label: 'Bell' });
   await expect(panel(page)).toContainText('takes 1 place');
-  let job = await saved(page, id);
+  let job = await storedJob(page, id);
   expect(job.runs[0].setOut?.rules.map(({ on }) => on.role)).toEqual(['first', 'last']);
 
   // The row grows: the bell is at the end again.
@@ -63,7 +58,7 @@ test('a sequence with a first and a last: they hold when the row grows', async (
   await page.getByLabel('Filter places').fill('bell');
   await expect(table.locator('cdk-virtual-scroll-viewport')).toContainText(/^\s*20/);
   await expectAccessible(page);
-  job = await saved(page, id);
+  job = await storedJob(page, id);
   expect(job.pieces.some(({ name }) => name === 'Bell')).toBe(true);
 });
 
@@ -104,13 +99,13 @@ test('places are left out by a range on the tape, brought back, and listed', asy
   expect(n).toBeGreaterThan(6);
   await page.getByRole('button', { name: 'leave out', exact: true }).click();
   await expect.poll(() => pictureOf(drawing(page))).not.toBe(whole);
-  const job = await saved(page, id);
+  const job = await storedJob(page, id);
   expect(job.runs[0].setOut?.byHand).toHaveLength(n);
   await openStep(page, 'Fit');
   await expect(step(page, 'Set-out')).toContainText(`${n} left out`);
   await openStep(page, 'Set-out');
   await page.getByRole('button', { name: 'bring back' }).click();
-  expect((await saved(page, id)).runs[0].setOut).toBeUndefined();
+  expect((await storedJob(page, id)).runs[0].setOut).toBeUndefined();
 });
 
 test('a link is chosen on the drawing, nudged with the keys, turned, swapped; a box takes several', async ({
@@ -126,7 +121,7 @@ test('a link is chosen on the drawing, nudged with the keys, turned, swapped; a 
   await page.keyboard.press('Shift+ArrowUp');
   await type(page.getByLabel('Chosen places: turned by', { exact: true }), '30');
   await page.getByLabel('Swap the chosen places for').selectOption({ label: 'Fish' });
-  let job = await saved(page, id);
+  let job = await storedJob(page, id);
   const [hand] = job.runs[0].setOut!.byHand;
   expect(hand.out).toBeCloseTo(11, 9);
   expect(hand.turn).toBeCloseTo(Math.PI / 6, 6);
@@ -143,7 +138,7 @@ test('a link is chosen on the drawing, nudged with the keys, turned, swapped; a 
   await page.keyboard.up('Shift');
   await expect(panel(page)).toContainText(/\d+ places are chosen/);
   await page.keyboard.press('Delete');
-  job = await saved(page, id);
+  job = await storedJob(page, id);
   expect(job.runs[0].setOut!.byHand.filter(({ leftOut }) => leftOut).length).toBeGreaterThan(4);
   await page.keyboard.press('Escape');
   await expect(panel(page)).toContainText('Click links on the drawing or the tape');
@@ -178,7 +173,7 @@ test('objects are handed to places, and their order is changed', async ({ page, 
   await page.getByRole('button', { name: 'Prizes' }).click();
   await section(page, 'Objects handed out');
   await expect(panel(page)).toContainText('8 places have their objects; the other');
-  const before = (await saved(page, id)).runs[1].setOut!.handed!.items.map(({ piece }) => piece);
+  const before = (await storedJob(page, id)).runs[1].setOut!.handed!.items.map(({ piece }) => piece);
   // Dragged by its number.
   const grip = panel(page).locator('relay-handed-panel .grip').first();
   const third = panel(page).locator('relay-handed-panel .grip').nth(2);
@@ -191,7 +186,7 @@ test('objects are handed to places, and their order is changed', async ({ page, 
   await page.mouse.up();
   const moved = [before[1], before[2], before[0], ...before.slice(3)];
   await expect
-    .poll(async () => (await saved(page, id)).runs[1].setOut!.handed!.items.map(({ piece }) => piece))
+    .poll(async () => (await storedJob(page, id)).runs[1].setOut!.handed!.items.map(({ piece }) => piece))
     .toEqual(moved);
   const picture = await pictureOf(drawing(page));
   await page.getByLabel('What objects take of their places').selectOption('position');
@@ -219,7 +214,7 @@ test('rows side by side, a twin, a boundary, a path to reach: each changes the d
   await changes(() => page.getByLabel('Path that pieces reach').selectOption({ label: 'Ceiling beam' }));
   await changes(() => page.getByLabel('Path that pieces reach').selectOption(''));
   await page.getByLabel('Which neighbour lies on top').selectOption('next-under');
-  expect((await saved(page, id)).runs[0].setOut?.overlap).toBe('next-under');
+  expect((await storedJob(page, id)).runs[0].setOut?.overlap).toBe('next-under');
   // The beam is open, so it bounds nothing: said, and the last good state stays on the drawing.
   await page.getByLabel('Boundary', { exact: true }).selectOption({ label: 'Ceiling beam' });
   await expect(page.locator('relay-drawing .problem')).toContainText('“Ceiling beam” is open');

@@ -86,6 +86,15 @@ export async function expectSaved(page: Page): Promise<void> {
   await expect(page.locator('header .saved')).toHaveText('saved');
 }
 
+/** The job as it is kept, once all of it is saved. */
+export async function storedJob(page: Page, id: string): Promise<Job> {
+  await expectSaved(page);
+  return ((await (await page.request.get(`/api/jobs/${id}`)).json()) as { job: Job }).job;
+}
+
+/** The canvas that rows, wheels and what is between them are drawn on. */
+export const drawing = (page: Page): Locator => page.locator('relay-drawing canvas').nth(1);
+
 /** axe finds nothing serious. */
 export async function expectAccessible(page: Page): Promise<void> {
   const { violations } = await new AxeBuilder({ page }).analyze();

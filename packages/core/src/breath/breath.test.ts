@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fitRow } from '../fit';
+import { fitRow, PLAIN_LAY } from '../fit';
 import type { FitRequest } from '../fit';
 import { newRowFrame, rowFrame } from '../motion';
 import { parsePathData } from '../path';
@@ -115,6 +115,18 @@ describe('a row that breathes', () => {
       const base = frame * row.columns;
       expect(row.arc[base + 1]).toBeCloseTo(0, 9);
       expect(row.arc[base + row.columns - 2]).toBeCloseTo(fit.layout.path.length, 6);
+    }
+  });
+
+  it('with an inset on a bend, stiff pieces at rest still begin on it and fill what is left', () => {
+    const arc = parsePathData('M0 0A150 150 0 0 1 300 0')[0];
+    const lay = { ...PLAIN_LAY, inset: [90, 60] as const };
+    const fit = fitRow({ kind: 'contour', contour: arc }, asked({ lay }));
+    const row = breathingRow(fit, breath, 24, () => 0);
+    for (const frame of [0, 9, 20]) {
+      const base = frame * row.columns;
+      expect(row.arc[base + 1]).toBeCloseTo(90, 9);
+      expect(row.arc[base + row.columns - 2]).toBeCloseTo(fit.layout.path.length - 60, 6);
     }
   });
 

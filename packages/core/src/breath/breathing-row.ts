@@ -1,12 +1,11 @@
-import { RingSolver } from '../chain';
+import { backwards, chordStepper, RingSolver } from '../chain';
 import { RelayError } from '../error';
-import { closingSize, lengthsOf, unlikePieces, endOfPieces } from '../fit/end-to-end';
+import { closingSize, lengthsOf, unlikePieces } from '../fit/end-to-end';
 import type { FitOutcome } from '../fit/outcome';
 import { newRowFrame, rowFrame } from '../motion/frame';
 import { placesFor, spansOf, type Stations } from '../motion/stations';
-import type { RowFrames } from '../motion/row-frames';
-import { checkFrames } from '../motion/row-frames';
-import { newReading, pathReader } from '../path';
+import { checkFrames, type RowFrames } from '../motion/row-frames';
+import { newReading, pathReader, type PathReader } from '../path';
 import { loopingNoise } from './looping-noise';
 
 /** How the pieces of a row swell and shrink. */
@@ -123,9 +122,10 @@ export function breathingRow(
 
 /** Lays rows of given lengths on the path of a fit, each from the one before it. */
 class RowLayer {
-  private solver: RingSolver | null = null;
   private last: Float64Array | null = null;
-  private readonly read;
+  private readonly read: PathReader;
+  private readonly steps: ReturnType<typeof chordStepper>;
+  private readonly stepsBack: ReturnType<typeof chordStepper>;
   private readonly at = newReading();
 
   constructor(
@@ -134,6 +134,8 @@ class RowLayer {
     private readonly gap: number,
   ) {
     this.read = pathReader(fit.layout.path);
+    this.steps = chordStepper(this.read);
+    this.stepsBack = chordStepper(backwards(this.read));
   }
 
   /**
@@ -172,10 +174,10 @@ class RowLayer {
       const rest = (path.length * (count - 1)) / (2 * count);
       for (let i = 0; i < count; i++) s[i] += rest - mean + onwards;
     } else {
-      this.solver = new RingSolver(path, count, stations);
-      const phase = this.solver.phaseAt(0) + onwards;
+      const solver = new RingSolver(path, count, stations);
+      const phase = solver.phaseAt(0) + onwards;
       const guess = this.last ? shifted(this.last, phase) : undefined;
-      const found = this.solver.solve(phase, guess) ?? (guess ? this.solver.solve(phase) : null);
+      const found = solver.solve(phase, guess) ?? (guess ? solver.solve(phase) : null);
       if (!found) throw unsettled();
       s = found.s;
       this.last = s;
@@ -203,15 +205,17 @@ class RowLayer {
     }
     const all = unlikePieces({ lengths: [...lengths], gap: this.gap });
     const spans = spansOf(all, meanOf(lengths) * factor);
-    let before = 0;
-    for (let i = 0; i < cycle * all.step; i++) before += spans[i];
+    const bends = pieces === 'bending';
+    const next = (at: number, span: number): number =>
+      bends ? at + span : (this.steps(at, span, path.length) ?? at + span);
+    const before = (at: number, span: number): number =>
+      bends ? at - span : -(this.stepsBack(-at, span, path.length) ?? span - at);
+    // The cycle that comes in is walked back from the start, so that those at rest begin on it.
+    let first = window.from;
+    for (let i = cycle * all.step - 1; i >= 0; i--) first = before(first, spans[i]);
     const s = new Float64Array(placesFor(all, this.links));
-    s[0] = window.from - before + travel * (before / cycle);
-    for (let i = 1; i < s.length; i++) {
-      const span = spans[i - 1];
-      const chord: Stations = { step: 1, cycle: 1, grows: [0], stays: [span] };
-      s[i] = pieces === 'bending' ? s[i - 1] + span : endOfPieces(path, s[i - 1], 1, chord, 0, pieces);
-    }
+    s[0] = first + (travel / cycle) * (window.from - first);
+    for (let i = 1; i < s.length; i++) s[i] = next(s[i - 1], spans[i - 1]);
     return s;
   }
 }

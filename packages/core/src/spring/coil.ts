@@ -8,8 +8,6 @@ export interface CoilView {
   /** The middle line of the wire where it passes behind, and in front: x and y in turn, one array for each pass. */
   readonly behind: readonly Float64Array[];
   readonly front: readonly Float64Array[];
-  /** The mean diameter it has at this length, mm. */
-  readonly diameter: number;
 }
 
 /**
@@ -56,7 +54,6 @@ export function coilView(spring: Spring, { total, pitch }: SpringFacts, length: 
   return {
     behind: behind.map((line) => Float64Array.from(line)),
     front: front.map((line) => Float64Array.from(line)),
-    diameter,
   };
 }
 

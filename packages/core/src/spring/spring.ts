@@ -31,8 +31,6 @@ export interface SpringFacts {
   readonly index: number;
   /** N/mm; null without a modulus. */
   readonly rate: number | null;
-  /** The wire in it, mm. */
-  readonly wireLength: number;
 }
 
 /**
@@ -88,7 +86,6 @@ export function springFacts(spring: Spring): SpringFacts {
     index: diameter / wire,
     // Shigley, equation 10-9: k = d⁴ G / (8 D³ N).
     rate: modulus === null ? null : (wire ** 4 * modulus) / (8 * diameter ** 3 * coils),
-    wireLength: total * Math.hypot(Math.PI * diameter, pitch),
   };
 }
 

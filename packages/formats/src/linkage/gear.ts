@@ -1,4 +1,4 @@
-import { circle, hole, short } from '../figures/figure';
+import { hole, short } from '../figures/figure';
 
 /**
  * A spur gear about its centre with a tooth gap on the x axis, seen from the side: addendum one
@@ -35,6 +35,3 @@ function windows(rim: number, bore: number): string {
   }
   return d;
 }
-
-/** The hub of a shaft that two wheels share. */
-export const hubOutline = (radius: number): string => circle(0, 0, radius);

@@ -1,7 +1,7 @@
 import type { Vec } from '@coin-relay/core';
 import { anchorAt, centreOf, crankAngle, wheelAngleAt, type AnchorOn, type Machine } from '@coin-relay/model';
 import { circle, data, hole, rounded } from '../figures/figure';
-import { gearOutline, hubOutline } from './gear';
+import { gearOutline } from './gear';
 import { turnedTo, type MachinePart } from './part';
 import { tieParts } from './ties';
 
@@ -15,7 +15,7 @@ export function machineParts(machine: Machine, frame: number): MachineParts {
   return {
     behind: trainParts(machine, frame),
     over: [
-      ...(machine.job.anchors ?? []).flatMap(({ on }) => linkageParts(machine, on, frame)),
+      ...(machine.job.anchors ?? []).flatMap(({ id, on }) => linkageParts(machine, id, on, frame)),
       ...(machine.job.ties ?? []).flatMap((tie) => tieParts(machine, tie, frame)),
       ...(machine.job.anchors ?? []).flatMap(({ id }) => pinParts(machine, id, frame)),
     ],
@@ -37,8 +37,8 @@ function trainParts(machine: Machine, frame: number): MachinePart[] {
       const size = Math.max(3, apart * 0.012);
       return [
         { d: bar(a, b, size), fill: 'shade', line: true },
-        { d: hubOutline(size * 1.6), fill: 'shade', line: true, at: turnedTo(a.x, a.y, turned) },
-        { d: hubOutline(size * 1.6), fill: 'shade', line: true, at: turnedTo(b.x, b.y, turned) },
+        { d: circle(a.x, a.y, size * 1.6), fill: 'shade', line: true },
+        { d: circle(b.x, b.y, size * 1.6), fill: 'shade', line: true },
       ];
     }
     const [z1, z2] = train.gears;
@@ -68,7 +68,7 @@ function gear(radius: number, teeth: number): string {
 }
 
 /** Crank arms, rods, sliders and the lines they slide on. */
-function linkageParts(machine: Machine, on: AnchorOn, frame: number): MachinePart[] {
+function linkageParts(machine: Machine, id: string, on: AnchorOn, frame: number): MachinePart[] {
   if ((on.kind !== 'crank' && on.kind !== 'slider') || on.radius === 0) return [];
   const centre = centreOf(machine, on.wheel);
   if (!centre) return [];
@@ -77,7 +77,7 @@ function linkageParts(machine: Machine, on: AnchorOn, frame: number): MachinePar
   const size = Math.max(1.5, on.radius * 0.12);
   const arm: MachinePart = { d: bar(centre, pin, size * 1.3), fill: 'leather', line: true };
   if (on.kind === 'crank') return [arm, { d: circle(pin.x, pin.y, size), fill: 'brass', line: true }];
-  const at = sliderOf(machine, on, frame);
+  const at = anchorAt(machine, id, frame);
   if (!at) return [arm];
   const length = size * 5;
   const reach = on.radius + size * 4;
@@ -108,11 +108,6 @@ function linkageParts(machine: Machine, on: AnchorOn, frame: number): MachinePar
     { d: circle(pin.x, pin.y, size * 0.8), fill: 'brass', line: true },
     { d: circle(at.x, at.y, size * 0.8), fill: 'brass', line: true },
   ];
-}
-
-function sliderOf(machine: Machine, on: Extract<AnchorOn, { kind: 'slider' }>, frame: number): Vec | null {
-  const anchor = machine.job.anchors?.find((entry) => entry.on === on);
-  return anchor ? anchorAt(machine, anchor.id, frame) : null;
 }
 
 /** How far along its line from the foot of the crank's centre a slider is on the average of its two dead points. */

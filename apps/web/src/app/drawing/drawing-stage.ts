@@ -170,18 +170,32 @@ export class DrawingStage {
     this.machineLayer.batchDraw();
   }
 
+  /** How far the machine has driven over the ground, mm; nothing where it stands. */
+  get driven(): Vec {
+    const { machine } = this.machine ?? {};
+    const body = machine && this.drives ? bodyAt(machine, this.frame) : null;
+    return { x: body?.dx ?? 0, y: body?.dy ?? 0 };
+  }
+
+  /** The place of the machine under a place of the drawing, mm. */
+  modelAt(at: Vec): Vec {
+    const p = toModel(this.view, at.x, at.y);
+    const { x, y } = this.driven;
+    return { x: p.x - x, y: p.y - y };
+  }
+
   /** The place of the row at work under a place of the drawing. */
   placeAt(at: Vec): number | null {
     if (!this.painter || this.stale) return null;
-    const p = toModel(this.view, at.x, at.y);
+    const p = this.modelAt(at);
     return placeAt(this.painter.scene, p.x, p.y, PLACE_REACH / this.view.scale);
   }
 
   /** The places of the row at work within a box of the drawing. */
   placesIn(a: Vec, b: Vec): number[] {
     if (!this.painter || this.stale) return [];
-    const p = toModel(this.view, Math.min(a.x, b.x), Math.max(a.y, b.y));
-    const q = toModel(this.view, Math.max(a.x, b.x), Math.min(a.y, b.y));
+    const p = this.modelAt({ x: Math.min(a.x, b.x), y: Math.max(a.y, b.y) });
+    const q = this.modelAt({ x: Math.max(a.x, b.x), y: Math.min(a.y, b.y) });
     return placesIn(this.painter.scene, p.x, p.y, q.x, q.y);
   }
 
@@ -326,9 +340,6 @@ export class DrawingStage {
       ctx.globalAlpha = 1;
     }
     this.machine?.paintOver(ctx, pixel);
-    ctx.restore();
-    // It is seen from the ground.
-    if (this.trail) paintTrail(ctx, this.trail, this.frame, pixel);
     this.sketch.paint(ctx, pixel, this.atWork);
     if (painter && !this.stale) {
       paintMarks(ctx, painter.fit, pixel, this.selected, this.blamed);
@@ -341,6 +352,9 @@ export class DrawingStage {
         paintCorners(ctx, painter.fit, pixel);
       }
     }
+    ctx.restore();
+    // It is seen from the ground.
+    if (this.trail) paintTrail(ctx, this.trail, this.frame, pixel);
     ctx.restore();
   }
 

@@ -86,7 +86,7 @@ import { LengthFieldComponent } from '../shared/length-field.component';
             />
           </div>
           <div class="line">
-            <span class="what">It slides through right, up</span>
+            <span class="what">Slides through</span>
             <relay-length-field
               label="Slide, right"
               [value]="s.x"

@@ -5,6 +5,14 @@ import { JobStore } from '../document/job-store.service';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { MotionView } from './motion-view.service';
 
+/** One of the times of a manner, in frames. */
+interface Time {
+  readonly of: 'dwell' | 'ease';
+  readonly at: 0 | 1;
+  readonly words: string;
+  readonly label: string;
+}
+
 /** How a row goes through its travel: once on or there and back, with rests and eases in whole frames. */
 @Component({
   selector: 'relay-manner-panel',
@@ -20,48 +28,18 @@ import { MotionView } from './motion-view.service';
           <option value="to-and-fro" [selected]="manner().way === 'to-and-fro'">to and fro</option>
         </select>
       </div>
-      <div class="line">
-        <span class="what">Rests before it sets out</span>
-        <relay-count-field
-          label="Frames it rests before it sets out"
-          [value]="manner().dwell[0]"
-          [least]="0"
-          (changed)="change({ dwell: [$event, manner().dwell[1]] })"
-        />
-        <span>frames</span>
-      </div>
-      <div class="line">
-        <span class="what">{{
-          manner().way === 'on' ? 'Rests once it is there' : 'Rests at the far end'
-        }}</span>
-        <relay-count-field
-          label="Frames it rests where it arrives"
-          [value]="manner().dwell[1]"
-          [least]="0"
-          (changed)="change({ dwell: [manner().dwell[0], $event] })"
-        />
-        <span>frames</span>
-      </div>
-      <div class="line">
-        <span class="what">Gets up to speed in</span>
-        <relay-count-field
-          label="Frames to get up to speed"
-          [value]="manner().ease[0]"
-          [least]="0"
-          (changed)="change({ ease: [$event, manner().ease[1]] })"
-        />
-        <span>frames</span>
-      </div>
-      <div class="line">
-        <span class="what">Comes to rest in</span>
-        <relay-count-field
-          label="Frames to come to rest"
-          [value]="manner().ease[1]"
-          [least]="0"
-          (changed)="change({ ease: [manner().ease[0], $event] })"
-        />
-        <span>frames</span>
-      </div>
+      @for (time of times(); track time.label) {
+        <div class="line">
+          <span class="what">{{ time.words }}</span>
+          <relay-count-field
+            [label]="time.label"
+            [value]="manner()[time.of][time.at]"
+            [least]="0"
+            (changed)="set(time, $event)"
+          />
+          <span>frames</span>
+        </div>
+      }
       @if (problem(); as words) {
         <p class="warning-text" role="alert">▲ {{ words }}</p>
       }
@@ -81,6 +59,17 @@ export class MannerPanelComponent {
     return master === undefined ? null : (machine?.job.runs.find(({ id }) => id === master)?.name ?? master);
   });
   protected readonly manner = computed(() => this.motion.facts()?.manner ?? STEADY);
+  protected readonly times = computed((): readonly Time[] => [
+    { of: 'dwell', at: 0, words: 'Rests before it sets out', label: 'Frames it rests before it sets out' },
+    {
+      of: 'dwell',
+      at: 1,
+      words: this.manner().way === 'on' ? 'Rests once it is there' : 'Rests at the far end',
+      label: 'Frames it rests where it arrives',
+    },
+    { of: 'ease', at: 0, words: 'Gets up to speed in', label: 'Frames to get up to speed' },
+    { of: 'ease', at: 1, words: 'Comes to rest in', label: 'Frames to come to rest' },
+  ]);
   protected readonly words = computed(() => {
     const [manner, machine] = [this.manner(), this.motion.machine()];
     if (!machine || isSteady(manner)) return 'It runs at one speed from the first frame to the last.';
@@ -94,7 +83,12 @@ export class MannerPanelComponent {
     this.change({ way: way === 'to-and-fro' ? 'to-and-fro' : 'on' });
   }
 
-  protected change(part: Partial<Manner>): void {
+  protected set({ of, at }: Time, frames: number): void {
+    const [first, last] = this.manner()[of];
+    this.change({ [of]: at === 0 ? [frames, last] : [first, frames] });
+  }
+
+  private change(part: Partial<Manner>): void {
     const [run, machine] = [this.motion.run(), this.motion.machine()];
     if (!run || !machine) return;
     const manner: Manner = { ...this.manner(), ...part };

@@ -9,7 +9,6 @@ import type { Handle } from '../../paths/kinds';
 import type { Playback } from '../../playback/playback.service';
 import type { PlaceChoice } from '../../set-out/place-choice.service';
 import type { DrawingStage } from '../drawing-stage';
-import { toModel } from '../view-port';
 import { ClickingHands } from './clicking-hands';
 import type { Hit } from './pointer';
 
@@ -40,9 +39,12 @@ export class AnchorHands extends ClickingHands {
     const { view, playback, context } = this.ground;
     const { machine } = view.now;
     if (!machine) return [];
+    const { driven } = this.stage;
     return (machine.job.anchors ?? []).flatMap(({ id }): Handle[] => {
       const at = anchorAt(machine, id, playback.now.frame);
-      return at ? [{ id, look: 'anchor', ...at, chosen: id === context.selectedAnchor }] : [];
+      if (!at) return [];
+      const chosen = id === context.selectedAnchor;
+      return [{ id, look: 'anchor', x: at.x + driven.x, y: at.y + driven.y, chosen }];
     });
   }
 
@@ -105,7 +107,7 @@ export class AnchorHands extends ClickingHands {
   }
 
   private model(at: Vec): Vec {
-    return toModel(this.stage.current, at.x, at.y);
+    return this.stage.modelAt(at);
   }
 
   private reach(): number {
