@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { FitBody, MeasureBody, PlaceBody } from './compute/tasks';
 import {
   CreateBody,

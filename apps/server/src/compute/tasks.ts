@@ -1,7 +1,7 @@
 import { MOST_LENGTHS, RelayError } from '@coin-relay/core';
 import { fitAnswer, measureAnswer, placeAnswer } from '@coin-relay/formats';
 import { describeIssue } from '@coin-relay/model';
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Where the path of a calculation comes from; the wheels are given as JSON here, not as text. */
 export const SourceBody = z

@@ -1,5 +1,5 @@
 import { HistoryChangeSchema, HistorySchema, JobSchema } from '@coin-relay/model';
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Bodies and answers of the jobs interface. The OpenAPI description is made from these. */
 export const JobIdSchema = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/);

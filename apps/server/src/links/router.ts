@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { describeIssue, OwnLinkSchema } from '@coin-relay/model';
 import { Router } from 'express';
-import { z } from 'zod';
+import * as z from 'zod';
 import { HttpError } from '../http/problem';
 import type { LinkRepository } from './repository';
 

@@ -1,5 +1,5 @@
 import { raw, Router } from 'express';
-import { z } from 'zod';
+import * as z from 'zod';
 import { HttpError } from '../http/problem';
 import { pictureKind, type PictureRepository } from './repository';
 

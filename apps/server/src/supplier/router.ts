@@ -1,6 +1,6 @@
 import { describeIssue } from '@coin-relay/model';
 import { json, Router } from 'express';
-import { z } from 'zod';
+import * as z from 'zod';
 import { HttpError } from '../http/problem';
 import { searchArticles } from './articles';
 

@@ -1,6 +1,6 @@
 import { RelayError, type FitSource, type WheelSpec } from '@coin-relay/core';
 import { describeIssue } from '@coin-relay/model';
-import { z } from 'zod';
+import * as z from 'zod';
 
 const finite = z.number();
 

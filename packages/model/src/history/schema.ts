@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** One change of one place in a document: the patches of the change, and those that take it back. */
 export const PatchSchema = z.object({

@@ -1,5 +1,5 @@
 import { LIMITS } from '@coin-relay/core';
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Fields that several parts of a job document have. */
 export const id = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/, 'an id is 1 to 40 letters, digits, - or _');

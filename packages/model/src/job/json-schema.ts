@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { JOB_VERSION, JobSchema } from './schema';
 
 /** The JSON Schema (2020-12) of a job document. References between parts are not in it: the reader checks them. */

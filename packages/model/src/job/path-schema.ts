@@ -1,5 +1,5 @@
 import { LIMITS, MOST_SIDES } from '@coin-relay/core';
-import { z } from 'zod';
+import * as z from 'zod';
 import { angle, coordinate, drivenLength, id, length, lengthOrNone, name } from './fields';
 
 /** Most points of a drawn path. */

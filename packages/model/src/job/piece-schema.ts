@@ -1,5 +1,5 @@
 import { LIMITS } from '@coin-relay/core';
-import { z } from 'zod';
+import * as z from 'zod';
 import { angle, coordinate, id, length, lengthOrNone, name } from './fields';
 
 /** Characters of path data in one part of an own outline, and parts of one piece. */

@@ -1,5 +1,5 @@
 import { LIMITS, MOST_SECTIONS } from '@coin-relay/core';
-import { z } from 'zod';
+import * as z from 'zod';
 import { coordinate, id, length, name } from './fields';
 import { MaterialSchema, PieceSchema, pitchConflict, type JobPiece } from './piece-schema';
 import { SetOutSchema, setOutNeeds } from './set-out-schema';

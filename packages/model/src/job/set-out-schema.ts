@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { angle, coordinate, id, length } from './fields';
 
 export const MOST_RULES = 50;

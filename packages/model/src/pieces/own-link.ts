@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { MaterialSchema, PieceSchema, pitchConflict } from '../job/piece-schema';
 import { id, name } from '../job/fields';
 
