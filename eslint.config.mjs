@@ -1,21 +1,27 @@
 import js from '@eslint/js';
 import tseslint from 'typescript-eslint';
 
-/** What each part may not import: dependencies point one way, core ← model ← formats ← applications. */
+/** What each part may not import: dependencies point one way, core ← model ← scene ← formats ← answers ← applications. */
+const layers = ['core', 'model', 'scene', 'formats', 'answers'];
+const apps = ['@coin-relay/server', '@coin-relay/web', '@coin-relay/cli'];
+const above = (layer) => layers.slice(layers.indexOf(layer) + 1).map((name) => `@coin-relay/${name}`);
 const forbidden = {
-  'packages/core': ['@coin-relay/*', 'node:*', '@angular/*', 'zod', 'rxjs'],
-  'packages/model': [
-    '@coin-relay/formats',
-    '@coin-relay/server',
-    '@coin-relay/web',
-    '@coin-relay/cli',
-    'node:*',
-    '@angular/*',
-  ],
-  'packages/formats': ['@coin-relay/server', '@coin-relay/web', '@coin-relay/cli', 'node:*', '@angular/*'],
+  ...Object.fromEntries(
+    layers.map((layer) => [
+      `packages/${layer}`,
+      [...above(layer), ...apps, 'node:*', '@angular/*', 'rxjs', ...(layer === 'core' ? ['zod'] : [])],
+    ]),
+  ),
   'apps/server': ['@coin-relay/web', '@coin-relay/cli', '@angular/*'],
   'apps/cli': ['@coin-relay/web', '@coin-relay/server', '@angular/*', 'express', 'better-sqlite3'],
-  'apps/web': ['@coin-relay/server', '@coin-relay/cli', 'node:*', 'express', 'better-sqlite3'],
+  'apps/web': [
+    '@coin-relay/server',
+    '@coin-relay/cli',
+    '@coin-relay/answers',
+    'node:*',
+    'express',
+    'better-sqlite3',
+  ],
 };
 
 /** What draws and plays reads what was solved before: it may not solve. */
@@ -68,7 +74,10 @@ export default tseslint.config(
         'error',
         {
           patterns: [
-            { group: names, message: 'Dependencies point one way: core, model, formats, applications.' },
+            {
+              group: names,
+              message: 'Dependencies point one way: core, model, scene, formats, answers, applications.',
+            },
           ],
         },
       ],
@@ -77,7 +86,7 @@ export default tseslint.config(
   {
     files: [
       'apps/web/src/app/{drawing,playback,tape,graphs,machine}/**/*.ts',
-      'packages/formats/src/linkage/**/*.ts',
+      'packages/scene/src/machine-parts/**/*.ts',
     ],
     ignores: ['**/*.test.ts', '**/*.testing.ts'],
     rules: {
@@ -87,7 +96,7 @@ export default tseslint.config(
           patterns: [
             {
               group: forbidden['apps/web'],
-              message: 'Dependencies point one way: core, model, formats, applications.',
+              message: 'Dependencies point one way: core, model, scene, formats, answers, applications.',
             },
           ],
           paths: Object.entries(solving).map(([name, importNames]) => ({

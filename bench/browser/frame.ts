@@ -1,5 +1,5 @@
 import { fitRow } from '@coin-relay/core';
-import { pieceFigure, pieceNumberAt, placeMatrix } from '@coin-relay/formats';
+import { pieceFigure, pieceNumberAt, placeMatrix } from '@coin-relay/scene';
 import {
   CHAIN_SIZES,
   chainPieces,

@@ -7,7 +7,8 @@ import {
   type PathStretch,
   type Vec,
 } from '@coin-relay/core';
-import { DRAWING_LIMITS, type AlsoAsked, type DrawingFormat, type GivenSource } from '@coin-relay/formats';
+import { DRAWING_LIMITS, type DrawingFormat } from '@coin-relay/formats';
+import type { AlsoAsked, GivenSource } from '@coin-relay/answers';
 
 /** The options as they are typed. */
 export interface Options {

@@ -10,7 +10,7 @@ import {
   partsAnswer,
   placeAnswer,
   placesAnswer,
-} from '@coin-relay/formats';
+} from '@coin-relay/answers';
 import { Command, CommanderError } from 'commander';
 import {
   alsoAskedOf,

@@ -1,13 +1,9 @@
-export * from './cutting';
 export * from './drawing';
 export { readSvg } from './svg/read';
 export { readDxf } from './dxf';
-export { MOST_POINTS, readCsv } from './csv';
+export { MOST_POINTS, readCsv, writeCsv } from './csv';
+export type { Cell } from './csv';
 export { readWheels } from './wheels-file';
-export * from './answers';
-export * from './figures';
-export * from './linkage';
-export * from './placing';
 export * from './own-outline';
-export * from './parts-list';
+export { partsListCsv } from './parts-list';
 export * from './svg-out';

@@ -1,5 +1,5 @@
 import { MOST_LENGTHS, RelayError } from '@coin-relay/core';
-import { fitAnswer, measureAnswer, placeAnswer } from '@coin-relay/formats';
+import { fitAnswer, measureAnswer, placeAnswer } from '@coin-relay/answers';
 import { describeIssue } from '@coin-relay/model';
 import * as z from 'zod';
 

@@ -1,2 +1,1 @@
-export { partsList, partsListCsv } from './parts-list';
-export type { PartsLine, PartsList } from './parts-list';
+export { partsListCsv } from './parts-list-csv';

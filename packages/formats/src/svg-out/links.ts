@@ -1,6 +1,7 @@
 import { newReading, pathReader } from '@coin-relay/core';
-import { short, type FigurePart } from '../figures/figure';
 import {
+  short,
+  type FigurePart,
   areKept,
   bendingPart,
   bentPoints,
@@ -13,8 +14,9 @@ import {
   type DrawTurn,
   type RowScene,
   type ScenePiece,
-} from '../placing';
-import { hullOf, stretchMatrix } from '../placing/stretch';
+  hullOf,
+  stretchMatrix,
+} from '@coin-relay/scene';
 import { matrixText, partMarkup } from './markup';
 import { linkMotion, type MovingRow } from './motion';
 import type { Looks } from './symbols';

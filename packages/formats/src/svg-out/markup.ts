@@ -1,7 +1,5 @@
 import { writeNumber } from '@coin-relay/core';
-import type { Figure, FigurePart } from '../figures/figure';
-import { INK } from '../figures/finishes';
-import type { MachinePart } from '../linkage';
+import { type Figure, type FigurePart, INK, type MachinePart } from '@coin-relay/scene';
 
 export const n3 = (value: number): string => writeNumber(value, 3);
 const n6 = (value: number): string => writeNumber(value, 6);

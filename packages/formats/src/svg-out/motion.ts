@@ -1,6 +1,6 @@
 import { isSteady, newRowFrame, RelayError, rowFrame, writeNumber } from '@coin-relay/core';
 import { repeatOf, type Machine, type ResolvedRun, type RowMotion } from '@coin-relay/model';
-import { placeMatrix, type RowScene, type ScenePiece } from '../placing';
+import { placeMatrix, type RowScene, type ScenePiece } from '@coin-relay/scene';
 import { degrees, matrixText, n3 } from './markup';
 
 /** Places of a link that a moving drawing states for one pitch; browsers draw straight lines between them. */

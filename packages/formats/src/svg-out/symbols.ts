@@ -1,6 +1,13 @@
-import type { Figure } from '../figures/figure';
-import { colourOf, finishedFigure, mainPart, wireShapes } from '../figures/finished';
-import { placeOf, type RowScene, type ScenePiece } from '../placing';
+import {
+  type Figure,
+  colourOf,
+  finishedFigure,
+  mainPart,
+  wireShapes,
+  placeOf,
+  type RowScene,
+  type ScenePiece,
+} from '@coin-relay/scene';
 import { figureMarkup, n3 } from './markup';
 
 /** A piece in one finish and one shape of its wire: drawn once, used at every such place. */

@@ -7,9 +7,20 @@ import {
   type WheelTurning,
 } from '@coin-relay/core';
 import { materialsOf, travelOf, type FittedRow, type Machine, type ResolvedRun } from '@coin-relay/model';
-import { bandMaterial, bandOf, bandOutline, colourOf, wheelFigure } from '../figures';
-import { machineBounds, machineParts } from '../linkage';
-import { moveScene, rowBounds, rowScene, twinMatrix, type RowScene } from '../placing';
+import {
+  bandMaterial,
+  bandOf,
+  bandOutline,
+  colourOf,
+  wheelFigure,
+  machineBounds,
+  machineParts,
+  moveScene,
+  rowBounds,
+  rowScene,
+  twinMatrix,
+  type RowScene,
+} from '@coin-relay/scene';
 import { areaData } from './area';
 import { halfClips, linkElements } from './links';
 import { degrees, escapeXml, figureMarkup, machinePartMarkup, matrixText, n3 } from './markup';

@@ -1,4 +1,4 @@
-import { figureBox, pieceFigure } from '@coin-relay/formats';
+import { figureBox, pieceFigure } from '@coin-relay/scene';
 import {
   behaviourOf,
   CATALOGUE,

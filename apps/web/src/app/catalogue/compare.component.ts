@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { figureBox, pieceFigure } from '@coin-relay/formats';
+import { figureBox, pieceFigure } from '@coin-relay/scene';
 import { materialsOf } from '@coin-relay/model';
 import { SampleComponent } from '../links/sample.component';
 import type { CatalogueRow } from './catalogue-rows';

@@ -24,7 +24,7 @@ import { paintBackdrop, paintPaper } from './paper-painter';
 import { paintApproaches, paintCorners, paintMarks, paintSpot, paintTightest } from './path-painter';
 import { placeAt, placesIn } from './place-finder';
 import { paintPlaces } from './place-painter';
-import { machineBounds, rowBounds } from '@coin-relay/formats';
+import { machineBounds, rowBounds } from '@coin-relay/scene';
 import { MachinePainter, paintGround, paintTrail } from '../machine/machine-painter';
 import type { Trail } from '../machine/trail';
 import { RowPainter } from './row-painter';

@@ -1,4 +1,4 @@
-import { bandMaterial, bandSides, colourOf, finishedFigure } from '@coin-relay/formats';
+import { bandMaterial, bandSides, colourOf, finishedFigure } from '@coin-relay/scene';
 import { isBand, PLAIN_SETTING, type JobPiece, type Material } from '@coin-relay/model';
 import { figureParts, fillParts } from './piece-looks';
 

@@ -12,7 +12,7 @@ import {
   type FigurePart,
   type RowScene,
   type ScenePiece,
-} from '@coin-relay/formats';
+} from '@coin-relay/scene';
 
 /** A part of a figure as a canvas takes it. */
 export interface PaintPart {

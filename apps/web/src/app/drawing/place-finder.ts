@@ -1,5 +1,5 @@
 import { isOnPath } from '@coin-relay/core';
-import { pieceNumberAt, placeMatrix, placeOf, type RowScene } from '@coin-relay/formats';
+import { pieceNumberAt, placeMatrix, placeOf, type RowScene } from '@coin-relay/scene';
 
 const m = new Float64Array(6);
 

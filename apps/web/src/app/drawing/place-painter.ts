@@ -1,4 +1,4 @@
-import type { RowScene } from '@coin-relay/formats';
+import type { RowScene } from '@coin-relay/scene';
 import { THEME } from '../shared/theme';
 import { eachPlace } from './place-finder';
 

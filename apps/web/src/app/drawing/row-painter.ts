@@ -28,7 +28,7 @@ import {
   type DrawTurn,
   type RowScene,
   type ScenePiece,
-} from '@coin-relay/formats';
+} from '@coin-relay/scene';
 import { PLAIN_REPEATS, repeatOf, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
 import type { PictureShelf } from '../shared/picture-shelf';
 import { paintPath, paintRail } from './path-painter';

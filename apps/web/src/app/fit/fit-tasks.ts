@@ -11,12 +11,11 @@ import {
 import {
   drawingFormat,
   joinDrawing,
-  neighbourCuts,
   readDrawing,
-  rowScene,
   type Drawing,
   type JoinedContour,
 } from '@coin-relay/formats';
+import { neighbourCuts, rowScene } from '@coin-relay/scene';
 import {
   fittedRows,
   pieceWidth,

@@ -1,3 +1,5 @@
+import { writeCsv } from '@coin-relay/formats';
+
 /** One line of a graph. */
 export interface GraphLine {
   readonly name: string;
@@ -25,15 +27,11 @@ export function graphTable(lines: readonly GraphLine[], axes: GraphAxes): string
       rows.set(x, row);
     });
   });
-  const titles = [axes.x, ...lines.map(({ name }) => name)].map(cell).join(',');
-  const body = [...rows.entries()]
-    .sort(([a], [b]) => a - b)
-    .map(([x, values]) => [x, ...values].map((value) => (value === null ? '' : String(value))).join(','));
-  return `${[titles, ...body].join('\r\n')}\r\n`;
+  return writeCsv([
+    [axes.x, ...lines.map(({ name }) => name)],
+    ...[...rows].sort(([a], [b]) => a - b).map(([x, values]) => [x, ...values]),
+  ]);
 }
-
-/** A cell of a table as RFC 4180 writes it. */
-const cell = (text: string): string => (/[",\r\n]/.test(text) ? `"${text.replace(/"/g, '""')}"` : text);
 
 /** y of a line at x, straight between its points; null outside of them. */
 export function valueAt({ x, y }: GraphLine, at: number): number | null {

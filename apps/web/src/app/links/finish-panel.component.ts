@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { figureBox, pieceFigure } from '@coin-relay/formats';
+import { figureBox, pieceFigure } from '@coin-relay/scene';
 import { materialsOf, type Job, type JobPiece, type Material, type PieceFinish } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { firstValueFrom } from 'rxjs';

@@ -1,5 +1,5 @@
 import { fitRow } from '@coin-relay/core';
-import { rowScene, pieceNumberAt } from '@coin-relay/formats';
+import { rowScene, pieceNumberAt } from '@coin-relay/scene';
 import { demoJobs, ownPiece, parseJob, PLAIN_SETTING, resolveRun, resolveSetOut } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { benchPlace, benchRound, benchView } from './bench/bench-view';

@@ -6,7 +6,7 @@ import {
   input,
   viewChild,
 } from '@angular/core';
-import { figureBox, pieceFigure, pieceLayer, type Box } from '@coin-relay/formats';
+import { figureBox, pieceFigure, pieceLayer, type Box } from '@coin-relay/scene';
 import type { JobPiece, Material } from '@coin-relay/model';
 import { paintStraight } from '../drawing/paint-straight';
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { figureBox, pieceFigure } from '@coin-relay/formats';
+import { figureBox, pieceFigure } from '@coin-relay/scene';
 import { PLAIN_SETTING, type JobPiece, type Setting, type Unit } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { withExtra } from './with-extra';

@@ -1,4 +1,4 @@
-import { colourOf, machineParts, type MachineParts } from '@coin-relay/formats';
+import { colourOf, machineParts, type MachineParts } from '@coin-relay/scene';
 import { anchorAt, bodyAt, formatLength, materialsOf, measureAt, type Machine } from '@coin-relay/model';
 import { THEME } from '../shared/theme';
 import { paintParts } from './part-painter';

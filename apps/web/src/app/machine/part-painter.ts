@@ -1,4 +1,4 @@
-import { INK, type MachinePart } from '@coin-relay/formats';
+import { INK, type MachinePart } from '@coin-relay/scene';
 
 const shapes = new WeakMap<MachinePart, Path2D>();
 

@@ -9,7 +9,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { placeRows, type PlaceRow, type PlaceSort } from '@coin-relay/formats';
+import { placeRows, type PlaceRow, type PlaceSort } from '@coin-relay/scene';
 import { formatLengthNumber } from '@coin-relay/model';
 import { FitService } from '../fit/fit.service';
 import { JobContext } from '../job/job-context.service';

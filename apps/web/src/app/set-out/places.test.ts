@@ -1,6 +1,6 @@
 import '@angular/compiler';
 import { fitRow } from '@coin-relay/core';
-import { moveScene, placeRows, rowScene, type RowScene } from '@coin-relay/formats';
+import { moveScene, placeRows, rowScene, type RowScene } from '@coin-relay/scene';
 import { demoJobs, PLAIN_SET_OUT, resolveRun, resolveSetOut, type Job } from '@coin-relay/model';
 import { BehaviorSubject } from 'rxjs';
 import { beforeEach, describe, expect, it } from 'vitest';

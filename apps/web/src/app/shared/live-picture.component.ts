@@ -10,7 +10,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { travelOf, type Machine } from '@coin-relay/model';
-import { machineBounds, rowBounds } from '@coin-relay/formats';
+import { machineBounds, rowBounds } from '@coin-relay/scene';
 import { MachinePainter } from '../machine/machine-painter';
 import { RowPainter } from '../drawing/row-painter';
 import { fitView, roundAll } from '../drawing/view-port';

@@ -1,5 +1,5 @@
 import { BY, isOnPath } from '@coin-relay/core';
-import { colourOf, drawOrder, pieceFigure, placeOf, pieceNumberAt, wireShapes } from '@coin-relay/formats';
+import { colourOf, drawOrder, pieceFigure, placeOf, pieceNumberAt, wireShapes } from '@coin-relay/scene';
 import { paintStraight } from '../drawing/paint-straight';
 import type { RowPainter } from '../drawing/row-painter';
 import { THEME } from '../shared/theme';

@@ -12,7 +12,7 @@ import {
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RelayError } from '@coin-relay/core';
-import { figureBox, overhang, pieceFigure } from '@coin-relay/formats';
+import { figureBox, overhang, pieceFigure } from '@coin-relay/scene';
 import {
   checkOutline,
   flippedOutline,

@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { RelayError } from '@coin-relay/core';
-import { partsList, partsListCsv, writeSvg } from '@coin-relay/formats';
+import { partsList } from '@coin-relay/scene';
+import { partsListCsv, writeSvg } from '@coin-relay/formats';
 import { formatLength } from '@coin-relay/model';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';

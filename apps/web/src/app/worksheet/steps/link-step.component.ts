@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { RelayError } from '@coin-relay/core';
-import { figureBox, outlineFromLines, overhang, pieceFigure } from '@coin-relay/formats';
+import { figureBox, overhang, pieceFigure } from '@coin-relay/scene';
+import { outlineFromLines } from '@coin-relay/formats';
 import {
   BEHAVIOUR_WORDS,
   behaviourOf,

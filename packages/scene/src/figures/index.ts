@@ -1,4 +1,4 @@
-export { circle, short } from './figure';
+export { circle, rectangle, short } from './figure';
 export type { Figure, FigurePart } from './figure';
 export { FINISHES, INK } from './finishes';
 export { colourOf, finishedFigure, mainPart, wireShapes } from './finished';

@@ -8,8 +8,8 @@ import {
   type Finding,
   type Job,
 } from '@coin-relay/model';
-import { neighbourCuts } from '../cutting';
-import { rowScene } from '../placing';
+import { neighbourCuts } from '@coin-relay/scene';
+import { rowScene } from '@coin-relay/scene';
 
 /** A finding of a job: which run it is of, how heavy it is, where (mm along its path) and how large. */
 export interface CheckedFinding {

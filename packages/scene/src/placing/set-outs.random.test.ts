@@ -14,9 +14,8 @@ import {
 } from '@coin-relay/model';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { partsList } from '../parts-list';
-import { writeSvg } from '../svg-out';
-import { readSvg } from '../svg/read';
+import { partsList } from '../parts-list/index';
+import { writeSvg, readSvg } from '@coin-relay/formats';
 import {
   drawOrder,
   pieceNumberAt,

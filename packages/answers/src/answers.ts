@@ -19,7 +19,7 @@ import {
   type HangBy,
   type Vec,
 } from '@coin-relay/core';
-import { readDrawing, type DrawingFormat } from '../drawing';
+import { readDrawing, type DrawingFormat } from '@coin-relay/formats';
 import { loadSource, type GivenSource, type LoadedSource } from './source';
 
 /** Length, tightest bend (null where all is straight), number of corners, and bounds x0, y0, x1, y1. */

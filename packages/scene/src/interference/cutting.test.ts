@@ -15,7 +15,7 @@ import {
 import type { PathD, PathsD } from 'clipper2-ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { rowScene } from '../placing';
+import { rowScene } from '../placing/index';
 import { neighbourCuts } from './neighbours';
 import { leastWidth, movedArea, overlapWidth, solidArea } from './overlap';
 

@@ -1,7 +1,7 @@
 import { fitRow, type FitOutcome } from '@coin-relay/core';
 import { parseJob, resolveRun, resolveSetOut, type ResolvedSetOut } from '@coin-relay/model';
-import { partsList } from '../parts-list';
-import { placeRows, type PlaceRow } from '../placing';
+import { partsList } from '@coin-relay/scene';
+import { placeRows, type PlaceRow } from '@coin-relay/scene';
 
 /** What a row of a job is made of: how many of which piece, pins, length in mm, mass in g (null where it is not known). */
 export interface PartsAnswer {

@@ -1,7 +1,7 @@
-import { fitRow } from '@coin-relay/core';
-import { demoJobs, resolveRun, resolveSetOut, type Job } from '@coin-relay/model';
+import { fitRow, newReading, pathReader } from '@coin-relay/core';
+import { demoJobs, PLAIN_SETTING, resolveRun, resolveSetOut, type Job } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
-import { neighbourCuts } from '../cutting';
+import { neighbourCuts } from '../interference/index';
 import { moveScene, pieceNumberAt, rowScene, type RowScene } from './index';
 
 const sceneOf = (job: Job): RowScene => {
@@ -46,14 +46,40 @@ describe('cuts of pieces that are drawn longer or larger than they are made', ()
   };
   const places = (job: Job): number => neighbourCuts(sceneOf(job)).length;
 
-  it('on straights and wide bends there are none, end to end with a gap, or scaled', () => {
+  const endToEnd = (job: Job): void => {
+    job.runs[0].fit = { ...job.runs[0].fit, hold: 'path', endToEnd: { gap: 2 }, count: 60 };
+  };
+  const scaled =
+    (scale: number) =>
+    (job: Job): void => {
+      for (const piece of job.pieces) piece.setting = { ...PLAIN_SETTING, scale };
+    };
+
+  it('on straights and wide bends there are none: as made, end to end with a gap, or made smaller', () => {
     expect(places(straight(() => undefined))).toBe(0);
-    expect(
-      places(
-        straight((job) => {
-          job.runs[0].fit = { ...job.runs[0].fit, hold: 'path', endToEnd: { gap: 2 }, count: 60 };
-        }),
-      ),
-    ).toBe(0);
+    expect(places(straight(endToEnd))).toBe(0);
+    expect(places(straight(scaled(0.9)))).toBe(0);
+  });
+
+  it('larger ones lie over each other on straights, which is no cut, and cut in the bends, the deeper the larger', () => {
+    const deepest = (scale: number): number => {
+      const scene = sceneOf(straight(scaled(scale)));
+      const read = pathReader(scene.fit.layout.path);
+      const at = newReading();
+      const cuts = neighbourCuts(scene);
+      // Where the first or the second of the two has left the straight.
+      for (const { s } of cuts) {
+        const bends = [s - scene.span, s, s + scene.span].map((here) => {
+          read(here, at);
+          return Math.abs(at[4]);
+        });
+        expect(Math.max(...bends)).toBeCloseTo(1 / 300, 9);
+      }
+      return cuts.reduce((most, { depth }) => Math.max(most, depth), 0);
+    };
+    const depths = [1.1, 1.2, 1.4].map(deepest);
+    expect(depths[0]).toBeGreaterThan(0);
+    expect(depths).toEqual([...depths].sort((a, b) => a - b));
+    expect(new Set(depths).size).toBe(3);
   });
 });

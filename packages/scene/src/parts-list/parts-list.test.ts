@@ -1,7 +1,7 @@
 import { fitRow } from '@coin-relay/core';
 import { demoJobs, parseJob, PLAIN_SET_OUT, resolveRun, resolveSetOut, type Job } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
-import { partsList, partsListCsv, type PartsList } from './index';
+import { partsList, type PartsList } from './index';
 
 const demo = (id: string): Job => structuredClone(demoJobs().find((d) => d.id === id)!.job);
 const listOf = (job: Job): PartsList => {
@@ -39,14 +39,5 @@ describe('a parts list', () => {
   it('says no mass where one piece says none', () => {
     const job = demo('demo-tin-beetle');
     expect(listOf(job).mass).toBeNull();
-  });
-
-  it('as a table; a name is never a formula', () => {
-    const job = demo('demo-coin-lift');
-    job.pieces[0].name = '=1+1, "quoted"';
-    const csv = partsListCsv(listOf(job));
-    expect(csv.split('\n')[0]).toBe('piece,count,pitch_mm,mass_g');
-    expect(csv).toContain(`"'=1+1, ""quoted""",45,12.7,`);
-    expect(csv).toMatch(/\npins,90,,\nall,90,\d+\.\d{3},800\.100\n$/);
   });
 });

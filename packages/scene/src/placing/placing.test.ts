@@ -34,7 +34,7 @@ import {
   type RowScene,
 } from './index';
 import { bendingPart, bentPoints } from './bent';
-import { pieceFigure } from '../figures';
+import { pieceFigure } from '../figures/index';
 
 const demo = (id: string): Job => structuredClone(demoJobs().find((d) => d.id === id)!.job);
 const sceneOf = (job: Job, run?: string): RowScene => {

@@ -7,8 +7,8 @@ import {
   type FitSource,
 } from '@coin-relay/core';
 import { oneContour, parseJob, resolveRun } from '@coin-relay/model';
-import { joinDrawing, pickContour, readDrawing, type DrawingFormat } from '../drawing';
-import { readWheels } from '../wheels-file';
+import { joinDrawing, pickContour, readDrawing, type DrawingFormat } from '@coin-relay/formats';
+import { readWheels } from '@coin-relay/formats';
 
 /** A path as it comes from outside: exactly one of path, svg, dxf, csv, wheels and job. */
 export interface GivenSource {

@@ -1,5 +1,5 @@
 import { anchorAt, centreOf, type Machine } from '@coin-relay/model';
-import type { Box } from '../placing';
+import type { Box } from '../placing/index';
 
 /** Moments of the loop that are looked at. */
 const MOMENTS = 36;

@@ -1,8 +1,7 @@
 import { demoJobs, fittedRows, machineOf, prepareMachine, type Job, type Machine } from '@coin-relay/model';
 import { parsePathData } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
-import { readSvg } from '../svg/read';
-import { writeSvg } from '../svg-out';
+import { readSvg, writeSvg } from '@coin-relay/formats';
 import { gearOutline } from './gear';
 import { machineBounds, machineParts, springParts } from './index';
 

@@ -54,23 +54,3 @@ export function partsList(fit: FitOutcome, { table, pieces, setOut }: ResolvedSe
 function jointCount(fit: FitOutcome): number {
   return fit.window.ring && fit.closes ? fit.row.links : fit.row.links + 1;
 }
-
-/** The list as a table of comma-separated values: piece, count, pitch in mm, mass in g. */
-export function partsListCsv(list: PartsList): string {
-  // A name that a table would take for a formula is kept a name.
-  const plain = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
-  const cell = (name: string): string => {
-    const text = plain(name);
-    return /[",\n]/.test(text) ? `"${text.replace(/"/g, '""')}"` : text;
-  };
-  const mass = (grams: number | null): string => (grams === null ? '' : grams.toFixed(3));
-  return [
-    'piece,count,pitch_mm,mass_g',
-    ...list.lines.map(
-      ({ piece, count, mass: grams }) => `${cell(piece.name)},${count},${piece.pitch},${mass(grams)}`,
-    ),
-    `pins,${list.pins},,`,
-    `all,${list.pieces},${list.length.toFixed(3)},${mass(list.mass)}`,
-    '',
-  ].join('\n');
-}

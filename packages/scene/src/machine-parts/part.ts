@@ -1,4 +1,4 @@
-import type { Matrix } from '../placing';
+import type { Matrix } from '../placing/index';
 
 /** One thing that is drawn between the rows of a machine: an outline that is filled, or a line of some width. */
 export interface MachinePart {

@@ -1,0 +1,5 @@
+export * from './figures';
+export * from './placing';
+export * from './machine-parts';
+export * from './interference';
+export * from './parts-list';

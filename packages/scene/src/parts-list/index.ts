@@ -1,0 +1,2 @@
+export { partsList } from './parts-list';
+export type { PartsLine, PartsList } from './parts-list';
