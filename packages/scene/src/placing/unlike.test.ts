@@ -61,25 +61,20 @@ describe('cuts of pieces that are drawn longer or larger than they are made', ()
     expect(places(straight(scaled(0.9)))).toBe(0);
   });
 
-  it('larger ones lie over each other on straights, which is no cut, and cut in the bends, the deeper the larger', () => {
-    const deepest = (scale: number): number => {
-      const scene = sceneOf(straight(scaled(scale)));
-      const read = pathReader(scene.fit.layout.path);
-      const at = newReading();
-      const cuts = neighbourCuts(scene);
-      // Where the first or the second of the two has left the straight.
-      for (const { s } of cuts) {
-        const bends = [s - scene.span, s, s + scene.span].map((here) => {
-          read(here, at);
-          return Math.abs(at[4]);
-        });
-        expect(Math.max(...bends)).toBeGreaterThan(1 / 310);
-      }
-      return cuts.reduce((most, { depth }) => Math.max(most, depth), 0);
-    };
-    const depths = [1.1, 1.2, 1.4].map(deepest);
-    expect(depths[0]).toBeGreaterThan(0);
-    expect(depths).toEqual([...depths].sort((a, b) => a - b));
-    expect(new Set(depths).size).toBe(3);
+  it('larger ones lie over each other on straights, which is no cut, and cut in the bends', () => {
+    const scene = sceneOf(straight(scaled(1.2)));
+    const read = pathReader(scene.fit.layout.path);
+    const at = newReading();
+    const cuts = neighbourCuts(scene);
+    expect(cuts.length).toBeGreaterThan(0);
+    for (const { s, depth } of cuts) {
+      expect(depth).toBeGreaterThan(0);
+      // The first or the second of the two has left the straight.
+      const bends = [s - scene.span, s, s + scene.span].map((here) => {
+        read(here, at);
+        return Math.abs(at[4]);
+      });
+      expect(Math.max(...bends)).toBeGreaterThan(1 / 310);
+    }
   });
 });
