@@ -1,3 +1,5 @@
+export * from './figure';
+export * from './families';
 export * from './job';
 export * from './units';
 export * from './catalogue';

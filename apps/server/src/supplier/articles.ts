@@ -31,7 +31,7 @@ function articleOf(entry: CatalogueEntry): Article {
     number: `TV-${String(seed % 100_000).padStart(5, '0')}`,
     entry: entry.id,
     name: entry.name,
-    family: FAMILIES[entry.family].title,
+    family: FAMILIES[entry.family].words.title,
     pitch: entry.pitch,
     massPerMetre: mass,
     pricePerMetre: Number((4 + mass * (9 + (seed % 7)) + (seed % 90) / 100).toFixed(2)),

@@ -1,5 +1,4 @@
-import type { Boundary } from '@coin-relay/model';
-import { rectangle, short } from '@coin-relay/scene';
+import { type Boundary, rectangle, short } from '@coin-relay/model';
 
 /** The area that is kept, as path data: what lies outside is the whole picture with a hole in it. */
 export function areaData({ area, keep }: Boundary, [x0, y0, x1, y1]: readonly number[]): string {

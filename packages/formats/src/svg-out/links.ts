@@ -1,7 +1,6 @@
 import { newReading, pathReader } from '@coin-relay/core';
+import { short, type FigurePart } from '@coin-relay/model';
 import {
-  short,
-  type FigurePart,
   areKept,
   bendingPart,
   bentPoints,

@@ -1,5 +1,6 @@
 import { writeNumber } from '@coin-relay/core';
-import { type Figure, type FigurePart, INK, type MachinePart } from '@coin-relay/scene';
+import type { Figure, FigurePart } from '@coin-relay/model';
+import { INK, type MachinePart } from '@coin-relay/scene';
 
 export const n3 = (value: number): string => writeNumber(value, 3);
 const n6 = (value: number): string => writeNumber(value, 6);

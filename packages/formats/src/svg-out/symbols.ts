@@ -1,5 +1,5 @@
+import type { Figure } from '@coin-relay/model';
 import {
-  type Figure,
   colourOf,
   finishedFigure,
   mainPart,

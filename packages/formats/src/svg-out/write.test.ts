@@ -2,7 +2,7 @@ import {
   demoJobs,
   fittedRows,
   machineOf,
-  MAKERS,
+  plainBeltPieces,
   PLAIN_SET_OUT,
   type Job,
   type SetOut,
@@ -175,7 +175,7 @@ describe('what a set-out puts where', () => {
 
   it('bending pieces are written bent, on the exact path', () => {
     const { text } = written('demo-drum-drive', false, (job) => {
-      job.pieces = MAKERS['plain-belt'](40).pieces;
+      job.pieces = plainBeltPieces(40).pieces;
       job.runs[0].sequence = ['mark'];
       job.wheels.forEach((wheel) => (wheel.size = { by: 'radius', radius: 40 }));
     });

@@ -6,10 +6,15 @@ import {
   type FitOutcome,
   type WheelTurning,
 } from '@coin-relay/core';
-import { materialsOf, travelOf, type FittedRow, type Machine, type ResolvedRun } from '@coin-relay/model';
 import {
-  bandMaterial,
+  materialsOf,
+  travelOf,
+  type FittedRow,
+  type Machine,
+  type ResolvedRun,
   bandOf,
+} from '@coin-relay/model';
+import {
   bandOutline,
   colourOf,
   wheelFigure,
@@ -175,8 +180,9 @@ function bandElement(
   { sequence }: ResolvedRun,
   colour: (material: string) => string,
 ): string {
-  const band = bandOf(sequence);
+  const [piece] = sequence;
+  const band = bandOf(piece);
   if (!band) return '';
-  const fill = colour(band.finish?.material ?? bandMaterial(band));
+  const fill = colour(piece.finish?.material ?? band.material);
   return `<path d="${bandOutline(fit.layout.path, fit.window, band, side)}" fill="${fill}" fill-rule="evenodd"/>`;
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { BELT_SIZES, CHAIN_SIZES, chainPieces, withPitch } from './index';
+import { BELT_SIZES, CHAIN_SIZES, chainPieces, withPitch } from '../families';
 
 describe('trade sizes', () => {
   it('roller chain pitches and rollers after ISO 606 / ASME B29.1 (from memory)', () => {

@@ -1,15 +1,4 @@
-export { CHAIN_SIZES, chainDimensions } from './roller-chain';
-export type { ChainSize } from './roller-chain';
-export { ROUND_LINK_SIZES, roundLinkMass } from './round-link';
-export type { RoundLinkSize } from './round-link';
-export { BELT_SIZES } from './toothed-belt';
-export type { BeltSize } from './toothed-belt';
-export { beltPieces, chainPieces, MAKERS, roundLinkPieces, shoePieces } from './make';
-export type { MadePieces } from './make';
-export { withPitch } from './pitch';
-export { laidLength, pieceWidth } from './width';
-export { ARTICULATION, BEHAVIOUR_WORDS, FAMILIES, FAMILY_FIELDS, TOLERANCES } from './families';
-export type { FamilyField, FamilyWords } from './families';
+export { BEHAVIOUR_WORDS } from './behaviour-words';
 export { MATERIALS, materialsOf } from './materials';
 export { CATALOGUE, entryOf, findEntry } from './entries';
-export type { CatalogueEntry } from './entries';
+export type { CatalogueEntry, MadePieces } from './entries';

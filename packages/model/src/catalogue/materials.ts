@@ -1,4 +1,5 @@
-import type { Job, Material } from '../job/schema';
+import type { Job } from '../job/schema';
+import type { Material } from '../families';
 
 /** Materials that are always there: colour, how bare a metal, how dull. */
 export const MATERIALS: readonly Material[] = [

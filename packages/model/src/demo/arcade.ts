@@ -3,11 +3,12 @@ import {
   BELT_SIZES,
   CHAIN_SIZES,
   chainPieces,
-  MAKERS,
+  beadPieces,
   shoePieces,
-  type MadePieces,
-} from '../catalogue';
-import type { Job, JobPiece, Run, Wheel } from '../job/schema';
+  type JobPiece,
+} from '../families';
+import type { MadePieces } from '../catalogue';
+import type { Job, Run, Wheel } from '../job/schema';
 import { withFreshIds } from '../pieces';
 import { frame, run } from './frame';
 
@@ -29,16 +30,13 @@ export function arcadeDrive(): Job {
   const cross = take(chainPieces(sized(CHAIN_SIZES, '10A')));
   const track = take(shoePieces(44));
   const beads = take({
-    ...MAKERS.bead(14),
-    pieces: ['red', 'glass', 'blue', 'glass'].map(
-      (material, i) =>
-        ({
-          ...MAKERS.bead(14).pieces[0],
-          id: `bead-${i + 1}`,
-          name: `${material === 'glass' ? 'Clear' : material === 'red' ? 'Red' : 'Blue'} bead`,
-          finish: { material, line: true, picture: null },
-        }) as JobPiece,
-    ),
+    ...beadPieces(14),
+    pieces: ['red', 'glass', 'blue', 'glass'].map((material, i) => ({
+      ...beadPieces(14).pieces[0],
+      id: `bead-${i + 1}`,
+      name: `${material === 'glass' ? 'Clear' : material === 'red' ? 'Red' : 'Blue'} bead`,
+      finish: { material, line: true, picture: null },
+    })),
     sequence: ['bead-1', 'bead-2', 'bead-3', 'bead-4'],
   });
   const toothed = (id: string, name: string, x: number, y: number, teeth: number, piece: string): Wheel => ({

@@ -6,7 +6,7 @@ import {
   shoePieces,
   type BeltSize,
   type ChainSize,
-} from '../catalogue';
+} from '../families';
 import type { Job, Wheel } from '../job/schema';
 import { frame, run } from './frame';
 import { arcadeDrive } from './arcade';

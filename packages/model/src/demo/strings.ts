@@ -1,5 +1,5 @@
-import { MAKERS } from '../catalogue';
-import type { Job, JobPiece, PieceOf } from '../job/schema';
+import { beadPieces, type JobPiece, type PieceOf } from '../families';
+import type { Job } from '../job/schema';
 import { frame, run } from './frame';
 
 /** The string of beads over the fortune teller's door: three kinds of different lengths, one against the next. */
@@ -12,17 +12,16 @@ export function beadString(): Job {
     diameter: number,
     material: string,
     mass: number,
-  ): JobPiece =>
-    ({
-      ...MAKERS.bead(length).pieces[0],
-      id,
-      name,
-      form,
-      length,
-      diameter,
-      finish: { material, line: true, picture: null },
-      mass,
-    }) as JobPiece;
+  ): JobPiece => ({
+    ...beadPieces(length).pieces[0],
+    id,
+    name,
+    form,
+    length,
+    diameter,
+    finish: { material, line: true, picture: null },
+    mass,
+  });
   return {
     ...frame('Bead string'),
     wheels: [],

@@ -1,13 +1,15 @@
-import { MAKERS, ROUND_LINK_SIZES, roundLinkPieces } from '../catalogue';
 import {
-  PLAIN_SET_OUT,
+  charmPieces,
+  flatTopPieces,
+  lampPieces,
+  plankPieces,
+  stitchPieces,
+  ROUND_LINK_SIZES,
+  roundLinkPieces,
   PLAIN_SETTING,
-  type HandTouch,
-  type Job,
   type JobPiece,
-  type Role,
-  type Rule,
-} from '../job/schema';
+} from '../families';
+import { PLAIN_SET_OUT, type HandTouch, type Job, type Role, type Rule } from '../job/schema';
 import { frame, run } from './frame';
 
 const PLAIN_TOUCH = { turn: 0, along: 0, out: 0 };
@@ -31,17 +33,17 @@ const leftOut = (index: number): HandTouch => ({
 
 /** Lamps between two posts: coloured by seed, a pennant after every fourth, a bell at both ends. */
 export function lampFestoon(): Job {
-  const lamp: JobPiece = { ...MAKERS.lamp(48).pieces[0], id: 'lamp', mass: 38 } as JobPiece;
+  const lamp: JobPiece = { ...lampPieces(48).pieces[0], id: 'lamp', mass: 38 };
   const upright = lamp.setting;
   const pennant: JobPiece = {
-    ...MAKERS.charm(48).pieces[0],
+    ...charmPieces(48).pieces[0],
     id: 'pennant',
     name: 'Pennant',
     form: 'pennant',
     size: 26,
     setting: upright,
     mass: 6,
-  } as JobPiece;
+  };
   const bell: JobPiece = {
     ...pennant,
     id: 'bell',
@@ -49,7 +51,7 @@ export function lampFestoon(): Job {
     form: 'bell',
     size: 34,
     mass: 90,
-  } as JobPiece;
+  };
   return {
     ...frame('Lamp festoon'),
     wheels: [],
@@ -85,12 +87,12 @@ export function lampFestoon(): Job {
 /** The seam round the bellows' board: two rows of saddle stitches, and a cross-stitch at each corner's middle. */
 export function bellowsSeam(): Job {
   const stitch: JobPiece = {
-    ...MAKERS.stitch(7, 'running').pieces[0],
+    ...stitchPieces(7, 'running').pieces[0],
     thread: 1.5,
     gap: 1.6,
     hole: 1.1,
     mass: 0.03,
-  } as JobPiece;
+  };
   const cross: JobPiece = {
     ...stitch,
     id: 'cross',
@@ -99,7 +101,7 @@ export function bellowsSeam(): Job {
     width: 5,
     gap: 0,
     mass: 0.08,
-  } as JobPiece;
+  };
   return {
     ...frame('Bellows seam'),
     wheels: [],
@@ -129,21 +131,21 @@ export function bellowsSeam(): Job {
 /** The slide the coins come down: cross-planks on a curved track, hung from the ceiling beam. */
 export function coinSlide(): Job {
   const plank: JobPiece = {
-    ...MAKERS.plank(18).pieces[0],
+    ...plankPieces(18).pieces[0],
     length: 52,
     width: 13,
     mass: 24,
     variation: { seed: 12, size: 0.03, thickness: 0.1, turn: 0.04, wire: 0 },
-  } as JobPiece;
+  };
   const hanger: JobPiece = {
-    ...MAKERS.charm(72).pieces[0],
+    ...charmPieces(72).pieces[0],
     id: 'hanger',
     name: 'Hanger',
     form: 'hanger',
     size: 40,
     setting: { ...PLAIN_SETTING, line: 0, flip: true, facing: 'upright' },
     mass: 30,
-  } as JobPiece;
+  };
   const curve = (x: number, y: number, ox: number, oy: number) => ({
     x,
     y,
@@ -204,20 +206,19 @@ export function coinSlide(): Job {
 /** The prize carousel: plates of a conveyor seen from above, with prizes on the first of them. */
 export function prizeCarousel(): Job {
   const plate: JobPiece = {
-    ...MAKERS['flat-top'](38.1).pieces[0],
+    ...flatTopPieces(38.1).pieces[0],
     width: 60,
     mass: 52,
-  } as JobPiece;
-  const charm = (id: string, name: string, form: 'star' | 'fish' | 'bell'): JobPiece =>
-    ({
-      ...MAKERS.charm(38.1).pieces[0],
-      id,
-      name,
-      form,
-      size: 32,
-      setting: { ...PLAIN_SETTING, line: -14, flip: false, facing: 'path' },
-      mass: 14,
-    }) as JobPiece;
+  };
+  const charm = (id: string, name: string, form: 'star' | 'fish' | 'bell'): JobPiece => ({
+    ...charmPieces(38.1).pieces[0],
+    id,
+    name,
+    form,
+    size: 32,
+    setting: { ...PLAIN_SETTING, line: -14, flip: false, facing: 'path' },
+    mass: 14,
+  });
   const oval = { of: 'rectangle' as const, x: 0, y: 0, width: 460, height: 240, corner: 110, tilt: 0 };
   return {
     ...frame('Prize carousel'),

@@ -1,14 +1,13 @@
 import { LIMITS, MOST_SECTIONS } from '@coin-relay/core';
 import * as z from 'zod';
 import { coordinate, id, length, name } from './fields';
-import { MaterialSchema, PieceSchema, pitchConflict, type JobPiece } from './piece-schema';
+import { MaterialSchema, PieceSchema, pitchConflict, type JobPiece } from '../families';
 import { SetOutSchema, setOutNeeds } from './set-out-schema';
 import { AnchorSchema, MeasureSchema, MotionSchema, TieSchema } from './motion-schema';
 import { motionConflict, motionNeeds } from './motion-needs';
 import { PathSchema, pathNeeds } from './path-schema';
 
 export { PathSchema } from './path-schema';
-export * from './piece-schema';
 export * from './set-out-schema';
 export * from './motion-schema';
 

@@ -1,4 +1,4 @@
-import { CHAIN_SIZES } from '../catalogue/roller-chain';
+import { CHAIN_SIZES } from '../families/roller-chain/sizes';
 
 /**
  * Version 2 lets pieces be seen from above and carry more than cups. What version 1 did not say

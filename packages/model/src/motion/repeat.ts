@@ -1,5 +1,7 @@
+import { familyOf } from '../families';
 import { lcm, type FitOutcome } from '@coin-relay/core';
-import { PLAIN_SET_OUT, type JobPiece } from '../job/schema';
+import { PLAIN_SET_OUT } from '../job/schema';
+import type { JobPiece } from '../families';
 import type { ResolvedSetOut } from '../resolve';
 
 /** Does nothing but its sequence decide what stands where in a row? */
@@ -42,15 +44,4 @@ export function visibleRepeat(sequence: readonly JobPiece[]): number {
   return looks.length;
 }
 
-function lookOf(piece: JobPiece): string {
-  switch (piece.family) {
-    case 'roller-chain':
-      return `${piece.family} ${piece.part}`;
-    case 'round-link':
-      return `${piece.family} ${piece.facing}`;
-    case 'own':
-      return `own ${piece.outline.map(({ data }) => data).join(' ')}`;
-    default:
-      return `${piece.family} ${'form' in piece ? piece.form : ''}${'kind' in piece ? piece.kind : ''}`;
-  }
-}
+const lookOf = (piece: JobPiece): string => `${piece.family} ${familyOf(piece).look?.(piece) ?? ''}`;

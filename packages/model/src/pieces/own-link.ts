@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { MaterialSchema, PieceSchema, pitchConflict } from '../job/piece-schema';
+import { MaterialSchema, PieceSchema, pitchConflict } from '../families';
 import { id, name } from '../job/fields';
 
 /** A link of one's own as the catalogue keeps it: its pieces, the order they come in, the materials they need. */

@@ -11,7 +11,7 @@ import {
   type Contour,
   type Vec,
 } from '@coin-relay/core';
-import type { OutlinePart, PieceOf } from '../job/piece-schema';
+import type { OutlinePart, PieceOf } from '../families';
 
 type OwnPiece = PieceOf<'own'>;
 

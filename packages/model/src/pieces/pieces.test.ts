@@ -1,27 +1,22 @@
 import { parsePathData, RelayError } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
+import { CATALOGUE, entryOf } from '../catalogue';
 import {
-  CATALOGUE,
   CHAIN_SIZES,
   chainPieces,
-  entryOf,
-  MAKERS,
+  beadPieces,
+  flatTopPieces,
   roundLinkMass,
   roundLinkPieces,
   ROUND_LINK_SIZES,
   withPitch,
-} from '../catalogue';
-import { demoJobs } from '../demo';
-import {
   behaviourOf,
-  parseJob,
   PieceSchema,
-  piecesOfRun,
   pitchConflict,
-  PLAIN_SET_OUT,
-  type Job,
   type JobPiece,
-} from '../job';
+} from '../families';
+import { parseJob, piecesOfRun, PLAIN_SET_OUT, type Job } from '../job';
+import { demoJobs } from '../demo';
 import {
   adaptedTo,
   boundTo,
@@ -208,7 +203,7 @@ describe('an own piece', () => {
 
 describe('pieces in one row', () => {
   const [inner] = chainPieces(CHAIN_SIZES[0]).pieces;
-  const [bead] = MAKERS.bead(33).pieces;
+  const [bead] = beadPieces(33).pieces;
 
   it('are of one pitch and all stiff or all bending; carried ones go with all', () => {
     expect(pitchConflict([inner, bead])).toBeNull();
@@ -219,7 +214,7 @@ describe('pieces in one row', () => {
 
   it('a piece that does not go with the row is made to', () => {
     const job = demo('demo-coin-lift');
-    const [plate] = MAKERS['flat-top'](38.1).pieces;
+    const [plate] = flatTopPieces(38.1).pieces;
     const adapted = adaptedTo(job, job.runs[0], plate);
     expect(adapted).toMatchObject({ pitch: 12.7 });
     expect(behaviourOf(adaptedTo(job, job.runs[0], { ...plate, behaviour: 'bending' }))).toBe('stiff');
@@ -245,7 +240,7 @@ describe('another link in a run', () => {
   it('keeps its rules, drops what nothing uses, and makes wheels mesh with the new one', () => {
     const job = demo('demo-coin-lift');
     job.pieces.push(
-      { ...MAKERS.bead(20).pieces[0], id: 'bead' },
+      { ...beadPieces(20).pieces[0], id: 'bead' },
       { ...job.pieces[1], id: 'odd', name: 'Odd one' },
     );
     const rule = { material: null, snap: false, turn: 0, along: 0, out: 0 };

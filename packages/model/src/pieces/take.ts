@@ -1,16 +1,6 @@
-import { withPitch, type MadePieces } from '../catalogue';
-import {
-  behaviourOf,
-  isBand,
-  laysEndToEnd,
-  pitchConflict,
-  piecesOfRun,
-  PLAIN_SET_OUT,
-  type Job,
-  type JobPiece,
-  type Run,
-  type SetOut,
-} from '../job/schema';
+import { withPitch, behaviourOf, isBand, pitchConflict, type JobPiece } from '../families';
+import type { MadePieces } from '../catalogue';
+import { laysEndToEnd, piecesOfRun, PLAIN_SET_OUT, type Job, type Run, type SetOut } from '../job/schema';
 
 /** Pieces renamed so that no id is taken twice, and what each was called before. */
 export function withFreshIds(

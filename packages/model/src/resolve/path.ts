@@ -14,7 +14,8 @@ import {
   type WheelSpec,
 } from '@coin-relay/core';
 import { restingAnchor, restingLength } from './resting-anchor';
-import { isStiff, type Job, type JobPath, type PathOf } from '../job/schema';
+import { isStiff } from '../families';
+import type { Job, JobPath, PathOf } from '../job/schema';
 
 /** How near curves are followed by the arcs of their parallels, mm. */
 const PARALLEL_TOLERANCE = 1e-4;

@@ -1,14 +1,6 @@
 import { RelayError, type EndToEnd, type FitRequest, type FitSource, type Tension } from '@coin-relay/core';
-import { laidLength } from '../catalogue/width';
-import {
-  behaviourOf,
-  isStiff,
-  laysEndToEnd,
-  type Job,
-  type JobPath,
-  type JobPiece,
-  type Run,
-} from '../job/schema';
+import { laidLength, behaviourOf, isStiff, type JobPiece } from '../families';
+import { laysEndToEnd, type Job, type JobPath, type Run } from '../job/schema';
 import { sourceOf } from './path';
 
 /** A run with everything it refers to. */

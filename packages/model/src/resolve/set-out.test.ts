@@ -1,6 +1,6 @@
 import { BY, fitRow, type RelayError, type FitOutcome } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
-import { MAKERS } from '../catalogue';
+import { beadPieces } from '../families';
 import { demoJobs } from '../demo';
 import { parseJob, PLAIN_SET_OUT, type Job, type SetOut } from '../job';
 import { shapeJob } from '../starters';
@@ -45,7 +45,7 @@ describe('working out a set-out', () => {
 
   it('rules at the points a path is drawn by, and at its corners', () => {
     const job = shapeJob('Hexagon', 'polygon');
-    job.pieces = [MAKERS.bead(10).pieces[0]];
+    job.pieces = [beadPieces(10).pieces[0]];
     job.runs[0].sequence = ['bead'];
     job.runs[0].fit.multiple = 1;
     withSetOut(job, {

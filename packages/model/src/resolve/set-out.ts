@@ -1,3 +1,4 @@
+import { familyOf } from '../families';
 import {
   findCorners,
   railOf,
@@ -10,16 +11,8 @@ import {
   type SetOutPlan,
 } from '@coin-relay/core';
 import { materialsOf } from '../catalogue/materials';
-import {
-  behaviourOf,
-  piecesOfRun,
-  PLAIN_SET_OUT,
-  type Job,
-  type JobPiece,
-  type Material,
-  type Run,
-  type SetOut,
-} from '../job/schema';
+import { behaviourOf, type JobPiece, type Material } from '../families';
+import { piecesOfRun, PLAIN_SET_OUT, type Job, type Run, type SetOut } from '../job/schema';
 import { boundaryOf, reachOf, type Boundary } from './set-out-paths';
 import { drawnSpots } from './spots';
 
@@ -63,7 +56,7 @@ export function resolveSetOut(job: Job, run: Run, fit: FitOutcome): ResolvedSetO
     setOut.reach !== null ||
     pieces.some((piece) => {
       const behaviour = behaviourOf(piece);
-      return behaviour === 'carried' || (behaviour === 'bending' && piece.family !== 'toothed-belt');
+      return behaviour === 'carried' || (behaviour === 'bending' && !familyOf(piece).onPin);
     });
   const rail = rides ? railOf(path, fit.request.pitch) : null;
   return {

@@ -1,4 +1,4 @@
-import { CHAIN_SIZES, chainPieces } from '../catalogue';
+import { CHAIN_SIZES, chainPieces } from '../families';
 import { SHAPE_WORDS } from '../words';
 import type { Shape } from '@coin-relay/core';
 import { JOB_FORMAT, JOB_VERSION, type Job, type JobPath } from '../job/schema';

@@ -1,6 +1,6 @@
 import { worstPitchChange, type Approach, type FitOutcome } from '@coin-relay/core';
 import type { Job } from '../job/schema';
-import { pieceWidth, TOLERANCES } from '../catalogue';
+import { pieceWidth, familyOf } from '../families';
 import { formatLength } from '../units';
 import type { ResolvedRun, ResolvedSetOut } from '../resolve';
 import { fitProposal, roundingProposal, type MendProposal } from './mend-proposal';
@@ -46,7 +46,7 @@ export interface Finding {
 
 /** How far the pitch of a row may be off: what the run says, or what is usual for its family. */
 export function toleranceOf({ run, sequence }: Pick<ResolvedRun, 'run' | 'sequence'>): number {
-  return run.fit.tolerance ?? TOLERANCES[sequence[0].family].part;
+  return run.fit.tolerance ?? familyOf(sequence[0]).tolerance.part;
 }
 
 /**
@@ -142,12 +142,12 @@ export function findingsOf(
     );
   }
   found.push(...meshFindings(fit), ...neighbourFindings(job, resolved, fit, cuts));
-  const isChain = resolved.sequence[0].family === 'roller-chain';
-  if (isChain && fit.window.ring && fit.count % 2 === 1) {
+  const { alternates } = familyOf(resolved.sequence[0]);
+  if (alternates && fit.window.ring && fit.count % 2 === 1) {
     say(
       'odd-count',
       'warning',
-      `${fit.count} ${many} is an odd number: inner and outer links do not alternate at the closing place, which takes a cranked link.`,
+      `${fit.count} ${many} is an odd number: ${alternates} do not alternate at the closing place, which takes a cranked link.`,
       { mend: fitProposal('take even counts', { multiple: 2, count: null }) },
     );
   }
@@ -168,7 +168,7 @@ export function findingsOf(
     say(
       'pitch-far-off',
       'warning',
-      `The pitch is off by ${percent(change)}${fit.sections && fit.sections.length > 1 ? ' on one of its stretches' : ''}, more than the ${Number((tolerance * 100).toFixed(2))}\u00a0% allowed: ${TOLERANCES[resolved.sequence[0].family].why}.`,
+      `The pitch is off by ${percent(change)}${fit.sections && fit.sections.length > 1 ? ' on one of its stretches' : ''}, more than the ${Number((tolerance * 100).toFixed(2))}\u00a0% allowed: ${familyOf(resolved.sequence[0]).tolerance.why}.`,
       {
         size: Math.abs(change),
         mend: fit.sections ? null : fitProposal('let the path give way', { hold: 'pitch' }),

@@ -1,6 +1,6 @@
 import { sagOf, type FitOutcome, type FittedSection, type Obstacle } from '@coin-relay/core';
-import { FAMILIES } from '../catalogue/families';
-import { behaviourOf, type Job, type JobPiece, type Unit } from '../job/schema';
+import { familyOf, behaviourOf, type JobPiece } from '../families';
+import type { Job, Unit } from '../job/schema';
 import { formatExact, formatLength } from '../units';
 import type { ResolvedRun } from '../resolve';
 import { pathWords } from './path-words';
@@ -20,7 +20,7 @@ export interface FitSentence {
 
 /** What one piece of a row is called in its trade, and several of them. */
 export function pieceWords(piece: JobPiece): readonly [one: string, many: string] {
-  const { one, many } = FAMILIES[piece.family];
+  const { one, many } = familyOf(piece).words;
   return [one, many];
 }
 
@@ -96,7 +96,7 @@ function jointWords(fit: FitOutcome, first: JobPiece): string {
     const spaces = fit.count - 1;
     return `, ${spaces} ${spaces === 1 ? 'space' : 'spaces'} between`;
   }
-  const { joint } = FAMILIES[first.family];
+  const { joint } = familyOf(first).words;
   if (!joint || behaviourOf(first) === 'carried') return '';
   const [one, many] = joint;
   const joints = fit.count + 1;

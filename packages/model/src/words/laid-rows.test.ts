@@ -1,11 +1,29 @@
 import { fitRow, PLAIN_LAY } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
-import { MAKERS } from '../catalogue';
+import {
+  beadPieces,
+  charmPieces,
+  flatTopPieces,
+  lampPieces,
+  plankPieces,
+  stitchPieces,
+  tubePieces,
+} from '../families';
 import type { Job, RunFit } from '../job';
 import { parseJob } from '../job';
 import { resolveRun } from '../resolve';
 import { outlineJob } from '../starters';
 import { findingsOf, fitSentence, type Finding } from './index';
+
+const MAKERS = {
+  plank: plankPieces,
+  lamp: lampPieces,
+  stitch: stitchPieces,
+  'flat-top': flatTopPieces,
+  bead: beadPieces,
+  charm: charmPieces,
+  tube: tubePieces,
+};
 
 const rowOf = (family: keyof typeof MAKERS, data: string, pitch: number, fit: Partial<RunFit> = {}): Job => {
   const job = outlineJob('Row', data);

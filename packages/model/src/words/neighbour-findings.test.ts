@@ -1,6 +1,7 @@
 import { fitRow } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
-import { CHAIN_SIZES, chainPieces, MAKERS, type MadePieces } from '../catalogue';
+import { CHAIN_SIZES, chainPieces, plankPieces, tubePieces } from '../families';
+import type { MadePieces } from '../catalogue';
 import { parseJob, type Job } from '../job';
 import { resolveRun } from '../resolve';
 import { outlineJob } from '../starters';
@@ -45,7 +46,7 @@ describe('links that turn too far', () => {
 });
 
 describe('planks that lie across', () => {
-  const planks = MAKERS.plank(10);
+  const planks = plankPieces(10);
   const [{ length, width }] = planks.pieces as unknown as { length: number; width: number }[];
 
   it('their inner ends stand p (1 − h / R) apart', () => {
@@ -77,7 +78,7 @@ describe('planks that lie across', () => {
 });
 
 describe('neighbours that cut', () => {
-  const job = rowOf(circle(200), MAKERS.tube(20));
+  const job = rowOf(circle(200), tubePieces(20));
   it('the deepest is named, with where and how many more', () => {
     const [found, ...others] = read(job, [
       { place: 3, other: 4, s: 60, depth: 0.5 },

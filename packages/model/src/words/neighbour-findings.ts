@@ -1,6 +1,6 @@
 import { newReading, pathReader, sharpestTurn, withinPath, type FitOutcome } from '@coin-relay/core';
-import { ARTICULATION, pieceWidth } from '../catalogue';
-import { behaviourOf, type Job, type JobPiece } from '../job/schema';
+import { breadthAlong, familyOf, pieceWidth, behaviourOf } from '../families';
+import type { Job } from '../job/schema';
 import type { ResolvedRun } from '../resolve';
 import { formatLength } from '../units';
 import { pieceWords } from './fit-sentence';
@@ -37,7 +37,7 @@ export function neighbourFindings(
 
 /** Stiff links that turn against each other further than their family can. */
 function turnFinding(job: Job, { sequence }: ResolvedRun, fit: FitOutcome): Finding[] {
-  const limit = ARTICULATION[sequence[0].family];
+  const limit = familyOf(sequence[0]).articulation;
   if (fit.request.pieces !== 'stiff' || !limit || fit.obstacles.length > 0) return [];
   const most = sharpestTurn(fit.row);
   if (!most || most.angle <= limit.angle + 1e-9) return [];
@@ -81,10 +81,10 @@ function cutFinding(job: Job, { sequence }: ResolvedRun, cuts: readonly Neighbou
  */
 function fanFinding(job: Job, { sequence }: ResolvedRun, fit: FitOutcome): Finding[] {
   const pitch = fit.effectivePitch;
-  const broad = sequence.filter((piece) => behaviourOf(piece) === 'carried' && alongPath(piece) > 0);
+  const broad = sequence.filter((piece) => behaviourOf(piece) === 'carried' && breadthAlong(piece) > 0);
   if (pitch === null || broad.length === 0) return [];
   const h = pieceWidth(broad) / 2;
-  const thick = Math.max(...broad.map(alongPath));
+  const thick = Math.max(...broad.map(breadthAlong));
   const read = pathReader(fit.layout.path);
   const at = newReading();
   let [bend, s] = [0, 0];
@@ -122,18 +122,4 @@ function fanFinding(job: Job, { sequence }: ResolvedRun, fit: FitOutcome): Findi
     ];
   }
   return [];
-}
-
-/** How much of the path a piece that lies across it takes up, mm; 0 for those that only hang from it. */
-function alongPath(piece: JobPiece): number {
-  const scale = piece.setting?.scale ?? 1;
-  switch (piece.family) {
-    case 'plank':
-      return piece.width * scale;
-    case 'flat-top':
-    case 'tube':
-      return piece.pitch * scale;
-    default:
-      return 0;
-  }
 }

@@ -1,6 +1,6 @@
 import { tightestBend, type FitOutcome } from '@coin-relay/core';
-import { pieceWidth } from '../catalogue';
-import { behaviourOf, type Job } from '../job/schema';
+import { pieceWidth, behaviourOf } from '../families';
+import type { Job } from '../job/schema';
 import type { ResolvedSetOut } from '../resolve';
 import { formatLength } from '../units';
 import type { Finding } from './findings';

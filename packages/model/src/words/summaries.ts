@@ -1,12 +1,12 @@
-import { FAMILIES } from '../catalogue/families';
-import { behaviourOf, type Job, type JobPiece, type Run } from '../job/schema';
+import { familyOf, behaviourOf, type JobPiece } from '../families';
+import type { Job, Run } from '../job/schema';
 import { formatExact } from '../units';
 
 /** One line for a link: family, size, pitch, and how it behaves. */
 export function pieceSummary(job: Job, piece: JobPiece): string {
   const pitch = formatExact(piece.pitch, job.unit);
   const size = 'size' in piece && typeof piece.size === 'string' && piece.size !== '' ? ` ${piece.size}` : '';
-  const name = piece.family === 'own' ? piece.name : `${FAMILIES[piece.family].title}${size}`;
+  const name = piece.family === 'own' ? piece.name : `${familyOf(piece).words.title}${size}`;
   return `${name}, ${pitch}, ${behaviourOf(piece)}`;
 }
 
@@ -34,7 +34,7 @@ function orderWords(job: Job, run: Run): string {
   const [first] = pieces;
   if (run.setOut?.order.by === 'weight') return `${run.sequence.length} pieces by weight`;
   if (run.sequence.length === 1) return `${first?.name ?? 'One piece'}, all alike`;
-  if (pieces.some((piece) => piece?.family !== 'roller-chain')) {
+  if (!first || pieces.some((piece) => !piece || !familyOf(piece).alternates)) {
     const names = new Set(pieces.map((piece) => piece?.name ?? ''));
     return names.size <= 3 ? `${[...names].join(', ')} in turn` : `${run.sequence.length} in turn`;
   }

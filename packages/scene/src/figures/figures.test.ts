@@ -8,9 +8,15 @@ import {
   type LaidWheel,
 } from '@coin-relay/core';
 import {
+  bandOf,
   BELT_SIZES,
   CATALOGUE,
-  MAKERS,
+  beadPieces,
+  lampPieces,
+  plainBeltPieces,
+  plankPieces,
+  stitchPieces,
+  tubePieces,
   ownPiece,
   ROUND_LINK_SIZES,
   roundLinkPieces,
@@ -22,10 +28,10 @@ import {
   type JobPiece,
 } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
-import { bandOutline, bandSides } from './belt';
+import { bandOutline } from './band';
 import { FINISHES } from './finishes';
 import { colourOf, finishedFigure } from './finished';
-import type { Figure } from './figure';
+import type { Figure } from '../../../model/src/figure/figure';
 import { pieceFigure, pieceLayer, pieceSeat } from './piece-figure';
 import { wheelFigure } from './wheels';
 
@@ -44,8 +50,8 @@ const ALL: readonly JobPiece[] = [
   shoe,
   tooth,
   ...CATALOGUE.flatMap((entry) => entry.make().pieces),
-  ...(['cup', 'tab', 'paddle'] as const).map((attachment) => ({ ...outer, attachment }) as JobPiece),
-  { ...tooth, form: 'round' } as JobPiece,
+  ...(['cup', 'tab', 'paddle'] as const).map((attachment) => ({ ...outer, attachment })),
+  { ...tooth, form: 'round' },
   ownPiece('own', 'Own', '', [{ data: 'M0 0L40 0L40 10L0 10Z', material: 'brass', line: true }]),
 ];
 
@@ -123,9 +129,9 @@ describe('pieces', () => {
       'between-pins',
       'on-pin',
     ]);
-    expect(pieceSeat(MAKERS.lamp(40).pieces[0])).toBe('on-middle');
-    expect(pieceSeat(MAKERS['plain-belt'](40).pieces[0])).toBe('bent');
-    expect(pieceSeat({ ...outer, behaviour: 'bending' } as JobPiece)).toBe('bent');
+    expect(pieceSeat(lampPieces(40).pieces[0])).toBe('on-middle');
+    expect(pieceSeat(plainBeltPieces(40).pieces[0])).toBe('bent');
+    expect(pieceSeat({ ...outer, behaviour: 'bending' })).toBe('bent');
     expect([inner, outer, carrier].map(pieceLayer)).toEqual([0, 1, 1]);
   });
 });
@@ -167,20 +173,18 @@ describe('wheels', () => {
 
 describe('bands', () => {
   it('round a circle both edges are circles, as far off as the band is thick', () => {
-    if (tooth.family !== 'toothed-belt') throw new Error('a belt is wanted');
     const path = measurePath(parsePathData('M50 0A50 50 0 0 1 -50 0A50 50 0 0 1 50 0Z')[0]);
-    const { inner: towards, outer: away } = bandSides(tooth);
-    const [left, right] = parsePathData(bandOutline(path, windowOf(path, PLAIN_LAY), tooth, 1));
+    const { inner: towards, outer: away } = bandOf(tooth)!;
+    const [left, right] = parsePathData(bandOutline(path, windowOf(path, PLAIN_LAY), bandOf(tooth)!, 1));
     expect(measurePath(left).length).toBeCloseTo(2 * Math.PI * (50 - towards), 0);
     expect(measurePath(right).length).toBeCloseTo(2 * Math.PI * (50 + away), 0);
   });
 
   it('on a part of a closed path it has two ends there', () => {
-    if (tooth.family !== 'toothed-belt') throw new Error('a belt is wanted');
     const path = measurePath(parsePathData('M50 0A50 50 0 0 1 -50 0A50 50 0 0 1 50 0Z')[0]);
     const quarter = windowOf(path, { ...PLAIN_LAY, stretch: { by: 'part', from: 0, to: 0.25 } });
-    const [outline, ...others] = parsePathData(bandOutline(path, quarter, tooth, 1));
-    const { inner: towards, outer: away } = bandSides(tooth);
+    const [outline, ...others] = parsePathData(bandOutline(path, quarter, bandOf(tooth)!, 1));
+    const { inner: towards, outer: away } = bandOf(tooth)!;
     expect(others).toEqual([]);
     // Two quarters of circles, and the thickness twice.
     expect(measurePath(outline).length).toBeCloseTo(
@@ -190,9 +194,8 @@ describe('bands', () => {
   });
 
   it('on an open path it is one outline', () => {
-    if (tooth.family !== 'toothed-belt') throw new Error('a belt is wanted');
     const path = measurePath(parsePathData('M0 0H100')[0]);
-    const outlines = parsePathData(bandOutline(path, windowOf(path, PLAIN_LAY), tooth, 1));
+    const outlines = parsePathData(bandOutline(path, windowOf(path, PLAIN_LAY), bandOf(tooth)!, 1));
     expect(outlines).toHaveLength(1);
     expect(outlines[0].closed).toBe(true);
   });
@@ -217,7 +220,7 @@ describe('families from their numbers', () => {
     const uneven = {
       ...slant,
       variation: { seed: 3, size: 0, thickness: 0, turn: 0, wire: 0.25 },
-    } as JobPiece;
+    };
     const even = boxOf(parts(slant));
     const shapes = new Set<string>();
     for (let wire = 0; wire < 16; wire++) {
@@ -249,29 +252,29 @@ describe('families from their numbers', () => {
   });
 
   it('stitches: the strand of a running one leaves its gap, a cross reaches its width', () => {
-    const running = { ...MAKERS.stitch(4).pieces[0], gap: 1, hole: 0 } as JobPiece;
+    const running = { ...stitchPieces(4).pieces[0], gap: 1, hole: 0 };
     const [x0, , x1] = boxOf(parts(running));
     expect([x0, x1]).toEqual([expect.closeTo(0.5 - 0.4, 2), expect.closeTo(3.5 + 0.4, 2)]);
-    const cross = { ...MAKERS.stitch(4, 'cross').pieces[0], hole: 0 } as JobPiece;
+    const cross = { ...stitchPieces(4, 'cross').pieces[0], hole: 0 };
     const [, low, , high] = boxOf(parts(cross));
     expect(high - low).toBeGreaterThan(3.6);
   });
 
   it('planks, beads, tubes and lamps have the sizes they say', () => {
-    const plank = { ...MAKERS.plank(20).pieces[0], length: 60, width: 14 } as JobPiece;
+    const plank = { ...plankPieces(20).pieces[0], length: 60, width: 14 };
     expect(boxOf(parts(plank))).toEqual([3, -30, 17, 30].map((v) => expect.closeTo(v, 2)));
-    const bead = { ...MAKERS.bead(20).pieces[0], diameter: 12, length: 16 } as JobPiece;
+    const bead = { ...beadPieces(20).pieces[0], diameter: 12, length: 16 };
     expect(boxOf(parts(bead)).slice(1)).toEqual([-6, 20, 6].map((v) => expect.closeTo(v, 1)));
-    const tube = { ...MAKERS.tube(103).pieces[0], length: 100, outer: 30 } as JobPiece;
+    const tube = { ...tubePieces(103).pieces[0], length: 100, outer: 30 };
     expect(boxOf(parts(tube))).toEqual([1.5, -15, 101.5, 15].map((v) => expect.closeTo(v, 2)));
-    const lamp = { ...MAKERS.lamp(60).pieces[0], diameter: 20, cord: 15 } as JobPiece;
+    const lamp = { ...lampPieces(60).pieces[0], diameter: 20, cord: 15 };
     const [x0, low, x1] = boxOf(parts(lamp));
     expect(x1 - x0).toBeCloseTo(20, 1);
     expect(low).toBeLessThan(-15 - 20);
   });
 
   it('a finish replaces the main material, and takes outlines away', () => {
-    const red = { ...outer, finish: { material: 'red', line: false, picture: null } } as JobPiece;
+    const red = { ...outer, finish: { material: 'red', line: false, picture: null } };
     const figure = finishedFigure(red, 12.7, MATERIALS, -1, 0);
     expect(figure.parts.map(({ fill }) => fill)).toEqual(['red', 'paper']);
     expect(figure.parts.some(({ line }) => line)).toBe(false);

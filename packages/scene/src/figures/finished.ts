@@ -1,6 +1,5 @@
 import { WIRE_SHAPES } from '@coin-relay/core';
-import type { JobPiece, Material } from '@coin-relay/model';
-import type { Figure, FigurePart } from './figure';
+import { familyOf, type Figure, type FigurePart, type JobPiece, type Material } from '@coin-relay/model';
 import { FINISHES } from './finishes';
 import { pieceFigure } from './piece-figure';
 
@@ -37,7 +36,7 @@ export function finishedFigure(
 
 /** Does the piece come in several shapes? Others are drawn from one. */
 export function wireShapes(piece: JobPiece): number {
-  return piece.family === 'round-link' && (piece.variation?.wire ?? 0) > 0 ? WIRE_SHAPES : 1;
+  return familyOf(piece).wire && (piece.variation?.wire ?? 0) > 0 ? WIRE_SHAPES : 1;
 }
 
 /** The part a picture is laid on: the first of the main material, else the first. */

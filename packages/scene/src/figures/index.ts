@@ -1,8 +1,6 @@
-export { circle, rectangle, short } from './figure';
-export type { Figure, FigurePart } from './figure';
 export { FINISHES, INK } from './finishes';
 export { colourOf, finishedFigure, mainPart, wireShapes } from './finished';
 export { pieceFigure, pieceLayer, pieceSeat } from './piece-figure';
 export type { Seat } from './piece-figure';
 export { wheelFigure } from './wheels';
-export { bandMaterial, bandOf, bandOutline, bandSides } from './belt';
+export { bandOutline } from './band';

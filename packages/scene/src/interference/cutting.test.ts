@@ -1,6 +1,6 @@
 import { fitRow } from '@coin-relay/core';
 import {
-  MAKERS,
+  beadPieces,
   outlineJob,
   ownPiece,
   parseJob,
@@ -180,15 +180,15 @@ describe('neighbours in a row', () => {
   });
 
   it('pieces that bend, and links that go through each other, are left out', () => {
-    const bending = { ...bar(20, 10), behaviour: 'bending' } as JobPiece;
+    const bending: JobPiece = { ...bar(20, 10), behaviour: 'bending' };
     expect(cutsOf(rowOf(outlineJob('Row', circle(60)), [bending]))).toEqual([]);
-    const links = MAKERS.bead(12).pieces;
+    const links = beadPieces(12).pieces;
     expect(cutsOf(rowOf(shapeJob('Row', 'circle'), links))).toEqual([]);
   });
 
   it('beads that grow by chance into each other are found', () => {
-    const [bead] = MAKERS.bead(12).pieces;
-    const wild = { ...bead, variation: { seed: 3, size: 0.6, thickness: 0, turn: 0, wire: 0 } } as JobPiece;
+    const [bead] = beadPieces(12).pieces;
+    const wild: JobPiece = { ...bead, variation: { seed: 3, size: 0.6, thickness: 0, turn: 0, wire: 0 } };
     const cuts = cutsOf(rowOf(outlineJob('Row', 'M0 0H600'), [wild]));
     expect(cuts.length).toBeGreaterThan(2);
   });

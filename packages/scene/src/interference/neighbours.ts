@@ -1,3 +1,4 @@
+import { familyOf } from '@coin-relay/model';
 import { fineOutline, isOnPath, parsePathData, withinPath } from '@coin-relay/core';
 import { behaviourOf, type NeighbourCut } from '@coin-relay/model';
 import { pieceFigure } from '../figures/piece-figure';
@@ -104,7 +105,7 @@ function awayOnStraight({ frame, fit, span }: RowScene, k: number, ahead: number
 }
 
 function isJudged({ piece }: ScenePiece): boolean {
-  return behaviourOf(piece) !== 'bending' && piece.family !== 'round-link' && piece.family !== 'plain-belt';
+  return behaviourOf(piece) !== 'bending' && !familyOf(piece).overlaps;
 }
 
 function solidOf({ piece, span, middle }: ScenePiece, tolerance: number): Solid {

@@ -1,4 +1,4 @@
-import { hole, short } from '../figures/figure';
+import { hole, short } from '../../../model/src/figure/figure';
 
 /**
  * A spur gear about its centre with a tooth gap on the x axis, seen from the side: addendum one

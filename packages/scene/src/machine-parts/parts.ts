@@ -1,6 +1,6 @@
 import type { Vec } from '@coin-relay/core';
 import { anchorAt, centreOf, crankAngle, wheelAngleAt, type AnchorOn, type Machine } from '@coin-relay/model';
-import { circle, data, hole, rounded } from '../figures/figure';
+import { circle, data, hole, rounded } from '../../../model/src/figure/figure';
 import { gearOutline } from './gear';
 import { turnedTo, type MachinePart } from './part';
 import { tieParts } from './ties';

@@ -7,7 +7,7 @@ import {
   type SpringTie,
   type Tie,
 } from '@coin-relay/model';
-import { circle, data } from '../figures/figure';
+import { circle, data } from '../../../model/src/figure/figure';
 import { lineData, turnedTo, type MachinePart } from './part';
 
 /** Straight pieces that a hanging rope is drawn with. */

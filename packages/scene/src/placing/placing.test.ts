@@ -3,7 +3,9 @@ import {
   CHAIN_SIZES,
   chainPieces,
   demoJobs,
-  MAKERS,
+  beadPieces,
+  plankPieces,
+  tubePieces,
   ownPiece,
   parseJob,
   PLAIN_SET_OUT,
@@ -14,7 +16,6 @@ import {
   roundLinkPieces,
   shapeJob,
   type Job,
-  type JobPiece,
   type MadePieces,
   type SetOut,
   type Setting,
@@ -61,7 +62,7 @@ const rowOf = (data: string, made: MadePieces, setOut: Partial<SetOut> = {}): Jo
 };
 const set = (made: MadePieces, change: Partial<Setting>): MadePieces => ({
   ...made,
-  pieces: made.pieces.map((piece) => ({ ...piece, setting: { ...PLAIN_SETTING, ...change } }) as JobPiece),
+  pieces: made.pieces.map((piece) => ({ ...piece, setting: { ...PLAIN_SETTING, ...change } })),
 });
 const m = new Float64Array(6);
 const at = (scene: RowScene, k: number, x: number, y: number, row = 0): [number, number] => {
@@ -95,7 +96,7 @@ describe('where a piece stands', () => {
     const stadium = 'M0 -50H200A50 50 0 0 1 200 50H0A50 50 0 0 1 0 -50Z';
     const back = 'M0 -50A50 50 0 0 0 0 50H200A50 50 0 0 0 200 -50Z';
     for (const data of [stadium, back]) {
-      const scene = sceneOf(rowOf(data, MAKERS.tube(20)));
+      const scene = sceneOf(rowOf(data, tubePieces(20)));
       for (let k = 0; k < scene.frame.links; k++) {
         const [x, y] = at(scene, k, scene.span / 2, 3);
         const [ox, oy] = at(scene, k, scene.span / 2, 0);
@@ -107,7 +108,7 @@ describe('where a piece stands', () => {
   });
 
   it('a carried one sits on the path with its middle, half a spacing in from the end of an open one', () => {
-    const scene = sceneOf(rowOf('M0 0H100', MAKERS.bead(10)));
+    const scene = sceneOf(rowOf('M0 0H100', beadPieces(10)));
     const first = -scene.frame.firstLink;
     expect(rounded(at(scene, first, 5, 0))).toEqual([5, 0]);
     expect(rounded(at(scene, first + 9, 5, 0))).toEqual([95, 0]);
@@ -117,7 +118,7 @@ describe('where a piece stands', () => {
   it('snapped to a corner it points midway between its two sides', () => {
     const rule = { material: null, snap: true, turn: 0, along: 0, out: 0, piece: null };
     const scene = sceneOf(
-      rowOf('M0 0H100V100H0Z', MAKERS.bead(10), { rules: [{ id: 'c', on: { role: 'corners' }, ...rule }] }),
+      rowOf('M0 0H100V100H0Z', beadPieces(10), { rules: [{ id: 'c', on: { role: 'corners' }, ...rule }] }),
     );
     const turned = [...scene.setOut.table.by].flatMap((by, k) => {
       if (by < 0) return [];
@@ -138,7 +139,7 @@ describe('where a piece stands', () => {
 
 describe('the setting', () => {
   const line = 'M0 0H100';
-  const bead = MAKERS.bead(10);
+  const bead = beadPieces(10);
   const place = (change: Partial<Setting>, x: number, y: number): number[] => {
     const scene = sceneOf(rowOf(line, set(bead, change)));
     return rounded(at(scene, -scene.frame.firstLink, x, y));
@@ -177,7 +178,7 @@ describe('the setting', () => {
 
   it('turned with the chord under its own length: half way round a bend as its ends on the path say', () => {
     const arc = 'M50 0A50 50 0 0 1 -50 0';
-    const plank = set(MAKERS.plank(15), { facing: 'chord' });
+    const plank = set(plankPieces(15), { facing: 'chord' });
     const scene = sceneOf(rowOf(arc, plank));
     const k = -scene.frame.firstLink;
     at(scene, k, 0, 0);
@@ -195,12 +196,12 @@ describe('rows, twins, overlap', () => {
   it('rows stand side by side about the path', () => {
     expect(rowCopies({ count: 1, spacing: 8 })).toEqual([0]);
     expect(rowCopies({ count: 2, spacing: 8 })).toEqual([-4, 4]);
-    const scene = sceneOf(rowOf('M0 0H100', MAKERS.bead(10)));
+    const scene = sceneOf(rowOf('M0 0H100', beadPieces(10)));
     expect(rounded(at(scene, 1, 5, 0, 4))).toEqual([5, 4]);
   });
 
   it('a carried piece at offset h on a bend of radius R is p (1 ± h/R) from the next (common practice)', () => {
-    const scene = sceneOf(rowOf('M100 0A100 100 0 0 1 -100 0A100 100 0 0 1 100 0Z', MAKERS.plank(10)));
+    const scene = sceneOf(rowOf('M100 0A100 100 0 0 1 -100 0A100 100 0 0 1 100 0Z', plankPieces(10)));
     const p = scene.fit.layout.path.length / scene.fit.count;
     for (const h of [-20, 20]) {
       const angle = (k: number): number =>
@@ -240,12 +241,12 @@ describe('rows, twins, overlap', () => {
 
   it('shingled all the way round: the one that begins the pile lies over the last with its half', () => {
     const over = drawOrder(
-      sceneOf(rowOf('M60 0A60 60 0 0 1 -60 0A60 60 0 0 1 60 0Z', MAKERS.bead(20), { overlap: 'next-over' })),
+      sceneOf(rowOf('M60 0A60 60 0 0 1 -60 0A60 60 0 0 1 60 0Z', beadPieces(20), { overlap: 'next-over' })),
     );
     expect(over[0]).toEqual({ k: 0, what: 'all' });
     expect(over.at(-1)).toEqual({ k: 0, what: 'back-half' });
     const under = drawOrder(
-      sceneOf(rowOf('M60 0A60 60 0 0 1 -60 0A60 60 0 0 1 60 0Z', MAKERS.bead(20), { overlap: 'next-under' })),
+      sceneOf(rowOf('M60 0A60 60 0 0 1 -60 0A60 60 0 0 1 60 0Z', beadPieces(20), { overlap: 'next-under' })),
     );
     expect(under[0].k).toBe(under.length - 2);
     expect(under.at(-1)).toEqual({ k: under.length - 2, what: 'front-half' });
@@ -273,7 +274,7 @@ describe('what sticks out', () => {
   });
 
   it('a tube of 100 every 103 leaves a gap of 3 (common practice)', () => {
-    const tube = { ...MAKERS.tube(103).pieces[0], length: 100 } as JobPiece;
+    const tube = { ...tubePieces(103).pieces[0], length: 100 };
     expect(overhang(figureBox(pieceFigure(tube, 103)), 103).overlap).toBeCloseTo(-3, 6);
   });
 

@@ -52,7 +52,7 @@ function entryRow(entry: CatalogueEntry): CatalogueRow {
   return {
     id: entry.id,
     name: entry.name,
-    family: FAMILIES[entry.family].title,
+    family: FAMILIES[entry.family].words.title,
     standard: entry.standard,
     size: entry.size,
     pitch: entry.pitch,
@@ -74,7 +74,7 @@ function ownRow({ id, link }: KeptLink): CatalogueRow {
   return {
     id: `own:${id}`,
     name: link.name,
-    family: FAMILIES[first.family].title,
+    family: FAMILIES[first.family].words.title,
     standard: 'your own',
     size: '',
     pitch: first.pitch,

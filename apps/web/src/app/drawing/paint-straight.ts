@@ -1,5 +1,5 @@
-import { bandMaterial, bandSides, colourOf, finishedFigure } from '@coin-relay/scene';
-import { isBand, PLAIN_SETTING, type JobPiece, type Material } from '@coin-relay/model';
+import { colourOf, finishedFigure } from '@coin-relay/scene';
+import { PLAIN_SETTING, type JobPiece, type Material, bandOf, familyOf } from '@coin-relay/model';
 import { figureParts, fillParts } from './piece-looks';
 
 /** How a piece is painted besides what it is. */
@@ -24,15 +24,17 @@ export function paintStraight(
   const figure = finishedFigure(piece, span, materials, finish, wire);
   const parts = over ? figure.parts.filter((part) => part.over) : figure.parts;
   if (over && parts.length === 0) return;
-  if (isBand(piece)) {
-    const { inner, outer } = bandSides(piece);
-    ctx.fillStyle = colour(piece.finish?.material ?? bandMaterial(piece));
+  const band = bandOf(piece);
+  const { onPin } = familyOf(piece);
+  if (band) {
+    const { inner, outer, material } = band;
+    ctx.fillStyle = colour(piece.finish?.material ?? material);
     // A tooth stands on its pin, so half its stretch of band lies behind it.
-    const from = piece.family === 'toothed-belt' ? -span / 2 : 0;
+    const from = onPin ? -span / 2 : 0;
     ctx.fillRect(from - pixel / 2, -outer, span + pixel, inner + outer);
   }
   const { line, turn, flip, scale } = piece.setting ?? PLAIN_SETTING;
-  const middle = piece.family === 'toothed-belt' ? 0 : span / 2;
+  const middle = onPin ? 0 : span / 2;
   ctx.save();
   ctx.translate(middle, 0);
   ctx.rotate(turn);

@@ -8,11 +8,10 @@ import {
   mainPart,
   placeOf,
   wireShapes,
-  type Figure,
-  type FigurePart,
   type RowScene,
   type ScenePiece,
 } from '@coin-relay/scene';
+import type { Figure, FigurePart } from '@coin-relay/model';
 
 /** A part of a figure as a canvas takes it. */
 export interface PaintPart {

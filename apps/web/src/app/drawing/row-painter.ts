@@ -8,8 +8,6 @@ import {
 } from '@coin-relay/core';
 import {
   areKept,
-  bandMaterial,
-  bandOf,
   bandOutline,
   bentPoints,
   colourOf,
@@ -29,7 +27,7 @@ import {
   type RowScene,
   type ScenePiece,
 } from '@coin-relay/scene';
-import { PLAIN_REPEATS, repeatOf, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
+import { bandOf, PLAIN_REPEATS, repeatOf, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
 import type { PictureShelf } from '../shared/picture-shelf';
 import { paintPath, paintRail } from './path-painter';
 import { figureParts, fillParts, PieceLooks, type PaintPart, type PieceLook } from './piece-looks';
@@ -79,11 +77,11 @@ export class RowPainter {
     this.wheels = fit.layout.wheels.map((wheel) =>
       figureParts(wheelFigure(wheel, first, this.scene.span), colour),
     );
-    const band = bandOf(sequence);
+    const band = bandOf(first);
     this.band = band
       ? {
           path: new Path2D(bandOutline(fit.layout.path, fit.window, band, this.scene.side)),
-          fill: colour(band.finish?.material ?? bandMaterial(band)),
+          fill: colour(first.finish?.material ?? band.material),
           line: false,
         }
       : null;

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { FAMILY_FIELDS, type JobPiece, type Unit } from '@coin-relay/model';
+import { familyOf, withField, type JobPiece, type Unit } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
@@ -63,8 +63,8 @@ export class FamilyFieldsComponent {
   readonly unit = input.required<Unit>();
   /** The piece with one of its numbers changed; it is no trade size any more. */
   readonly changed = output<JobPiece>();
-  protected readonly fields = computed(() => FAMILY_FIELDS[this.piece().family]);
-  private readonly values = computed(() => this.piece() as unknown as Readonly<Record<string, unknown>>);
+  protected readonly fields = computed(() => familyOf(this.piece()).fields);
+  private readonly values = computed((): Readonly<Record<string, unknown>> => ({ ...this.piece() }));
 
   protected number(key: string): number {
     return Number(this.values()[key]);
@@ -74,10 +74,7 @@ export class FamilyFieldsComponent {
     return String(this.values()[key]);
   }
 
-  protected put(key: string, value: unknown): void {
-    const piece = this.piece();
-    const isSize = FAMILY_FIELDS[piece.family].some((field) => field.key === key && field.kind === 'length');
-    const size = isSize && 'size' in piece && typeof piece.size === 'string' ? { size: '' } : {};
-    this.changed.emit({ ...piece, ...size, [key]: value } as JobPiece);
+  protected put(key: string, value: string | number | boolean): void {
+    this.changed.emit(withField(this.piece(), key, value));
   }
 }

@@ -1,3 +1,4 @@
+import { familyOf } from '@coin-relay/model';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { JobPiece, Variation } from '@coin-relay/model';
 import { withExtra } from './with-extra';
@@ -60,9 +61,7 @@ export class VariationPanelComponent {
     (): readonly { key: 'size' | 'thickness' | 'wire'; words: string }[] => [
       { key: 'size', words: 'Size' },
       { key: 'thickness', words: 'Thickness' },
-      ...(this.piece().family === 'round-link'
-        ? [{ key: 'wire' as const, words: 'Along its own wire' }]
-        : []),
+      ...(familyOf(this.piece()).wire ? [{ key: 'wire' as const, words: 'Along its own wire' }] : []),
     ],
   );
 

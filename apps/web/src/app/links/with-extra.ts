@@ -9,6 +9,7 @@ export function withExtra<K extends Extra>(
   key: K,
   value: NonNullable<JobPiece[K]> | null,
 ): JobPiece {
-  const others = Object.fromEntries(Object.entries(piece).filter(([name]) => name !== key));
-  return (value === null ? others : { ...others, [key]: value }) as JobPiece;
+  const next: JobPiece = { ...piece };
+  delete next[key];
+  return value === null ? next : { ...next, [key]: value };
 }

@@ -1,6 +1,6 @@
 import { bendAlong, chordalRatio, chordalSpeed } from '@coin-relay/core';
 import {
-  ARTICULATION,
+  familyOf,
   factsOfSpring,
   formatLength,
   rowFrameAt,
@@ -191,7 +191,7 @@ function bendGraph(machine: Machine, { fit, resolved }: FittedRow): MotionGraph[
   const degrees = (angle: number): number => (angle * 180) / Math.PI;
   const most = Math.max(...bend.turn);
   const limit = resolved.sequence
-    .flatMap((piece) => ARTICULATION[piece.family]?.angle ?? [])
+    .flatMap((piece) => familyOf(piece).articulation?.angle ?? [])
     .reduce<number | null>((least, angle) => (least === null ? angle : Math.min(least, angle)), null);
   return [
     {

@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { behaviourOf, canStandIn, CATALOGUE, FAMILIES, findEntry, type Family } from '@coin-relay/model';
+import { behaviourOf, canStandIn, CATALOGUE, FAMILIES, findEntry, type FamilyId } from '@coin-relay/model';
 import { SetOutWork, type ChosenPiece } from './set-out-work.service';
 
 /** Families that can be added to any row: carried pieces, whatever their spacing. */
-const CARRIED: readonly Family[] = ['plank', 'bead', 'lamp', 'charm'];
+const CARRIED: readonly FamilyId[] = Object.values(FAMILIES)
+  .filter(({ behaviour }) => behaviour === 'carried')
+  .map(({ id }) => id);
 
 /** Chooses a piece: one of the job, or a new one from the catalogue. */
 @Component({
@@ -62,7 +64,7 @@ export class PieceSelectComponent {
           entry.family === family &&
           (behaviourOf(entry.make().pieces[0]) === 'carried' || entry.pitch === first?.pitch),
       );
-      return entries.length > 0 ? [{ title: FAMILIES[family].title, entries }] : [];
+      return entries.length > 0 ? [{ title: FAMILIES[family].words.title, entries }] : [];
     });
   });
 

@@ -1,3 +1,4 @@
+import { familyOf, isBand } from '@coin-relay/model';
 import { BY, isOnPath } from '@coin-relay/core';
 import { colourOf, drawOrder, pieceFigure, placeOf, pieceNumberAt, wireShapes } from '@coin-relay/scene';
 import { paintStraight } from '../drawing/paint-straight';
@@ -60,11 +61,11 @@ function tapeLooks({ scene }: RowPainter): TapeLook[] {
   const { materials } = scene.setOut;
   return scene.pieces.map(({ piece, span, layer }) => {
     const main = piece.finish?.material ?? pieceFigure(piece, span).main ?? 'steel';
-    const carries = piece.family === 'roller-chain' && piece.attachment !== 'none';
-    const inset = piece.family === 'toothed-belt' || piece.family === 'plain-belt' ? 5 : layer === 1 ? 1 : 3;
+    const { carries } = familyOf(piece);
+    const inset = isBand(piece) ? 5 : layer === 1 ? 1 : 3;
     // Grey steel is set off against the tape's ground.
     const fill = main === 'steel' ? '#8f979b' : colourOf(materials, main);
-    return { fill, inset, carried: carries ? colourOf(materials, 'leather') : null };
+    return { fill, inset, carried: carries?.(piece) ? colourOf(materials, 'leather') : null };
   });
 }
 

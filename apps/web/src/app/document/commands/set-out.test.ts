@@ -3,7 +3,9 @@ import {
   CATALOGUE,
   demoJobs,
   findEntry,
-  MAKERS,
+  beadPieces,
+  charmPieces,
+  flatTopPieces,
   ownPiece,
   parseJob,
   PLAIN_SET_OUT,
@@ -155,7 +157,7 @@ describe('masters', () => {
 
   it('what is added is made to fit the row, under names that are free', () => {
     const state = start();
-    const [plate] = MAKERS['flat-top'](38.1).pieces;
+    const [plate] = flatTopPieces(38.1).pieces;
     const { command, ids } = addPieces(state.job, 'row', [plate, { ...plate }]);
     expect(ids).toEqual(['plate', 'plate-2']);
     const { job } = apply(state, command);
@@ -165,7 +167,7 @@ describe('masters', () => {
   it('materials of one’s own come with a link of one’s own, and none twice', () => {
     const state = start();
     const material = { ...newMaterial(state.job), colour: '#123456' };
-    const [bead] = MAKERS.bead(12).pieces;
+    const [bead] = beadPieces(12).pieces;
     const link = {
       name: 'Mine',
       pieces: [{ ...bead, finish: { material: material.id, line: true, picture: null } }],
@@ -210,7 +212,7 @@ describe('whatever is done, the document stays readable and undo gives the first
     () => setBehaviour('row', 'bending'),
     () => setBehaviour('row', 'stiff'),
     (job) => changePiece({ ...job.pieces[0], pitch: 9 } as Job['pieces'][number]),
-    (job) => addPieces(job, 'row', MAKERS.charm(30).pieces).command,
+    (job) => addPieces(job, 'row', charmPieces(30).pieces).command,
     (job) => setSequence('row', [...job.runs[0].sequence, job.pieces[0].id].slice(0, 20), []),
     (job) =>
       changeSetOut('row', (setOut) => {

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { chordDeparture } from '@coin-relay/core';
-import { formatLength, holdChange, isBand, toleranceOf, TOLERANCES, type RunFit } from '@coin-relay/model';
+import { formatLength, holdChange, isBand, toleranceOf, familyOf, type RunFit } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { setFit } from '../../document/commands';
@@ -158,7 +158,7 @@ export class FitStepComponent {
   protected readonly tolerance = computed(() => {
     const resolved = this.state().view?.resolved;
     if (!resolved) return { part: 0.02, why: '' };
-    const usual = TOLERANCES[resolved.sequence[0].family];
+    const usual = familyOf(resolved.sequence[0]).tolerance;
     const part = toleranceOf(resolved);
     return { part, why: part === usual.part ? `As usual: ${usual.why}.` : 'As you set it.' };
   });

@@ -10,6 +10,7 @@ import {
   CATALOGUE,
   entryOf,
   FAMILIES,
+  familyOf,
   findEntry,
   formatExact,
   formatLength,
@@ -20,7 +21,6 @@ import {
   pointsData,
   type Behaviour,
   type CatalogueEntry,
-  type Family,
   type JobPiece,
 } from '@coin-relay/model';
 import { firstValueFrom } from 'rxjs';
@@ -42,12 +42,9 @@ import { Trouble } from '../../shared/trouble';
 /** Ends of lines in a drawing of a piece that are one, mm. */
 const JOIN = 0.01;
 
-const GROUPS: readonly { title: string; entries: readonly CatalogueEntry[] }[] = (
-  Object.keys(FAMILIES) as Family[]
-).flatMap((family) => {
-  const entries = CATALOGUE.filter((entry) => entry.family === family);
-  return entries.length > 0 ? [{ title: FAMILIES[family].title, entries }] : [];
-});
+const GROUPS: readonly { title: string; entries: readonly CatalogueEntry[] }[] = Object.values(FAMILIES)
+  .map(({ id, words }) => ({ title: words.title, entries: CATALOGUE.filter(({ family }) => family === id) }))
+  .filter(({ entries }) => entries.length > 0);
 
 /** The link: which one, its numbers, how it behaves, how it sits, and three of it at rest. */
 @Component({
@@ -118,7 +115,7 @@ export class LinkStepComponent {
   protected readonly overlapWords = computed(() => {
     const piece = this.piece();
     if (!piece || isBand(piece)) return '';
-    const even = { ...piece, variation: undefined } as JobPiece;
+    const even: JobPiece = { ...piece, variation: undefined };
     const { overlap, behind, ahead } = overhang(figureBox(pieceFigure(even, piece.pitch)), piece.pitch);
     const mm = (value: number): string => formatLength(value, this.unit());
     if (overlap > 0.005)
@@ -234,7 +231,7 @@ export class LinkStepComponent {
           name:
             first.family === 'own'
               ? first.name
-              : `${FAMILIES[first.family].title}, ${this.length(first.pitch)}`,
+              : `${familyOf(first).words.title}, ${this.length(first.pitch)}`,
           pieces: distinct,
           sequence: pieces.map(({ id }) => id),
           materials: (job.materials ?? []).filter(({ id }) => used.has(id)),

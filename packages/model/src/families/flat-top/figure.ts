@@ -1,11 +1,11 @@
-import type { PieceOf } from '@coin-relay/model';
-import { rounded, strand, type Figure } from './figure';
+import { rounded, strand, type Figure } from '../../figure/figure';
+import type { FlatTop } from './schema';
 
 /**
  * A flat-top conveyor plate from above, from hinge to hinge: a wide plate with eyes at both edges
  * that stand between those of its neighbours, and its hinge pins.
  */
-export function flatTop(piece: PieceOf<'flat-top'>, span: number): Figure {
+export function flatTop(piece: FlatTop, span: number): Figure {
   const { width, knuckles } = piece;
   const half = width / 2;
   const eye = Math.min(span * 0.14, width / (knuckles * 4));

@@ -1,13 +1,11 @@
-import type { PieceOf } from '@coin-relay/model';
-import { circle, data, type Figure } from './figure';
-
-type ShoePiece = PieceOf<'track-shoe'>;
+import { circle, data, type Figure } from '../../figure/figure';
+import type { TrackShoe } from './schema';
 
 /**
  * A track shoe from pin (0, 0) to pin (span, 0): a plate with hinge knuckles at both pins, a
  * guide horn on the wheels' side (y positive) and a grouser on the ground's.
  */
-export function trackShoe(piece: ShoePiece, span: number): Figure {
+export function trackShoe(piece: TrackShoe, span: number): Figure {
   const t = piece.thickness / 2;
   const knuckle = t * 0.92;
   const start = knuckle * 1.08;

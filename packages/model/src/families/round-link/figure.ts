@@ -1,8 +1,6 @@
 import { chance, WIRE_SHAPES } from '@coin-relay/core';
-import type { PieceOf } from '@coin-relay/model';
-import { rounded, short, type Figure, type FigurePart } from './figure';
-
-type RoundLink = PieceOf<'round-link'>;
+import { rounded, short, type Figure, type FigurePart } from '../../figure/figure';
+import type { RoundLink } from './schema';
 
 /** Points of the wire's middle line on each half ring. */
 const RING_POINTS = 20;

@@ -1,7 +1,14 @@
-import type { PieceOf } from '@coin-relay/model';
-import { circle, data, hole, polygon, rectangle, rounded, type Figure, type FigurePart } from './figure';
-
-type ChainPiece = PieceOf<'roller-chain'>;
+import {
+  circle,
+  data,
+  hole,
+  polygon,
+  rectangle,
+  rounded,
+  type Figure,
+  type FigurePart,
+} from '../../figure/figure';
+import type { RollerChain } from './schema';
 
 /**
  * A link of a roller chain from pin to pin, the first pin at the origin and the second at
@@ -9,11 +16,11 @@ type ChainPiece = PieceOf<'roller-chain'>;
  * outer one its pins. From above: plates on edge, rollers and pins between them, row beside row.
  * What it carries stands out of the path (y negative).
  */
-export function chainLink(piece: ChainPiece, span: number): Figure {
+export function chainLink(piece: RollerChain, span: number): Figure {
   return piece.view === 'top' ? fromAbove(piece, span) : fromTheSide(piece, span);
 }
 
-function fromTheSide(piece: ChainPiece, span: number): Figure {
+function fromTheSide(piece: RollerChain, span: number): Figure {
   const r = piece.plateHeight / 2;
   const carried = attachment(piece, span, r);
   if (piece.part === 'inner') {
@@ -41,7 +48,7 @@ function fromTheSide(piece: ChainPiece, span: number): Figure {
 }
 
 /** Plates are drawn as thick as a seventh of the width between them, about as real ones are. */
-function fromAbove(piece: ChainPiece, span: number): Figure {
+function fromAbove(piece: RollerChain, span: number): Figure {
   const { width, rows, rowPitch, pin, roller, plateHeight } = piece;
   const thick = Math.max(width * 0.16, pin * 0.2);
   const inner = width / 2;
@@ -107,7 +114,7 @@ function plate(span: number, r: number, waist: number, bore: number): string {
   );
 }
 
-function attachment(piece: ChainPiece, span: number, r: number): FigurePart[] {
+function attachment(piece: RollerChain, span: number, r: number): FigurePart[] {
   switch (piece.attachment) {
     case 'none':
       return [];

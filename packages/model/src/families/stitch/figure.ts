@@ -1,12 +1,12 @@
-import type { PieceOf } from '@coin-relay/model';
-import { circle, strand, type Figure, type FigurePart } from './figure';
+import { circle, strand, type Figure, type FigurePart } from '../../figure/figure';
+import type { Stitch } from './schema';
 
 /**
  * One stitch from hole to hole. Running: a strand on top with the thread below the cloth in the
  * gap. Back: strands end to end, each a little over the one before. Cross: two strands over each
  * other. Zigzag: over to the other side and back.
  */
-export function stitch(piece: PieceOf<'stitch'>, span: number): Figure {
+export function stitch(piece: Stitch, span: number): Figure {
   const { thread, hole, kind } = piece;
   const w = piece.width / 2;
   const holes = (...at: readonly (readonly [number, number])[]): FigurePart[] =>

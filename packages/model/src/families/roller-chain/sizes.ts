@@ -1,4 +1,4 @@
-import type { PieceOf } from '../job/piece-schema';
+import type { RollerChain } from './schema';
 
 /**
  * Roller chain sizes, mm: pitch and roller diameter after ISO 606 / ASME B29.1 (from memory;
@@ -54,10 +54,7 @@ export const CHAIN_SIZES: readonly ChainSize[] = ROWS.map(
 /** The dimensions of a size as a piece has them, and the mass of one link, g. */
 export function chainDimensions(
   size: ChainSize,
-): Pick<
-  PieceOf<'roller-chain'>,
-  'pitch' | 'size' | 'plateHeight' | 'roller' | 'pin' | 'width' | 'rowPitch' | 'mass'
-> {
+): Pick<RollerChain, 'pitch' | 'size' | 'plateHeight' | 'roller' | 'pin' | 'width' | 'rowPitch' | 'mass'> {
   const { pitch, plateHeight, roller, pin, width, rowPitch, massPerMetre } = size;
   // kg/m is g/mm: one link weighs its pitch times that.
   return { pitch, size: size.size, plateHeight, roller, pin, width, rowPitch, mass: massPerMetre * pitch };

@@ -1,13 +1,13 @@
 import { parsePathData, placeContour, writePathData } from '@coin-relay/core';
-import type { PieceOf } from '@coin-relay/model';
-import type { Figure } from './figure';
+import type { Figure } from '../../figure/figure';
+import type { Own } from './schema';
 
 /**
  * A piece with an outline of one's own, brought into the axes all figures have: its first pin at
  * the origin, its second on the x axis. Its outline keeps its size; where the row's pitch gives
  * way, it stays midway between its pins.
  */
-export function ownFigure(piece: PieceOf<'own'>, span: number): Figure {
+export function ownFigure(piece: Own, span: number): Figure {
   const { from, to } = piece.pins;
   const turn = -Math.atan2(to.y - from.y, to.x - from.x);
   const c = Math.cos(turn);

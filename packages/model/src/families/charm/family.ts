@@ -1,0 +1,39 @@
+import { plainEntry, single, type Family, type MadePieces } from '../family';
+import { choice, length } from '../fields';
+import { charm as figure } from './figure';
+import { CharmSchema, type Charm } from './schema';
+
+/** A charm for a spacing, with proportions that look right. */
+export const charmPieces = (pitch: number): MadePieces<Charm> =>
+  single({ family: 'charm', id: 'charm', name: 'Charm', form: 'star', pitch, size: pitch * 0.9 });
+
+export const charm = {
+  id: 'charm',
+  schema: CharmSchema,
+  words: { title: 'Charms', one: 'charm', many: 'charms' },
+  behaviour: 'carried',
+  tolerance: { part: 0.15, why: 'the eye does not see less between charms' },
+  articulation: null,
+  fields: [
+    choice(
+      'form',
+      'Form',
+      ['star', 'star'],
+      ['fish', 'fish'],
+      ['bell', 'bell'],
+      ['pennant', 'pennant'],
+      ['hanger', 'hanger'],
+    ),
+    length('size', 'Height'),
+  ],
+  entries: [
+    plainEntry('charm-star', 'Star', () => charmPieces(30)),
+    plainEntry('charm-fish', 'Fish', () => charmPieces(30), { form: 'fish' }),
+    plainEntry('charm-bell', 'Bell', () => charmPieces(30), { form: 'bell' }),
+    plainEntry('charm-pennant', 'Pennant', () => charmPieces(30), { form: 'pennant' }),
+    plainEntry('charm-hanger', 'Hanger', () => charmPieces(30), { form: 'hanger', size: 40 }),
+  ],
+  width: () => 0,
+  figure,
+  look: ({ form }) => form,
+} as const satisfies Family<Charm>;

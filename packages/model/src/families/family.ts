@@ -1,0 +1,138 @@
+import type * as z from 'zod';
+import type { Figure } from '../figure/figure';
+import type { FamilyField } from './fields';
+import type { Behaviour } from './piece-base';
+
+/** What every piece has, whatever its family. */
+export interface AnyPiece {
+  readonly family: string;
+  readonly id: string;
+  readonly name: string;
+  readonly pitch: number;
+  readonly mass?: number | undefined;
+}
+
+/** What a family is called, and what one of its pieces and several are. */
+export interface FamilyWords {
+  readonly title: string;
+  readonly one: string;
+  readonly many: string;
+  /** What a row has one more of than pieces, being between every two and at both ends; not said where the trade counts no such thing. */
+  readonly joint?: readonly [one: string, many: string];
+}
+
+/** Pieces with the sequence they come in, and how neighbours lie on one another where it is not as usual. */
+export interface MadePieces<P extends AnyPiece> {
+  readonly pieces: P[];
+  readonly sequence: string[];
+  readonly overlap?: 'linked';
+}
+
+/** One piece, again and again. */
+export const single = <P extends AnyPiece>(piece: P): MadePieces<P> => ({
+  pieces: [piece],
+  sequence: [piece.id],
+});
+
+/** One line of the catalogue: a link that can be taken. */
+export interface FamilyEntry<P extends AnyPiece> {
+  readonly id: string;
+  readonly name: string;
+  /** The trade's designation, and the standard it is from; empty for sizes without one. */
+  readonly size: string;
+  readonly standard: string;
+  /** mm. */
+  readonly pitch: number;
+  /** kg/m; null where it is not known. */
+  readonly massPerMetre: number | null;
+  readonly make: () => MadePieces<P>;
+}
+
+/** An entry of one piece of no trade size, which is called as the entry is. */
+export function plainEntry<P extends AnyPiece>(
+  id: string,
+  name: string,
+  make: () => MadePieces<P>,
+  change: Partial<P> = {},
+): FamilyEntry<P> {
+  const { pitch } = make().pieces[0];
+  const named = (): MadePieces<P> => {
+    const made = make();
+    return { ...made, pieces: made.pieces.map((piece) => ({ ...piece, ...change, name })) };
+  };
+  return { id, name, size: '', standard: '', pitch, massPerMetre: null, make: named };
+}
+
+/** One band that runs on from piece to piece: how far its faces lie from its pitch line, mm, and what it is made of. */
+export interface Band {
+  /** Towards the pulleys. */
+  readonly inner: number;
+  /** Away from them. */
+  readonly outer: number;
+  readonly material: string;
+}
+
+/**
+ * A family of links: all that is known of it. It stands in a folder of its own, and is entered in
+ * the index; whoever uses families never asks for their names.
+ */
+export interface Family<P extends AnyPiece> {
+  readonly id: P['family'];
+  /** Of its pieces in a job document. */
+  readonly schema: z.ZodType<P>;
+  readonly words: FamilyWords;
+  /** How its pieces usually behave; of bands, always. */
+  readonly behaviour: Behaviour;
+  /** How far the pitch may be off before it is pointed out, as a part of one, and why (common practice, no source). */
+  readonly tolerance: { readonly part: number; readonly why: string };
+  /** How far two stiff neighbours can turn against each other, radians, and why (common practice, no source); null turns freely. */
+  readonly articulation: { readonly angle: number; readonly why: string } | null;
+  /** The few numbers its pieces are drawn from besides the pitch. Lengths keep their proportion to it. */
+  readonly fields: readonly FamilyField<P>[];
+  /** The lines of the catalogue. */
+  readonly entries: readonly FamilyEntry<P>[];
+  /** Across the path in plan, as made, mm; what only hangs from the path is not on it. */
+  readonly width: (piece: P) => number;
+  /**
+   * The figure of a piece at a pin distance of `span`: its first pin at the origin, its second at
+   * (span, 0), the inside of the path at y positive.
+   * @param wire which shape of an uneven wire, for pieces that have one
+   */
+  readonly figure: (piece: P, span: number, wire: number) => Figure;
+
+  /** Along the path where pieces are laid end to end, mm; the pitch where nothing is said. */
+  readonly lengthAlong?: (piece: P) => number;
+  /** How much of the path a carried piece that lies across it takes up, mm; nothing where it is not said. */
+  readonly breadthAlong?: (piece: P) => number;
+  /** What pieces that look alike to a travelling eye have in common; that they are of one family where nothing is said. */
+  readonly look?: (piece: P) => string;
+  /** Pieces drawn first lie below: 0 where nothing is said. */
+  readonly layer?: (piece: P) => 0 | 1;
+  /** Its pieces are parts of one band. */
+  readonly band?: (piece: P) => Band;
+  /** Its figure stands about its first pin, not between two. */
+  readonly onPin?: true;
+  /** Neighbours go through each other or run on into each other: that their figures overlap is no fault. */
+  readonly overlaps?: true;
+  /** Its pieces are bent from a wire that may be uneven. */
+  readonly wire?: true;
+  /** What a piece carries out of the path. */
+  readonly carries?: (piece: P) => boolean;
+  /** What two kinds of link in turn are called, where a closed row has to have an even count of them. */
+  readonly alternates?: string;
+  /** How far inside the row's line the face of a plain wheel lies, mm; on it where nothing is said. */
+  readonly runningDepth?: (piece: P) => number;
+  /** The wheel whose teeth its pieces mesh with, a tooth gap on the x axis. */
+  readonly toothedWheel?: (wheel: ToothedWheel, piece: P) => Figure;
+  /** A piece k times as large, where its lengths are not all in its fields. */
+  readonly scaled?: (piece: P, k: number) => Partial<P>;
+  /** Is a piece of this trade size the article that `made` is of? All of one size are where nothing is said. */
+  readonly isArticle?: (piece: P, made: P) => boolean;
+}
+
+export interface ToothedWheel {
+  readonly radius: number;
+  readonly teeth: number;
+  /** The pitch the row has on it, mm. */
+  readonly pitch: number;
+}

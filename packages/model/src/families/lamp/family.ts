@@ -1,0 +1,40 @@
+import { plainEntry, single, type Family, type MadePieces } from '../family';
+import { choice, length } from '../fields';
+import { PLAIN_SETTING } from '../piece-base';
+import { lamp as figure } from './figure';
+import { LampSchema, type Lamp } from './schema';
+
+/** A lamp for a spacing, hanging upright, with proportions that look right. */
+export const lampPieces = (pitch: number): MadePieces<Lamp> =>
+  single({
+    family: 'lamp',
+    id: 'lamp',
+    name: 'Lamp',
+    form: 'bulb',
+    pitch,
+    diameter: pitch * 0.3,
+    cord: pitch * 0.2,
+    setting: { ...PLAIN_SETTING, facing: 'upright' },
+  });
+
+export const lamp = {
+  id: 'lamp',
+  schema: LampSchema,
+  words: { title: 'Lamps', one: 'lamp', many: 'lamps' },
+  behaviour: 'carried',
+  tolerance: { part: 0.15, why: 'the eye does not see less between lamps' },
+  articulation: null,
+  fields: [
+    choice('form', 'Form', ['bulb', 'bulb'], ['lantern', 'lantern']),
+    length('diameter', 'Diameter'),
+    length('cord', 'Cord', 0),
+  ],
+  entries: [
+    plainEntry('lamp-bulb', 'Lamp on a cord', () => lampPieces(60)),
+    plainEntry('lamp-lantern', 'Lantern', () => lampPieces(80), { form: 'lantern', diameter: 30, cord: 12 }),
+  ],
+  width: () => 0,
+  figure,
+  lengthAlong: ({ diameter }) => diameter,
+  look: ({ form }) => form,
+} as const satisfies Family<Lamp>;

@@ -1,0 +1,31 @@
+import { plainEntry, single, type Family, type MadePieces } from '../family';
+import { flag, length } from '../fields';
+import { plank as figure } from './figure';
+import { PlankSchema, type Plank } from './schema';
+
+/** A cross-plank for a spacing, with proportions that look right. */
+export const plankPieces = (pitch: number): MadePieces<Plank> =>
+  single({
+    family: 'plank',
+    id: 'plank',
+    name: 'Plank',
+    pitch,
+    length: pitch * 3,
+    width: pitch * 0.82,
+    nails: true,
+  });
+
+export const plank = {
+  id: 'plank',
+  schema: PlankSchema,
+  words: { title: 'Cross-planks', one: 'plank', many: 'planks' },
+  behaviour: 'carried',
+  tolerance: { part: 0.1, why: 'the eye does not see less between planks' },
+  articulation: null,
+  fields: [length('length', 'Length across'), length('width', 'Width'), flag('nails', 'Nailed')],
+  entries: [plainEntry('plank', 'Cross-plank', () => plankPieces(20))],
+  width: ({ length: across }) => across,
+  figure,
+  lengthAlong: ({ width }) => width,
+  breadthAlong: ({ width }) => width,
+} as const satisfies Family<Plank>;

@@ -1,0 +1,49 @@
+import { single, type Family, type MadePieces } from '../family';
+import { choice, length } from '../fields';
+import { beltTooth, toothedBand } from './figure';
+import { toothedPulley } from './pulley';
+import { ToothedBeltSchema, type ToothedBelt } from './schema';
+import { BELT_SIZES, type BeltSize } from './sizes';
+
+/** One tooth of a toothed belt, repeated. */
+export const beltPieces = (size: BeltSize): MadePieces<ToothedBelt> =>
+  single({
+    family: 'toothed-belt',
+    id: 'tooth',
+    name: 'Belt tooth',
+    form: 'trapezoid',
+    pitch: size.pitch,
+    size: size.size,
+    thickness: size.thickness,
+    tooth: size.tooth,
+  });
+
+export const toothedBelt = {
+  id: 'toothed-belt',
+  schema: ToothedBeltSchema,
+  words: { title: 'Toothed belt', one: 'tooth', many: 'teeth' },
+  behaviour: 'bending',
+  tolerance: { part: 0.002, why: 'teeth that are further off ride up on the pulley' },
+  articulation: null,
+  fields: [
+    choice('form', 'Tooth form', ['trapezoid', 'trapezoid'], ['round', 'round']),
+    length('thickness', 'Thickness'),
+    length('tooth', 'Tooth height', 0),
+  ],
+  entries: BELT_SIZES.map((size) => ({
+    id: `belt-${size.size}`,
+    name: `Toothed belt ${size.size}`,
+    size: size.size,
+    standard: 'ISO 5296',
+    pitch: size.pitch,
+    massPerMetre: null,
+    make: () => beltPieces(size),
+  })),
+  width: ({ thickness, tooth }) => thickness + tooth,
+  figure: beltTooth,
+  look: ({ form }) => form,
+  band: toothedBand,
+  onPin: true,
+  runningDepth: (piece) => toothedBand(piece).inner,
+  toothedWheel: toothedPulley,
+} as const satisfies Family<ToothedBelt>;
