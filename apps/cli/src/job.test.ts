@@ -66,6 +66,7 @@ describe('check', () => {
     expect(found.map(({ kind, run: of, weight }) => [kind, of, weight])).toEqual([
       ['odd-count', 'row', 'warning'],
       ['broken-pattern', 'row', 'warning'],
+      ['seam', 'row', 'warning'],
     ]);
     const triangle = job('corner.json', (j) => {
       j.wheels = [];

@@ -1,56 +1,48 @@
-import { closeApproaches, fitRow, RelayError } from '@coin-relay/core';
-import {
-  findingsOf,
-  parseJob,
-  pieceWidth,
-  resolveRun,
-  resolveSetOut,
-  type Finding,
-  type Job,
-} from '@coin-relay/model';
-import { neighbourCuts } from '@coin-relay/scene';
-import { rowScene } from '@coin-relay/scene';
+import { parseJob, resolveRun } from '@coin-relay/model';
+import { checkJob, type Finding } from '@coin-relay/scene';
 
-/** A finding of a job: which run it is of, how heavy it is, where (mm along its path) and how large. */
-export interface CheckedFinding {
-  readonly kind: Finding['kind'] | 'cannot-fit';
-  readonly run: string;
-  readonly weight: Finding['weight'];
-  readonly at: number | null;
-  readonly size: number | null;
-  readonly message: string;
-}
+/** A finding as it is answered: its words without the spaces that keep a number and its unit together. */
+export type CheckedFinding = Pick<
+  Finding,
+  'kind' | 'step' | 'run' | 'weight' | 'at' | 'size' | 'wheel' | 'of' | 'frame'
+> & { readonly message: string; readonly mend: string | null };
 
 export interface CheckAnswer {
   readonly findings: readonly CheckedFinding[];
 }
 
-/** Everything the checks have to say about a job's runs; a run that cannot be fitted at all is a finding too. */
+/** Everything the checks have to say about a job; a run that cannot be fitted at all is a finding too. */
 export function checkAnswer(document: unknown, run?: string): CheckAnswer {
   const job = parseJob(document);
-  const runs = run === undefined ? job.runs.map(({ id }) => id) : [resolveRun(job, run).run.id];
-  return { findings: runs.flatMap((id) => findingsOfRun(job, id)) };
+  const only = run === undefined ? undefined : resolveRun(job, run).run.id;
+  return { findings: checkJob(job, only).map(answered) };
 }
 
-function findingsOfRun(job: Job, run: string): CheckedFinding[] {
-  try {
-    const resolved = resolveRun(job, run);
-    const fit = fitRow(resolved.source, resolved.request);
-    const approaches = closeApproaches(fit.layout.path, pieceWidth(resolved.sequence));
-    const setOut = resolveSetOut(job, resolved.run, fit);
-    const cuts = neighbourCuts(rowScene(fit, setOut));
-    return findingsOf(job, resolved, fit, approaches, setOut, cuts).map(
-      ({ kind, weight, at, size, text }) => ({
-        kind,
-        run,
-        weight,
-        at,
-        size,
-        message: text.replace(/\u00a0/g, ' '),
-      }),
-    );
-  } catch (error) {
-    if (!(error instanceof RelayError)) throw error;
-    return [{ kind: 'cannot-fit', run, weight: 'error', at: null, size: null, message: error.message }];
-  }
+function answered({
+  kind,
+  step,
+  run,
+  weight,
+  at,
+  size,
+  wheel,
+  of,
+  frame,
+  text,
+  mend,
+}: Finding): CheckedFinding {
+  const plain = (words: string): string => words.replace(/\u00a0/g, ' ');
+  return {
+    kind,
+    step,
+    run,
+    weight,
+    at,
+    size,
+    wheel,
+    of,
+    frame,
+    message: plain(text),
+    mend: mend && plain(mend.words),
+  };
 }

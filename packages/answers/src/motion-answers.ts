@@ -1,3 +1,4 @@
+import { checkMachine, checkRow, type FindingKind } from '@coin-relay/scene';
 import { phasesInLoop, placePins, RelayError } from '@coin-relay/core';
 import {
   anchorAt,
@@ -6,10 +7,8 @@ import {
   fittedRows,
   laidAnew,
   machineOf,
-  machineWarnings,
   measureAt,
   motionFacts,
-  motionWarnings,
   parseJob,
   prepareMachine,
   resolveRun,
@@ -20,8 +19,6 @@ import {
   wheelAngleAt,
   type Job,
   type Machine,
-  type MachineWarning,
-  type MotionWarning,
   type Tie,
 } from '@coin-relay/model';
 
@@ -55,7 +52,7 @@ export interface MotionAnswer {
     /** Pitches and laps until the row and the marks of all toothed wheels are back. */
     readonly allBack: number;
     readonly lapsUntilBack: number | null;
-    readonly warnings: readonly { readonly kind: MotionWarning['kind']; readonly message: string }[];
+    readonly warnings: readonly { readonly kind: FindingKind; readonly message: string }[];
   }[];
   /** Springs and ropes: how long they get, mm; of springs their free and solid length and rate (N/mm). */
   readonly ties: readonly {
@@ -67,7 +64,7 @@ export interface MotionAnswer {
     readonly rate?: number | null;
   }[];
   readonly warnings: readonly {
-    readonly kind: MachineWarning['kind'];
+    readonly kind: FindingKind;
     readonly of: string;
     readonly message: string;
   }[];
@@ -83,7 +80,7 @@ export function motionAnswer(document: unknown, run?: string): MotionAnswer {
     seconds: frames / framesPerSecond,
     runs: runsOf(machine.job, run).map((id) => runMotion(machine, id)),
     ties: (machine.job.ties ?? []).map((tie) => tieMotion(machine, tie)),
-    warnings: machineWarnings(machine).map(({ kind, of, text }) => ({ kind, of, message: text })),
+    warnings: checkMachine(machine).map(({ kind, of, text }) => ({ kind, of: of ?? '', message: text })),
   };
 }
 
@@ -115,7 +112,9 @@ function runMotion(machine: Machine, id: string): MotionAnswer['runs'][number] {
     wheels: wheels.map(({ id: wheel, rpm, turns, slip }) => ({ id: wheel, rpm, turns, slip })),
     allBack,
     lapsUntilBack,
-    warnings: motionWarnings(row.resolved, facts).map(({ kind, text }) => ({ kind, message: text })),
+    warnings: checkRow(machine.job, row, machine)
+      .filter(({ step }) => step === 'motion')
+      .map(({ kind, text }) => ({ kind, message: text })),
   };
 }
 

@@ -3,3 +3,4 @@ export * from './placing';
 export * from './machine-parts';
 export * from './interference';
 export * from './parts-list';
+export * from './checks';

@@ -1,5 +1,5 @@
 export { fittedRows } from './fitted-rows';
-export { closingTravels, PLAIN_REPEATS, rowMotions, travelAt, wheelRepeats } from './travel';
+export { closingTravels, hasCrank, PLAIN_REPEATS, rowMotions, travelAt, wheelRepeats } from './travel';
 export type { FittedRow, RowMotion } from './travel';
 export {
   anchorAt,

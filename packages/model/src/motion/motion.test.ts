@@ -4,17 +4,17 @@ import { demoJobs } from '../demo';
 import type { Job } from '../job/schema';
 import { resolveRun } from '../resolve';
 import { fittedRows, machineOf } from '../machine';
-import { motionFacts, motionWarnings, visibleRepeat, type MotionFacts, type MotionWarning } from './index';
+import { motionFacts, visibleRepeat, type MotionFacts } from './index';
 
 const demo = (id: string): Job => demoJobs().find((entry) => entry.id === id)!.job;
 const moving = (job: Job, pitches: number, frames = job.motion.frames): Job => ({
   ...job,
   motion: { ...job.motion, frames, drives: [{ run: job.runs[0].id, pitches }] },
 });
-const told = (job: Job): { facts: MotionFacts; warnings: MotionWarning[] } => {
+const told = (job: Job): { facts: MotionFacts } => {
   const [row] = fittedRows(job, [job.runs[0]]);
   const facts = motionFacts(machineOf(job, fittedRows(job)), row.resolved.run.id)!;
-  return { facts, warnings: motionWarnings(row.resolved, facts) };
+  return { facts };
 };
 
 describe('what repeats', () => {
@@ -65,35 +65,7 @@ function beetleRadius(job: Job): number {
   return fitRow(source, request).layout.wheels[0].radius;
 }
 
-describe('warnings', () => {
-  it('there are none for any row of the arcade as it is kept', () => {
-    for (const { id, job } of demoJobs())
-      for (const run of job.runs)
-        expect([id, run.id, told({ ...job, runs: [run] }).warnings]).toEqual([id, run.id, []]);
-  });
-
-  it('a seam comes with the travel that has none', () => {
-    const { warnings } = told(moving(demo('demo-coin-lift'), -7));
-    expect(warnings).toEqual([expect.objectContaining({ kind: 'seam', travel: -6, frames: null })]);
-  });
-
-  it('along an open path what is set by rule travels off, and does not come back', () => {
-    const { facts, warnings } = told(moving(demo('demo-lamp-festoon'), 4));
-    expect([facts.seamless, warnings[0].kind]).toEqual([false, 'seam']);
-    expect(warnings[0].text).toMatch(/travels off the end of the path with its lamps/);
-  });
-
-  it('along an open path a sequence comes in by itself, whatever the count', () => {
-    const { facts, warnings } = told(moving(demo('demo-bead-string'), 8));
-    expect([facts.repeat, facts.seamless, warnings]).toEqual([4, true, []]);
-  });
-
-  it('where no travel reads in so few frames, a longer loop is asked for', () => {
-    const { warnings } = told(moving(demo('demo-coin-lift'), 6, 5));
-    expect(warnings).toEqual([expect.objectContaining({ kind: 'too-fast', travel: null, frames: 8 })]);
-    expect(told(moving(demo('demo-coin-lift'), 6, 8)).warnings).toEqual([]);
-  });
-
+describe('a row that meets its places', () => {
   it('a row that stands still has no speed', () => {
     const seam = demo('demo-bellows-seam');
     const met: Job = {

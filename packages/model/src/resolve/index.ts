@@ -16,3 +16,4 @@ export { reachWay } from './set-out-paths';
 export type { Boundary } from './set-out-paths';
 export { insideSide } from './side';
 export { restingAnchor, sliderCrank } from './resting-anchor';
+export { toleranceOf } from './tolerance';

@@ -13,7 +13,7 @@ import type { Job, RunFit } from '../job';
 import { parseJob } from '../job';
 import { resolveRun } from '../resolve';
 import { outlineJob } from '../starters';
-import { findingsOf, fitSentence, type Finding } from './index';
+import { fitSentence } from './index';
 
 const MAKERS = {
   plank: plankPieces,
@@ -40,7 +40,7 @@ const rowOf = (family: keyof typeof MAKERS, data: string, pitch: number, fit: Pa
     ],
   });
 };
-const read = (job: Job): { text: string; verdict: string; good: boolean; findings: Finding[] } => {
+const read = (job: Job): { text: string; verdict: string; good: boolean } => {
   const resolved = resolveRun(job);
   const fit = fitRow(resolved.source, resolved.request);
   const { parts, verdict } = fitSentence(job, resolved, fit);
@@ -49,7 +49,6 @@ const read = (job: Job): { text: string; verdict: string; good: boolean; finding
     text: plain(parts.map((part) => part.text).join('')),
     verdict: plain(verdict.text),
     good: verdict.good,
-    findings: findingsOf(job, resolved, fit),
   };
 };
 const LINE = 'M0 0H100';
@@ -119,20 +118,6 @@ describe('what is left over', () => {
       'open by 4.00 mm, 1.00 mm of it at the start: one more stitch needs 8.00 mm',
     );
   });
-
-  it('the finding leads to where it is', () => {
-    const at = (rest: 'start' | 'end'): number | null =>
-      read(rowOf('stitch', LINE, 12, { hold: 'both', rounding: 'down', ...lay({ rest }) })).findings.find(
-        ({ kind }) => kind === 'gap',
-      )!.at;
-    expect([at('start'), at('end')]).toEqual([0, 100]);
-  });
-
-  it('too long for what it lies on', () => {
-    const { verdict, findings } = read(rowOf('stitch', LINE, 12, { hold: 'both', count: 10 }));
-    expect(verdict).toBe('20.00 mm too long at the end: take one stitch out');
-    expect(findings.map(({ kind, weight }) => [kind, weight])).toContainEqual(['overlap', 'error']);
-  });
 });
 
 describe('places that are met', () => {
@@ -150,15 +135,6 @@ describe('places that are met', () => {
       read(rowOf('stitch', LINE, 7, { meet: { corners: null, at: places } })).verdict;
     expect(at(30)).toBe('meets its place exactly');
     expect(at(30, 60)).toBe('meets both its places exactly');
-  });
-
-  it('a stretch that is off by more than allowed is a finding, though the mean is not', () => {
-    const job = rowOf('stitch', LINE, 10, { meet: { corners: null, at: [25] }, tolerance: 0.1 });
-    const [found] = read(job).findings;
-    expect(found.kind).toBe('pitch-far-off');
-    // 25 mm as two of 12.5 mm or three of 8.33: 16.7 % off at the best.
-    expect(found.size).toBeCloseTo(1 - 25 / 30, 9);
-    expect(found.text).toContain('on one of its stretches');
   });
 
   it('marks are kept but not met while something else gives way', () => {

@@ -7,7 +7,6 @@ import type { JobPiece } from '../families';
 import { parseJob } from '../job';
 import { adaptedTo, boundTo, withEndToEnd } from '../pieces';
 import { resolveRun } from '../resolve';
-import { findingsOf } from './findings';
 import { fitSentence } from './fit-sentence';
 
 const demo = (id: string): Job => demoJobs().find((entry) => entry.id === id)!.job;
@@ -120,11 +119,5 @@ describe('laying pieces end to end', () => {
 
   it('is not for parts of a band, which run on', () => {
     expect(() => parseJob(withFit(demo('demo-drum-drive'), { endToEnd: { gap: 1 } }))).toThrow(/runs on/);
-  });
-
-  it('has a finding where the lengths change by more than they may', () => {
-    const resolved = resolveRun(withFit(tubes, { count: 12 }));
-    const fit = fitRow(resolved.source, resolved.request);
-    expect(findingsOf(tubes, resolved, fit).map(({ kind }) => kind)).toContain('pitch-far-off');
   });
 });

@@ -9,14 +9,13 @@ import {
   shapeJob,
   type Job,
   type JobPiece,
-  type NeighbourCut,
   withPins,
 } from '@coin-relay/model';
+import { type NeighbourCut, neighbourCuts } from './neighbours';
 import type { PathD, PathsD } from 'clipper2-ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { rowScene } from '../placing/index';
-import { neighbourCuts } from './neighbours';
 import { leastWidth, movedArea, overlapWidth, solidArea } from './overlap';
 
 const ring = (...numbers: number[]): PathD =>

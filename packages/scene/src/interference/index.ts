@@ -1,1 +1,2 @@
 export { neighbourCuts } from './neighbours';
+export type { NeighbourCut } from './neighbours';

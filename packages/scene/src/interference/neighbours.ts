@@ -1,6 +1,6 @@
 import { familyOf } from '@coin-relay/model';
 import { fineOutline, isOnPath, parsePathData, withinPath } from '@coin-relay/core';
-import { behaviourOf, type NeighbourCut } from '@coin-relay/model';
+import { behaviourOf } from '@coin-relay/model';
 import { pieceFigure } from '../figures/piece-figure';
 import { moveScene, pieceNumberAt, placeOf, type RowScene, type ScenePiece } from '../placing/scene';
 import { placeMatrix, type Matrix } from '../placing/seat';
@@ -26,6 +26,17 @@ interface Solid {
   readonly behind: PathsD;
   /** Of a circle round the middle between the pins. */
   readonly radius: number;
+}
+
+/** Two neighbours that cut into each other deeper than they would on a straight. */
+export interface NeighbourCut {
+  /** The first of the two, and the other, by their numbers in the table of places. */
+  readonly place: number;
+  readonly other: number;
+  /** Where, mm along the path. */
+  readonly s: number;
+  /** How much deeper, mm. */
+  readonly depth: number;
 }
 
 /**

@@ -15,7 +15,7 @@ import {
   type Drawing,
   type JoinedContour,
 } from '@coin-relay/formats';
-import { neighbourCuts, rowScene } from '@coin-relay/scene';
+import { neighbourCuts, rowScene, type NeighbourCut } from '@coin-relay/scene';
 import {
   fittedRows,
   pieceWidth,
@@ -23,7 +23,6 @@ import {
   resolveRun,
   resolveSetOut,
   type Job,
-  type NeighbourCut,
   type Prepared,
   type ResolvedSetOut,
 } from '@coin-relay/model';

@@ -5,10 +5,10 @@ import {
   resolveRun,
   type FitSentence,
   type Job,
-  type NeighbourCut,
   type ResolvedRun,
   type ResolvedSetOut,
 } from '@coin-relay/model';
+import type { NeighbourCut } from '@coin-relay/scene';
 import { BehaviorSubject, combineLatest, type Subscription } from 'rxjs';
 import { RunAtWork } from '../job/run-at-work.service';
 import { JobStore } from '../document/job-store.service';
@@ -37,6 +37,8 @@ export interface FitState {
   readonly others: readonly FitView[];
   /** Why the newest document cannot be fitted. */
   readonly problem: { readonly message: string; readonly wheels: readonly string[] } | null;
+  /** Why rows of the newest document cannot be fitted. */
+  readonly problems: readonly { readonly run: string; readonly message: string }[];
   /** The paths that the fit does not show: the others, and the row's own while it cannot be fitted. */
   readonly sketches: readonly PathSketch[];
   /** The document the problem and the sketches are of. */
@@ -56,6 +58,7 @@ interface Ask {
 interface Answer {
   readonly reply: Reply<FitResult>;
   readonly others: readonly FitView[];
+  readonly problems: FitState['problems'];
   readonly sketches: readonly PathSketch[];
 }
 
@@ -88,6 +91,7 @@ export class FitService implements OnDestroy {
     view: null,
     others: [],
     problem: null,
+    problems: [],
     sketches: [],
     of: null,
     was: null,
@@ -117,16 +121,23 @@ export class FitService implements OnDestroy {
   private async work({ job, run }: Ask): Promise<Answer> {
     const reply = await this.watched(this.worker.tasks.fit(job, run ?? ''));
     const others: FitView[] = [];
+    const problems = reply.ok || run === null ? [] : [{ run, message: reply.message }];
     for (const other of job.runs) {
       if (other.id === run || reply === STOPPED) continue;
       const fitted = await this.worker.within(MOST_TIME, this.worker.tasks.fit(job, other.id), TOO_LONG);
       if (fitted.ok) others.push(viewOf(job, other.id, fitted.value));
+      else problems.push({ run: other.id, message: fitted.message });
     }
     const shown = new Set(others.map(({ resolved }) => resolved.path.id));
     const own = job.runs.find(({ id }) => id === run)?.path;
     if (reply.ok && own !== undefined) shown.add(own);
     const ids = job.paths.map((path) => path.id).filter((id) => !shown.has(id));
-    return { reply, others, sketches: ids.length > 0 ? await this.worker.tasks.sketch(job, ids) : [] };
+    return {
+      reply,
+      others,
+      problems,
+      sketches: ids.length > 0 ? await this.worker.tasks.sketch(job, ids) : [],
+    };
   }
 
   /** Waits for the fit at work; once it takes long it is told how long, and can be stopped. */
@@ -155,17 +166,17 @@ export class FitService implements OnDestroy {
     this.stopNow?.();
   }
 
-  private take({ job, run }: Ask, { reply, others, sketches }: Answer): void {
+  private take({ job, run }: Ask, { reply, others, problems, sketches }: Answer): void {
     if (!reply.ok) {
       const problem = { message: reply.message, wheels: reply.wheels };
       const last = this.state.value.view;
       // The last good state stays on the drawing, but only that of the run at work.
       const view = last && (last.resolved.run.id === run || run === null) ? last : null;
-      this.state.next({ view, others, problem, sketches, of: job, was: null, busy: null });
+      this.state.next({ view, others, problem, problems, sketches, of: job, was: null, busy: null });
       return;
     }
     const view = viewOf(job, run ?? undefined, reply.value);
-    this.state.next({ view, others, problem: null, sketches, of: job, was: null, busy: null });
+    this.state.next({ view, others, problem: null, problems, sketches, of: job, was: null, busy: null });
     clearTimeout(this.resting);
     this.resting = setTimeout(() => this.rest(view), REST);
   }

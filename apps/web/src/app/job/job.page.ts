@@ -1,3 +1,5 @@
+import { Findings } from '../checks/findings.service';
+import { Mending } from '../checks/mending.service';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -52,6 +54,8 @@ import { JobKeys, SHORTCUTS } from './job-keys.service';
     LinkBenchComponent,
   ],
   providers: [
+    Findings,
+    Mending,
     JobStore,
     FitService,
     MachineView,

@@ -10,6 +10,6 @@ export function withExtra<K extends Extra>(
   value: NonNullable<JobPiece[K]> | null,
 ): JobPiece {
   const next: JobPiece = { ...piece };
-  delete next[key];
+  Reflect.deleteProperty(next, key);
   return value === null ? next : { ...next, [key]: value };
 }

@@ -1,6 +1,6 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { machineWarnings, motionFacts, motionWarnings, pieceWords } from '@coin-relay/model';
+import { motionFacts, pieceWords } from '@coin-relay/model';
 import { FitService } from '../fit/fit.service';
 import { MachineView } from '../machine/machine-view.service';
 
@@ -18,20 +18,6 @@ export class MotionView {
   readonly facts = computed(() => {
     const [machine, run] = [this.machine(), this.run()];
     return machine && run ? motionFacts(machine, run.id) : null;
-  });
-  readonly warnings = computed(() => {
-    const [view, facts] = [this.view(), this.facts()];
-    return view && facts ? motionWarnings(view.resolved, facts) : [];
-  });
-  readonly machineWarnings = computed(() => {
-    const machine = this.machine();
-    return machine ? machineWarnings(machine) : [];
-  });
-  /** All that is to be said against how the row at work and its machine move. */
-  readonly sayings = computed(() => {
-    const problem = this.problem();
-    const found = [...this.warnings(), ...this.machineWarnings()].map(({ text }) => text);
-    return problem === null ? found : [problem, ...found];
   });
   /** What several of its pieces are called. */
   readonly many = computed(() => {

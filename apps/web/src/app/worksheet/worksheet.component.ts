@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { findingsOf, motionSummary, pathSummary, pieceSummary, setOutSummary } from '@coin-relay/model';
+import { motionSummary, pathSummary, pieceSummary, setOutSummary } from '@coin-relay/model';
 import { JobStore } from '../document/job-store.service';
 import { FitService } from '../fit/fit.service';
 import { RunAtWork } from '../job/run-at-work.service';
-import { MotionView } from '../motion/motion-view.service';
+import { Findings } from '../checks/findings.service';
 import { RunListComponent } from '../job/run-list.component';
 import { JobContext, type Step } from '../job/job-context.service';
 import { CheckStepComponent } from './steps/check-step.component';
@@ -43,7 +43,7 @@ export class WorksheetComponent {
   private readonly store = inject(JobStore);
   private readonly fits = inject(FitService);
   private readonly context = inject(JobContext);
-  private readonly motion = inject(MotionView);
+  private readonly findings = inject(Findings);
   private readonly job = toSignal(this.store.job$);
   private readonly run = toSignal(inject(RunAtWork).run$);
   private readonly fitState = toSignal(this.fits.state$, { requireSync: true });
@@ -62,10 +62,8 @@ export class WorksheetComponent {
       summary,
       warn,
     });
-    const moving = this.motion.sayings();
-    const findings = view
-      ? findingsOf(view.job, view.resolved, view.fit, view.approaches, view.setOut, view.cuts)
-      : [];
+    const findings = this.findings.all();
+    const moving = findings.some(({ step }) => step === 'motion');
     return [
       line('path', 'Path', path ? pathSummary(job, path) : 'No path yet'),
       line('link', 'Link', piece ? pieceSummary(job, piece) : 'No link yet'),
@@ -76,12 +74,12 @@ export class WorksheetComponent {
         problem ? 'Cannot be fitted as it is' : view ? view.sentence.verdict.text : '',
         problem !== null || view?.fit.closes === false,
       ),
-      line('motion', 'Motion', motionSummary(job), moving.length > 0),
+      line('motion', 'Motion', motionSummary(job), moving),
       line(
         'check',
         'Check',
-        problem ? '1 problem' : checkLine(findings.length + moving.length),
-        problem !== null || findings.some((f) => f.weight === 'error'),
+        checkLine(findings.length),
+        findings.some(({ weight }) => weight === 'error'),
       ),
       line('hand-off', 'Hand-off', 'Drawings still or moving, the job itself'),
     ];

@@ -1,54 +1,41 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RelayError } from '@coin-relay/core';
-import { findingsOf, type Finding, type MendProposal } from '@coin-relay/model';
-import { changeSide, mend, setFit } from '../../document/commands';
+import type { Finding } from '@coin-relay/scene';
+import { Findings } from '../../checks/findings.service';
+import { Mending } from '../../checks/mending.service';
 import { JobStore } from '../../document/job-store.service';
-import { JobContext } from '../../job/job-context.service';
-import { MotionView } from '../../motion/motion-view.service';
 import { FitService } from '../../fit/fit.service';
+import { JobContext } from '../../job/job-context.service';
+import { RunAtWork } from '../../job/run-at-work.service';
 
 /** What the checks have to say. */
 @Component({
   selector: 'relay-check-step',
   template: `
-    @if (state().problem; as problem) {
-      <p class="warning-text">▲ {{ problem.message }}</p>
+    @if (state().problem) {
       <p class="cost">The drawing shows the last state that could be fitted.</p>
     }
     <ul>
-      @for (finding of findings(); track finding.text) {
+      @for (finding of findings(); track $index) {
         <li [class.warning-text]="finding.weight === 'error'">
           <button
             type="button"
             class="plain-button goes"
-            [disabled]="finding.at === null && finding.wheel === null"
-            [attr.aria-label]="'Go there: ' + finding.text"
+            [attr.aria-label]="
+              (finding.step === 'motion' ? 'To the motion step: ' : 'Go there: ') + finding.text
+            "
+            [disabled]="!leads(finding)"
             (click)="go(finding)"
           >
-            {{ finding.weight === 'error' ? '▲' : '◆' }} {{ finding.text }}
+            {{ finding.weight === 'error' ? '▲' : '◆' }} {{ rowOf(finding) }}{{ finding.text }}
           </button>
-          @if (finding.mend; as mend) {
-            <button type="button" class="plain-button" (click)="repair(mend)">{{ mend.words }}</button>
+          @if (finding.step !== 'motion' && finding.mend; as mend) {
+            <button type="button" class="plain-button" (click)="repair(finding)">{{ mend.words }}</button>
           }
         </li>
-      }
-      @for (text of moving(); track text) {
-        <li>
-          <button
-            type="button"
-            class="plain-button goes"
-            [attr.aria-label]="'To the motion step: ' + text"
-            (click)="toMotion()"
-          >
-            ◆ {{ text }}
-          </button>
-        </li>
-      }
-      @if (findings().length + moving().length === 0) {
-        @if (!state().problem) {
-          <li>Nothing to say against it: the row fits, and everything on it passes its bends.</li>
-        }
+      } @empty {
+        <li>Nothing to say against it: the row fits, and everything on it passes its bends.</li>
       }
     </ul>
     @if (problem()) {
@@ -74,49 +61,41 @@ import { FitService } from '../../fit/fit.service';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CheckStepComponent {
-  private readonly store = inject(JobStore);
   private readonly context = inject(JobContext);
-  private readonly motion = inject(MotionView);
+  private readonly runs = inject(RunAtWork);
+  private readonly mending = inject(Mending);
   protected readonly problem = signal('');
   protected readonly state = toSignal(inject(FitService).state$, { requireSync: true });
-  protected readonly findings = computed(() => {
-    const { view } = this.state();
-    return view ? findingsOf(view.job, view.resolved, view.fit, view.approaches, view.setOut, view.cuts) : [];
-  });
+  protected readonly findings = inject(Findings).all;
+  private readonly job = toSignal(inject(JobStore).job$);
+  private readonly run = toSignal(this.runs.run$);
 
-  /** What is to be said of how it moves; it is mended where it moves. */
-  protected readonly moving = this.motion.sayings;
-
-  protected toMotion(): void {
-    this.context.openStep('motion');
+  /** Names the row, where it is not the one at work. */
+  protected rowOf({ run }: Finding): string {
+    if (run === null || run === this.run()?.id) return '';
+    const name = this.job()?.runs.find(({ id }) => id === run)?.name;
+    return name === undefined ? '' : `“${name}”: `;
   }
 
-  /** Brings the place of a finding into sight. */
-  protected go({ at, wheel }: Finding): void {
-    if (at !== null) this.context.goTo(at);
+  /** Is there a place that a finding leads to? */
+  protected leads({ at, wheel, step, run }: Finding): boolean {
+    return at !== null || wheel !== null || step === 'motion' || (run !== null && run !== this.run()?.id);
+  }
+
+  /** Brings the place of a finding into sight; what moves wrongly is mended where it moves. */
+  protected go({ at, wheel, step, run }: Finding): void {
+    if (run !== null) this.runs.choose(run);
+    if (step === 'motion') this.context.openStep('motion');
+    else if (at !== null) this.context.goTo(at);
     else if (wheel !== null) this.context.selectWheel(wheel);
   }
 
   /** Does what mends a finding; one step of undo. */
-  protected repair(proposal: MendProposal): void {
-    const { job } = this.store;
-    const view = this.state().view;
-    if (!job || !view) return;
+  protected repair({ mend, run }: Finding): void {
+    if (!mend) return;
     this.problem.set('');
-    const { run, path } = view.resolved;
     try {
-      switch (proposal.do) {
-        case 'fit':
-          this.store.change(setFit(run.id, proposal.change));
-          return;
-        case 'side':
-          this.store.change(changeSide(proposal.wheel));
-          return;
-        case 'round': {
-          const at = job.paths.find(({ id }) => id === path.id) ?? path;
-          this.store.change(mend(job, at, { do: 'round', radius: proposal.radius, at: proposal.at }).command);
-        }
-      }
+      this.mending.repair(mend, run);
     } catch (error) {
       if (!(error instanceof RelayError)) throw error;
       this.problem.set(error.message);

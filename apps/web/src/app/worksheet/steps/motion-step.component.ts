@@ -1,8 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { drivenBy, groundStrand, isSteady, phasesInLoop } from '@coin-relay/core';
-import { formatLength, MOST_FRAMES, type MotionWarning } from '@coin-relay/model';
-import { setBody, setMotion, setTravel } from '../../document/commands';
+import { formatLength, MOST_FRAMES } from '@coin-relay/model';
+import type { MendProposal } from '@coin-relay/scene';
+import { Findings } from '../../checks/findings.service';
+import { Mending } from '../../checks/mending.service';
+import { setBody, setMotion } from '../../document/commands';
 import { JobContext } from '../../job/job-context.service';
 import { JobStore } from '../../document/job-store.service';
 import { BreathPanelComponent } from '../../motion/breath-panel.component';
@@ -70,26 +73,24 @@ import { NumberFieldComponent } from '../../shared/number-field.component';
         <p class="cost">{{ words }}</p>
       } @else {
         <relay-speeds-panel />
-        @for (warning of warnings(); track warning.kind) {
+        @for (finding of findings(); track finding.kind) {
           <p class="warning-text">
-            ▲ {{ warning.text }}
-            @if (mendOf(warning); as words) {
-              <button type="button" class="plain-button" (click)="mend(warning)">{{ words }}</button>
+            ▲ {{ finding.text }}
+            @if (finding.mend; as mend) {
+              <button type="button" class="plain-button" (click)="repair(mend)">{{ mend.words }}</button>
             }
           </p>
         }
         <p class="cost">{{ phases() }}</p>
       }
-      @for (warning of machineWarnings(); track warning.kind + warning.of) {
+      @for (finding of ofMachine(); track finding.text) {
         <p class="warning-text">
-          ▲ {{ warning.text }}
-          @if (warning.mend; as mend) {
-            <button type="button" class="plain-button" (click)="travel(mend.run, mend.travel)">
-              travel {{ minus(mend.travel) }}
-            </button>
+          ▲ {{ finding.text }}
+          @if (finding.mend; as mend) {
+            <button type="button" class="plain-button" (click)="repair(mend)">{{ mend.words }}</button>
           }
-          @if (warning.frame !== null) {
-            <button type="button" class="plain-button" (click)="show(warning.frame)">look at it</button>
+          @if (finding.frame !== null) {
+            <button type="button" class="plain-button" (click)="show(finding.frame)">look at it</button>
           }
         </p>
       }
@@ -147,8 +148,13 @@ export class MotionStepComponent {
   protected readonly job = toSignal(this.store.job$);
   /** Graphs are drawn once they are looked at. */
   protected readonly graphsOpen = signal(false);
-  protected readonly warnings = this.motion.warnings;
-  protected readonly machineWarnings = this.motion.machineWarnings;
+  private readonly checks = inject(Findings);
+  private readonly mending = inject(Mending);
+  protected readonly findings = this.checks.ofMotion;
+  /** That it cannot run is said at the top of the step. */
+  protected readonly ofMachine = computed(() =>
+    this.checks.ofMachine().filter(({ kind }) => kind !== 'cannot-run'),
+  );
   protected readonly problem = this.motion.problem;
   protected readonly preparing = computed(() => {
     const part = this.motion.preparing();
@@ -208,16 +214,8 @@ export class MotionStepComponent {
     this.context.showAll();
   }
 
-  protected travel(run: string, pitches: number): void {
-    this.store.change(setTravel(run, pitches));
-  }
-
   protected show(frame: number): void {
     this.playback.scrub(frame);
-  }
-
-  protected minus(value: number): string {
-    return String(value).replace('-', '−');
   }
 
   /** The nearest whole number of frames. */
@@ -226,14 +224,7 @@ export class MotionStepComponent {
     this.frames(Math.max(1, Math.min(MOST_FRAMES, Math.round(seconds * rate))));
   }
 
-  protected mendOf({ travel, frames }: MotionWarning): string | null {
-    if (travel !== null) return `travel ${String(travel).replace('-', '−')}`;
-    return frames !== null && frames <= MOST_FRAMES ? `make the loop ${frames} frames` : null;
-  }
-
-  protected mend({ travel, frames }: MotionWarning): void {
-    const run = this.motion.view()?.resolved.run;
-    if (travel !== null && run) this.store.change(setTravel(run.id, travel));
-    else if (frames !== null) this.frames(frames);
+  protected repair(proposal: MendProposal): void {
+    this.mending.repair(proposal);
   }
 }

@@ -1,13 +1,6 @@
 import type { FitOutcome } from '@coin-relay/core';
-import type { RunFit, Unit } from '../job/schema';
-import { formatLength } from '../units';
-
-/** What would mend a finding, and in words for the press that does it. */
-export type MendProposal = { readonly words: string } & (
-  | { readonly do: 'round'; readonly radius: number; readonly at: readonly number[] }
-  | { readonly do: 'fit'; readonly change: Partial<RunFit> }
-  | { readonly do: 'side'; readonly wheel: string }
-);
+import { formatLength, type RunFit, type Unit } from '@coin-relay/model';
+import type { MendProposal } from './finding';
 
 /** Corners are rounded by so much more than the least that works, as a part of it. */
 const ROOM = 1.02;
@@ -31,3 +24,20 @@ export const fitProposal = (words: string, change: Partial<RunFit>): MendProposa
   change,
   words,
 });
+
+export const letPitchGiveWay = fitProposal('let the pitch give way', {
+  hold: 'path',
+  rounding: 'nearest',
+  count: null,
+});
+
+export const travelProposal = (run: string, travel: number): MendProposal => ({
+  do: 'travel',
+  run,
+  travel,
+  words: `travel ${String(travel).replace('-', '−')}`,
+});
+
+/** The multiple of a step that is nearest to a travel, and not nought. */
+export const nearestMultiple = (travel: number, step: number): number =>
+  Math.max(1, Math.round(Math.abs(travel) / step)) * step * (travel < 0 ? -1 : 1);

@@ -1,12 +1,13 @@
+import type { NeighbourCut } from '../interference';
+import { findingsOf } from './checks.testing';
+import type { Finding } from './finding';
 import { fitRow } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
-import { CHAIN_SIZES, chainPieces, plankPieces, tubePieces } from '../families';
-import type { MadePieces } from '../catalogue';
-import { parseJob, type Job } from '../job';
-import { resolveRun } from '../resolve';
-import { outlineJob } from '../starters';
-import { neighbourFindings, type NeighbourCut } from './neighbour-findings';
-import type { Finding } from './findings';
+import { CHAIN_SIZES, chainPieces, plankPieces, tubePieces } from '@coin-relay/model';
+import type { MadePieces } from '@coin-relay/model';
+import { parseJob, type Job } from '@coin-relay/model';
+import { resolveRun } from '@coin-relay/model';
+import { outlineJob } from '@coin-relay/model';
 
 const rowOf = (data: string, made: MadePieces): Job => {
   const job = outlineJob('Row', data);
@@ -23,8 +24,8 @@ const rowOf = (data: string, made: MadePieces): Job => {
   });
 };
 const read = (job: Job, cuts: readonly NeighbourCut[] = []): Finding[] => {
-  const resolved = resolveRun(job);
-  return neighbourFindings(job, resolved, fitRow(resolved.source, resolved.request), cuts);
+  const kinds = ['turns-too-far', 'neighbours-cut', 'carried-overlap', 'carried-open'];
+  return findingsOf(job, { cuts }).filter(({ kind }) => kinds.includes(kind));
 };
 const plain = (text: string): string => text.replace(/\u00a0/g, ' ');
 const circle = (radius: number): string =>

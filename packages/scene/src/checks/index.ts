@@ -1,0 +1,4 @@
+export { checkFitted, checkJob, checkMachine, checkRow } from './check';
+export type { CheckedJob, CheckedRow } from './check';
+export type { Finding, FindingKind, FindingStep, MendProposal } from './finding';
+export type { RowContext } from './rule';

@@ -1,0 +1,40 @@
+import { tightestBend } from '@coin-relay/core';
+import { behaviourOf, formatLength, pieceWidth } from '@coin-relay/model';
+import { rowRule } from '../rule';
+
+/** Bending pieces that are stretched further than this look and are overstretched (common practice, no source). */
+const MOST_STRAIN = 0.25;
+
+/** Pieces that bend or are carried do not jam in a bend; they fold or overlap where it is tighter than they are. */
+export const bendTooTight = rowRule(
+  'link',
+  ['tighter-than-piece', 'bent-too-far'],
+  ({ job: { unit }, fit, setOut: { pieces } }) => {
+    const tightest = tightestBend(fit.layout.path);
+    const free = pieces.filter((piece) => behaviourOf(piece) !== 'stiff');
+    if (!tightest || free.length === 0) return [];
+    const { s, radius } = tightest;
+    const half = pieceWidth(free) / 2;
+    const place = `The bend at ${formatLength(s, unit)} has a radius of ${formatLength(radius, unit)}`;
+    const strain = half / radius;
+    if (strain > 1) {
+      return [
+        {
+          kind: 'tighter-than-piece',
+          text: `${place}; pieces reach ${formatLength(half, unit)} to its inner side, so they fold over or overlap there.`,
+          at: s,
+          size: half,
+        },
+      ];
+    }
+    if (!free.some((piece) => behaviourOf(piece) === 'bending') || strain <= MOST_STRAIN) return [];
+    return [
+      {
+        kind: 'bent-too-far',
+        text: `${place}: pieces that bend with it are stretched outside and squeezed inside by ${(strain * 100).toFixed(0)}\u00a0%, more than ${MOST_STRAIN * 100}\u00a0%.`,
+        at: s,
+        size: strain,
+      },
+    ];
+  },
+);

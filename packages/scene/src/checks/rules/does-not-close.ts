@@ -1,0 +1,64 @@
+import type { FitOutcome } from '@coin-relay/core';
+import { formatLength, pieceWords } from '@coin-relay/model';
+import { fitProposal, letPitchGiveWay } from '../proposals';
+import { rowRule } from '../rule';
+
+/** A row that leaves a gap, overlaps itself, or finds no place at every position of the loop. */
+export const doesNotClose = rowRule(
+  'fit',
+  ['gap', 'overlap', 'does-not-settle'],
+  ({ job: { unit }, resolved, fit }) => {
+    if (fit.closes || fit.obstacles.length > 0) return [];
+    const [one, many] = pieceWords(resolved.sequence[0]);
+    const { window, gap } = fit;
+    if (fit.effectivePitch === null) {
+      return [
+        {
+          kind: 'does-not-settle',
+          weight: 'error',
+          text: `These ${many} find no place at every position of the loop. Try another count.`,
+          mend: fit.request.count === null ? null : fitProposal('derive the count again', { count: null }),
+        },
+      ];
+    }
+    if (gap > 0) {
+      return [
+        {
+          kind: 'gap',
+          text: `The row is open by ${formatLength(gap, unit)}${window.ring ? ' at the closing place' : ''}.`,
+          at: fit.gapBefore > gap / 2 ? window.from : Math.min(window.to, fit.layout.path.length),
+          size: gap,
+          mend: letPitchGiveWay,
+        },
+      ];
+    }
+    const by = formatLength(-gap, unit);
+    return [
+      {
+        kind: 'overlap',
+        weight: 'error',
+        text: window.ring
+          ? `The row overlaps itself by ${by} at the closing place. Take one ${one} out.`
+          : `The row is ${by} longer than what it lies on: ${pastEndWords(fit, one, many)}.`,
+        at: window.ring ? 0 : window.to,
+        size: -gap,
+        mend: letPitchGiveWay,
+      },
+    ];
+  },
+);
+
+/** What comes of the pieces past the end of an open row, and what to do. */
+function pastEndWords({ gap, request, layout }: FitOutcome, one: string, many: string): string {
+  const past = Math.ceil(-gap / request.pitch - 1e-9);
+  const which = past === 1 ? `its last ${one}` : `its last ${past} ${many}`;
+  const straight = request.lay?.beyond === 'straight' && !layout.path.closed;
+  const comes = straight
+    ? past === 1
+      ? 'runs on straight past the end'
+      : 'run on straight past the end'
+    : past === 1
+      ? 'is not laid, or not whole'
+      : 'are not laid, or not whole';
+  return `${which} ${comes}. Take ${past === 1 ? 'it' : 'them'} out, or lengthen the path`;
+}

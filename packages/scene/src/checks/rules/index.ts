@@ -1,0 +1,50 @@
+import { bendTooTight } from './bend-too-tight';
+import { brokenPattern } from './broken-pattern';
+import { brokenTurn } from './broken-turn';
+import { cannotPass } from './cannot-pass';
+import { cutWheel } from './cut-wheel';
+import { doesNotClose } from './does-not-close';
+import { fansInBend } from './fans-in-bend';
+import { fewTeeth } from './few-teeth';
+import { lostAnchor } from './lost-anchor';
+import { missedWheel } from './missed-wheel';
+import { neighboursCut } from './neighbours-cut';
+import { notBack } from './not-back';
+import { notWorkedOut } from './not-worked-out';
+import { oddCount } from './odd-count';
+import { pitchFarOff } from './pitch-far-off';
+import { rodTooShort } from './rod-too-short';
+import { ropeTooShort } from './rope-too-short';
+import { seam } from './seam';
+import { springLimits } from './spring-limits';
+import { tooClose } from './too-close';
+import { tooFast } from './too-fast';
+import { turnsTooFar } from './turns-too-far';
+import { withoutPlace } from './without-place';
+
+/** Every rule there is, in the order in which what they find is told. */
+export const RULES = [
+  cannotPass,
+  doesNotClose,
+  missedWheel,
+  cutWheel,
+  tooClose,
+  fewTeeth,
+  turnsTooFar,
+  neighboursCut,
+  fansInBend,
+  oddCount,
+  withoutPlace,
+  brokenTurn,
+  bendTooTight,
+  brokenPattern,
+  pitchFarOff,
+  seam,
+  tooFast,
+  rodTooShort,
+  lostAnchor,
+  notBack,
+  springLimits,
+  ropeTooShort,
+  notWorkedOut,
+] as const;
