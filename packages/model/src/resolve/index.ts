@@ -17,3 +17,4 @@ export type { Boundary } from './set-out-paths';
 export { insideSide } from './side';
 export { restingAnchor, sliderCrank } from './resting-anchor';
 export { toleranceOf } from './tolerance';
+export { inputsOfRun } from './inputs';

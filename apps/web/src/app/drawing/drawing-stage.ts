@@ -15,8 +15,8 @@ import {
   type ResolvedSetOut,
 } from '@coin-relay/model';
 import Konva from 'konva';
-import type { PathSketch } from '../fit/sketch';
-import type { Handle } from '../paths/kinds';
+import type { PathSketch } from '../engine/sketch';
+import type { Handle } from '../path-kinds/index';
 import type { PictureShelf } from '../shared/picture-shelf';
 import { handleAt, paintHandles } from './handle-painter';
 import { paintCrosses, paintGuides, type Overlay } from './overlay-painter';
@@ -25,8 +25,8 @@ import { paintApproaches, paintCorners, paintMarks, paintSpot, paintTightest } f
 import { placeAt, placesIn } from './place-finder';
 import { paintPlaces } from './place-painter';
 import { machineBounds, rowBounds } from '@coin-relay/scene';
-import { MachinePainter, paintGround, paintTrail } from '../machine/machine-painter';
-import type { Trail } from '../machine/trail';
+import { MachinePainter, paintGround, paintTrail } from './machine-painter';
+import type { Trail } from './trail';
 import { RowPainter } from './row-painter';
 import { SketchPainter } from './sketch-painter';
 import { paintTravel } from './travel-painter';

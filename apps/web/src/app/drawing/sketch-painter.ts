@@ -1,4 +1,4 @@
-import type { PathSketch } from '../fit/sketch';
+import type { PathSketch } from '../engine/sketch';
 import { THEME } from '../shared/theme';
 
 /** Lines of paths that no fitted row shows, made ready to be drawn. */

@@ -7,9 +7,9 @@ import { setFit } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { GraphComponent } from '../graphs/graph.component';
 import type { GraphLine } from '../graphs/graph-data';
-import { fileName } from '../hand-off/download';
+import { fileName } from '../shared/download';
 import { candidateRows, sortedCandidates, type CandidateSort } from './candidate-rows';
-import { FitService } from './fit.service';
+import { FitService } from '../engine/fit.service';
 
 /** Candidates shown. */
 const SHOWN = 9;
@@ -101,7 +101,7 @@ const limitLine = (x: readonly number[], percent: number): GraphLine => ({
       ◆ the sequence does not meet itself; ▲ the pitch is further off than {{ tolerance() }} %.
     </p>
   `,
-  styleUrls: ['../worksheet/steps/step.less', './candidates-panel.component.less'],
+  styleUrls: ['../shared/step.less', './candidates-panel.component.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CandidatesPanelComponent {

@@ -5,9 +5,9 @@ import { formatExact, formatLength, laidLength } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { setEndToEnd } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
-import { RunAtWork } from '../job/run-at-work.service';
+import { RunAtWork } from '../session/run-at-work.service';
 import { LengthFieldComponent } from '../shared/length-field.component';
-import { FitService } from './fit.service';
+import { FitService } from '../engine/fit.service';
 
 /** Pieces that are laid one against the next, each as long as it is, with a gap. */
 @Component({
@@ -36,7 +36,7 @@ import { FitService } from './fit.service';
       }
     }
   `,
-  styleUrl: '../worksheet/steps/step.less',
+  styleUrl: '../shared/step.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class EndToEndPanelComponent {

@@ -7,18 +7,18 @@ import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { setLay } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
-import { RunAtWork } from '../job/run-at-work.service';
+import { RunAtWork } from '../session/run-at-work.service';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
-import { FitService } from './fit.service';
-import { PathMarks } from './path-marks.service';
+import { FitService } from '../engine/fit.service';
+import { PathMarks } from '../picking/path-marks.service';
 
 /** Where on its path the row lies, and where what is left over goes. */
 @Component({
   selector: 'relay-lay-panel',
   imports: [FormsModule, NzCheckboxModule, NzRadioModule, LengthFieldComponent, NumberFieldComponent],
   templateUrl: './lay-panel.component.html',
-  styleUrl: '../worksheet/steps/step.less',
+  styleUrl: '../shared/step.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LayPanelComponent implements OnDestroy {

@@ -6,11 +6,11 @@ import { formatLength, pieceWords, type RunFit } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { setMeet } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
-import { RunAtWork } from '../job/run-at-work.service';
+import { RunAtWork } from '../session/run-at-work.service';
 import { AngleFieldComponent } from '../shared/angle-field.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
-import { FitService } from './fit.service';
-import { PathMarks } from './path-marks.service';
+import { FitService } from '../engine/fit.service';
+import { PathMarks } from '../picking/path-marks.service';
 
 const NOTHING: NonNullable<RunFit['meet']> = { corners: null, at: [] };
 /** Corners that turn by this are met where the user says no other angle, radians. */
@@ -76,7 +76,7 @@ const USUAL_CORNER = (30 * Math.PI) / 180;
       }
     }
   `,
-  styleUrl: '../worksheet/steps/step.less',
+  styleUrl: '../shared/step.less',
   styles: `
     ol {
       margin: 4px 0 0;

@@ -3,10 +3,10 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { pitchOverCycle } from '@coin-relay/core';
 import { GraphComponent } from '../graphs/graph.component';
 import type { GraphLine } from '../graphs/graph-data';
-import { fileName } from '../hand-off/download';
-import { MachineView } from '../machine/machine-view.service';
-import { Playback } from '../playback/playback.service';
-import { FitService } from './fit.service';
+import { fileName } from '../shared/download';
+import { MachineView } from '../engine/machine-view.service';
+import { Playback } from '../session/playback.service';
+import { FitService } from '../engine/fit.service';
 
 /** How the pitch of a closed row rises and falls while it travels on by one of its links. */
 @Component({

@@ -4,8 +4,8 @@ import { sagOf } from '@coin-relay/core';
 import { formatLength, spansOfRoute } from '@coin-relay/model';
 import { setFit } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
-import { RunAtWork } from '../job/run-at-work.service';
-import { FitService } from './fit.service';
+import { RunAtWork } from '../session/run-at-work.service';
+import { FitService } from '../engine/fit.service';
 
 /** Which span hangs where slack gives way, and how it does. */
 @Component({
@@ -21,7 +21,7 @@ import { FitService } from './fit.service';
     </div>
     <p class="cost">{{ words() }}</p>
   `,
-  styleUrl: '../worksheet/steps/step.less',
+  styleUrl: '../shared/step.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SlackPanelComponent {

@@ -3,10 +3,10 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { formatLength, tensionOfWheel, type RunFit } from '@coin-relay/model';
 import { setFit } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
-import { RunAtWork } from '../job/run-at-work.service';
+import { RunAtWork } from '../session/run-at-work.service';
 import { AngleFieldComponent } from '../shared/angle-field.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
-import { FitService } from './fit.service';
+import { FitService } from '../engine/fit.service';
 
 /** Which wheel may move, along which line, and how far. */
 @Component({
@@ -49,7 +49,7 @@ import { FitService } from './fit.service';
       <p class="cost">{{ words() }}</p>
     }
   `,
-  styleUrl: '../worksheet/steps/step.less',
+  styleUrl: '../shared/step.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TensionPanelComponent {

@@ -20,7 +20,7 @@ import {
   type Plugin,
   PointElement,
 } from 'chart.js';
-import { download } from '../hand-off/download';
+import { download } from '../shared/download';
 import { THEME } from '../shared/theme';
 import { type GraphAxes, type GraphLine, graphTable, rangeOf, valueAt } from './graph-data';
 

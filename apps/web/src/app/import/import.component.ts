@@ -6,8 +6,8 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzUploadModule, type NzUploadFile } from 'ng-zorro-antd/upload';
 import { FormsModule } from '@angular/forms';
-import { FitWorker } from '../fit/fit-worker.service';
-import type { Reply } from '../fit/fit-tasks';
+import { FitWorker } from '../engine/fit-worker.service';
+import type { Reply } from '../engine/reply';
 import { LengthFieldComponent } from '../shared/length-field.component';
 
 /** Lines taken from a file. */

@@ -12,14 +12,14 @@ import {
   removeAnchor,
   touchPlaces,
 } from '../document/commands';
-import { PlaceChoice } from '../set-out/place-choice.service';
+import { PlaceChoice } from '../session/place-choice.service';
 import { JobStore } from '../document/job-store.service';
-import { PathMarks } from '../fit/path-marks.service';
-import { FitService } from '../fit/fit.service';
-import { PathWork } from '../paths/path-work.service';
-import { Playback } from '../playback/playback.service';
-import { AnchorWork } from '../machine/anchor-work.service';
-import { JobContext, STEPS } from './job-context.service';
+import { PathMarks } from '../picking/path-marks.service';
+import { FitService } from '../engine/fit.service';
+import { PathWork } from '../session/path-work.service';
+import { Playback } from '../session/playback.service';
+import { AnchorWork } from '../picking/anchor-work.service';
+import { JobContext, STEPS } from '../session/job-context.service';
 
 export const SHORTCUTS: readonly { readonly keys: string; readonly does: string }[] = [
   { keys: 'Space', does: 'play or pause' },

@@ -1,5 +1,5 @@
-import { Findings } from '../checks/findings.service';
-import { Mending } from '../checks/mending.service';
+import { Findings } from '../engine/findings.service';
+import { Mending } from '../session/mending.service';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -20,24 +20,24 @@ import { CatalogueApi } from '../api/catalogue-api.service';
 import { choosePieces, renameJob, setUnit, takeOwnLink } from '../document/commands';
 import { JobStore, type SaveState } from '../document/job-store.service';
 import { DrawingComponent } from '../drawing/drawing.component';
-import { PathMarks } from '../fit/path-marks.service';
-import { FitService } from '../fit/fit.service';
+import { PathMarks } from '../picking/path-marks.service';
+import { FitService } from '../engine/fit.service';
 import { PlayBarComponent } from '../playback/play-bar.component';
-import { MachineView } from '../machine/machine-view.service';
-import { AnchorWork } from '../machine/anchor-work.service';
-import { MotionView } from '../motion/motion-view.service';
-import { Playback } from '../playback/playback.service';
+import { MachineView } from '../engine/machine-view.service';
+import { AnchorWork } from '../picking/anchor-work.service';
+import { MotionView } from '../engine/motion-view.service';
+import { Playback } from '../session/playback.service';
 import { SentenceComponent } from '../sentence/sentence.component';
 import { TapeComponent } from '../tape/tape.component';
-import { MeasuredPaths } from '../paths/measured-paths.service';
+import { MeasuredPaths } from '../engine/measured-paths.service';
 import { PlaceTableComponent } from '../set-out/place-table.component';
 import { SetOutWork } from '../set-out/set-out-work.service';
 import { LinkBenchComponent } from '../links/bench/link-bench.component';
-import { PlaceChoice } from '../set-out/place-choice.service';
-import { PathWork } from '../paths/path-work.service';
+import { PlaceChoice } from '../session/place-choice.service';
+import { PathWork } from '../session/path-work.service';
 import { WorksheetComponent } from '../worksheet/worksheet.component';
-import { RunAtWork } from './run-at-work.service';
-import { JobContext, STEPS } from './job-context.service';
+import { RunAtWork } from '../session/run-at-work.service';
+import { JobContext, STEPS } from '../session/job-context.service';
 import { JobKeys, SHORTCUTS } from './job-keys.service';
 
 /** One job at work: sentence, worksheet, drawing and tape. */

@@ -55,7 +55,7 @@ import { LengthFieldComponent } from '../shared/length-field.component';
       </div>
     }
   `,
-  styleUrl: '../worksheet/steps/step.less',
+  styleUrl: '../shared/step.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FamilyFieldsComponent {

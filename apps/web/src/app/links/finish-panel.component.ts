@@ -126,7 +126,7 @@ const PLAIN: PieceFinish = { material: null, line: true, picture: null };
       <p class="warning-text" role="alert">{{ problem() }}</p>
     }
   `,
-  styleUrl: '../worksheet/steps/step.less',
+  styleUrl: '../shared/step.less',
   styles: `
     .swatch {
       align-self: center;

@@ -106,7 +106,7 @@ const FACING_WORDS: readonly (readonly [Setting['facing'], string])[] = [
       />
     }
   `,
-  styleUrl: '../worksheet/steps/step.less',
+  styleUrl: '../shared/step.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SettingPanelComponent {

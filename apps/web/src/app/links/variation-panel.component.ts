@@ -49,7 +49,7 @@ const NONE: Variation = { seed: 1, size: 0, thickness: 0, turn: 0, wire: 0 };
       />
     </div>
   `,
-  styleUrl: '../worksheet/steps/step.less',
+  styleUrl: '../shared/step.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class VariationPanelComponent {

@@ -121,7 +121,7 @@ import { LengthFieldComponent } from '../shared/length-field.component';
       }
     }
   `,
-  styleUrl: '../worksheet/steps/step.less',
+  styleUrl: '../shared/step.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class AnchorFieldsComponent {

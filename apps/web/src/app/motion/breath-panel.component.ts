@@ -5,7 +5,7 @@ import { setBreath } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
-import { MotionView } from './motion-view.service';
+import { MotionView } from '../engine/motion-view.service';
 
 /** How the pieces of the row at work swell and shrink through the loop. */
 @Component({
@@ -62,7 +62,7 @@ import { MotionView } from './motion-view.service';
       </div>
     }
   `,
-  styleUrl: '../worksheet/steps/step.less',
+  styleUrl: '../shared/step.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class BreathPanelComponent {

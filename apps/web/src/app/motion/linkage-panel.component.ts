@@ -12,13 +12,13 @@ import {
 } from '@coin-relay/model';
 import { putAnchor, putMeasure, putTie, removeAnchor, removeMeasure, removeTie } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
-import { JobContext } from '../job/job-context.service';
-import { AnchorWork, type PickFor } from '../machine/anchor-work.service';
-import { Playback } from '../playback/playback.service';
+import { JobContext } from '../session/job-context.service';
+import { AnchorWork, type PickFor } from '../picking/anchor-work.service';
+import { Playback } from '../session/playback.service';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { DrivenFieldsComponent } from '../shared/driven-fields.component';
 import { AnchorFieldsComponent } from './anchor-fields.component';
-import { MotionView } from './motion-view.service';
+import { MotionView } from '../engine/motion-view.service';
 import { SpringFieldsComponent } from './spring-fields.component';
 
 /** Anchors, and the springs, ropes and measures between them, as they stand at the frame shown. */
@@ -26,7 +26,7 @@ import { SpringFieldsComponent } from './spring-fields.component';
   selector: 'relay-linkage-panel',
   imports: [AnchorFieldsComponent, DrivenFieldsComponent, LengthFieldComponent, SpringFieldsComponent],
   templateUrl: './linkage-panel.component.html',
-  styleUrls: ['../worksheet/steps/step.less', './linkage-panel.component.less'],
+  styleUrls: ['../shared/step.less', './linkage-panel.component.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LinkagePanelComponent {

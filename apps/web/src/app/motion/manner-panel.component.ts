@@ -3,7 +3,7 @@ import { checkManner, isSteady, legsOf, RelayError, STEADY, type Manner } from '
 import { setManner } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { CountFieldComponent } from '../shared/count-field.component';
-import { MotionView } from './motion-view.service';
+import { MotionView } from '../engine/motion-view.service';
 
 /** One of the times of a manner, in frames. */
 interface Time {
@@ -46,7 +46,7 @@ interface Time {
       <p class="cost">{{ words() }}</p>
     }
   `,
-  styleUrl: '../worksheet/steps/step.less',
+  styleUrl: '../shared/step.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MannerPanelComponent {

@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { GraphComponent } from '../graphs/graph.component';
-import { fileName } from '../hand-off/download';
-import { Playback } from '../playback/playback.service';
+import { fileName } from '../shared/download';
+import { Playback } from '../session/playback.service';
 import { motionGraphs } from './graph-lines';
-import { MotionView } from './motion-view.service';
+import { MotionView } from '../engine/motion-view.service';
 
 /** One graph of the machine at a time, with the frame shown marked. */
 @Component({
@@ -35,7 +35,7 @@ import { MotionView } from './motion-view.service';
       <p class="cost">Nothing to draw: put in a spring, go round sprockets, or let the row bend.</p>
     }
   `,
-  styleUrl: '../worksheet/steps/step.less',
+  styleUrl: '../shared/step.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MotionGraphsComponent {

@@ -4,7 +4,7 @@ import { closingOf, formatLength, motionFacts } from '@coin-relay/model';
 import { setTravel } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { NumberFieldComponent } from '../shared/number-field.component';
-import { MotionView } from './motion-view.service';
+import { MotionView } from '../engine/motion-view.service';
 import { answerSpeed, speedRows, travelChoices, type SpeedAnswer, type SpeedRow } from './speed-rows';
 
 /** How fast the row runs: one speed is typed, the others follow, and all of them meet the loop's end. */
@@ -72,7 +72,7 @@ import { answerSpeed, speedRows, travelChoices, type SpeedAnswer, type SpeedRow 
     <button type="button" class="plain-button" (click)="take(-travel())">Run it the other way</button>
     <button type="button" class="plain-button" (click)="take(0)">Let it stand</button>
   `,
-  styleUrls: ['../worksheet/steps/step.less', './speeds-panel.component.less'],
+  styleUrls: ['../shared/step.less', './speeds-panel.component.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SpeedsPanelComponent {

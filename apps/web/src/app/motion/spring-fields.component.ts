@@ -103,7 +103,7 @@ const ENDS: readonly { readonly id: SpringTie['ends']; readonly words: string }[
       <p class="cost">{{ facts() }}</p>
     }
   `,
-  styleUrl: '../worksheet/steps/step.less',
+  styleUrl: '../shared/step.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SpringFieldsComponent {

@@ -3,7 +3,7 @@ import { wouldDriveItself, type Job, type Run, type Train } from '@coin-relay/mo
 import { setTrain } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { CountFieldComponent } from '../shared/count-field.component';
-import { MotionView } from './motion-view.service';
+import { MotionView } from '../engine/motion-view.service';
 
 interface Choice {
   readonly id: string;
@@ -78,7 +78,7 @@ interface Choice {
       </p>
     }
   `,
-  styleUrl: '../worksheet/steps/step.less',
+  styleUrl: '../shared/step.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TrainPanelComponent {

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MOST_FRAMES } from '@coin-relay/model';
 import { setLoop, setRollTrue } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
-import { MotionView } from './motion-view.service';
+import { MotionView } from '../engine/motion-view.service';
 
 /** How the wheels turn in the loop, and until when all of them look as they did. */
 @Component({
@@ -42,7 +42,7 @@ import { MotionView } from './motion-view.service';
       }
     }
   `,
-  styleUrl: '../worksheet/steps/step.less',
+  styleUrl: '../shared/step.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TurnsPanelComponent {

@@ -6,7 +6,7 @@ import { JobApi } from '../api/job-api.service';
 import { setBackdrop } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { LengthFieldComponent } from '../shared/length-field.component';
-import { PathWork } from './path-work.service';
+import { PathWork } from '../session/path-work.service';
 import { Trouble } from '../shared/trouble';
 
 /** Bytes of a picture at the most, as the server takes them. */
@@ -19,7 +19,7 @@ const FIRST_WIDTH = 400;
   selector: 'relay-backdrop',
   imports: [LengthFieldComponent],
   templateUrl: './backdrop.component.html',
-  styleUrls: ['../worksheet/steps/step.less'],
+  styleUrls: ['../shared/step.less'],
   styles: `
     input[type='file'] {
       max-width: 100%;

@@ -8,8 +8,8 @@ import { mend } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
-import { MeasuredPaths } from './measured-paths.service';
-import { PathWork } from './path-work.service';
+import { MeasuredPaths } from '../engine/measured-paths.service';
+import { PathWork } from '../session/path-work.service';
 
 /** Corners offered one by one. */
 const MOST_CORNERS = 60;
@@ -19,7 +19,7 @@ const MOST_CORNERS = 60;
   selector: 'relay-mend',
   imports: [FormsModule, NzRadioModule, LengthFieldComponent, NumberFieldComponent],
   templateUrl: './mend.component.html',
-  styleUrls: ['../worksheet/steps/step.less'],
+  styleUrls: ['../shared/step.less'],
   styles: `
     .words {
       flex-wrap: wrap;

@@ -4,15 +4,15 @@ import type { Shape } from '@coin-relay/core';
 import { pathSummary, SHAPE_WORDS } from '@coin-relay/model';
 import { addPath, putRunOn, removePath, renamePath } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
-import { RunAtWork } from '../job/run-at-work.service';
+import { RunAtWork } from '../session/run-at-work.service';
 import { newPath } from './new-path';
-import { PathWork } from './path-work.service';
+import { PathWork } from '../session/path-work.service';
 
 /** The paths of the job, which one the row is on, and how another one comes in. */
 @Component({
   selector: 'relay-path-list',
   templateUrl: './path-list.component.html',
-  styleUrls: ['../worksheet/steps/step.less', './path-list.component.less'],
+  styleUrls: ['../shared/step.less', './path-list.component.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PathListComponent {

@@ -5,7 +5,7 @@ import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { JobStore } from '../document/job-store.service';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
-import { PathWork } from './path-work.service';
+import { PathWork } from '../session/path-work.service';
 
 /** What moved points are drawn to. */
 @Component({
@@ -57,7 +57,7 @@ import { PathWork } from './path-work.service';
       </div>
     </fieldset>
   `,
-  styleUrls: ['../worksheet/steps/step.less'],
+  styleUrls: ['../shared/step.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SnapRulesComponent {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { JobContext } from '../job/job-context.service';
-import { PACES, Playback } from './playback.service';
+import { JobContext } from '../session/job-context.service';
+import { PACES, Playback } from '../session/playback.service';
 
 /** Play, pause, frame by frame; the frame is always in sight. */
 @Component({

@@ -15,8 +15,8 @@ import {
 import { proxy } from 'comlink';
 import { firstValueFrom } from 'rxjs';
 import { JobApi, type JobSummary } from '../api/job-api.service';
-import { FitWorker } from '../fit/fit-worker.service';
-import { LivePictureComponent } from '../shared/live-picture.component';
+import { FitWorker } from '../engine/fit-worker.service';
+import { LivePictureComponent } from '../drawing/live-picture.component';
 import { ago } from './ago';
 
 interface Card {
@@ -110,6 +110,7 @@ export class JobCardComponent {
       const prepared = needsPreparing(job)
         ? await this.worker.tasks.prepare(
             job,
+            rows,
             proxy(() => undefined),
           )
         : null;

@@ -7,9 +7,9 @@ import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { FormsModule } from '@angular/forms';
 import { setFit, setPitch } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
-import { FitService } from '../fit/fit.service';
-import { RunAtWork } from '../job/run-at-work.service';
-import { JobContext } from '../job/job-context.service';
+import { FitService } from '../engine/fit.service';
+import { RunAtWork } from '../session/run-at-work.service';
+import { JobContext } from '../session/job-context.service';
 import { LengthFieldComponent } from '../shared/length-field.component';
 
 /** The fit sentence: how the row fits, in one line whose numbers are the controls for themselves. */

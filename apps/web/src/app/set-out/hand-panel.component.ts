@@ -7,7 +7,7 @@ import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { handPlacesOf, touchPlaces, type HandPlaces } from '../document/commands';
 import { TouchFieldsComponent, type TouchValue } from '../shared/touch-fields.component';
 import { PieceSelectComponent } from './piece-select.component';
-import { PlaceChoice } from './place-choice.service';
+import { PlaceChoice } from '../session/place-choice.service';
 import { SetOutWork, type ChosenPiece } from './set-out-work.service';
 
 /** Exceptions listed at the most; the table of places shows all. */
@@ -18,7 +18,7 @@ const MOST_LISTED = 60;
   selector: 'relay-hand-panel',
   imports: [FormsModule, NzRadioModule, PieceSelectComponent, TouchFieldsComponent],
   templateUrl: './hand-panel.component.html',
-  styleUrls: ['../worksheet/steps/step.less', './panels.less'],
+  styleUrls: ['../shared/step.less', './panels.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class HandPanelComponent {

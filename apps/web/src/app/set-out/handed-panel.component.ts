@@ -101,7 +101,7 @@ const TAKES: readonly (readonly [Handed['takes'], string])[] = [
       </div>
     }
   `,
-  styleUrls: ['../worksheet/steps/step.less', './panels.less'],
+  styleUrls: ['../shared/step.less', './panels.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class HandedPanelComponent {

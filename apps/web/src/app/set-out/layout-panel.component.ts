@@ -4,7 +4,7 @@ import { FormsModule } from '@angular/forms';
 import { pathBounds } from '@coin-relay/core';
 import { materialsOf, type SetOut } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
-import { JobContext } from '../job/job-context.service';
+import { JobContext } from '../session/job-context.service';
 import { AngleFieldComponent } from '../shared/angle-field.component';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { PlaceFieldComponent } from '../shared/place-field.component';
@@ -36,7 +36,7 @@ const WAYS: readonly (readonly [NonNullable<SetOut['reach']>['way'], string])[] 
     PlaceFieldComponent,
   ],
   templateUrl: './layout-panel.component.html',
-  styleUrls: ['../worksheet/steps/step.less', './panels.less'],
+  styleUrls: ['../shared/step.less', './panels.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LayoutPanelComponent {

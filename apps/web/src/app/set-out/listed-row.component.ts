@@ -50,7 +50,7 @@ import { SitsFieldsComponent, type SitsValue } from './sits-fields.component';
       </div>
     }
   `,
-  styleUrls: ['../worksheet/steps/step.less', './panels.less'],
+  styleUrls: ['../shared/step.less', './panels.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ListedRowComponent {

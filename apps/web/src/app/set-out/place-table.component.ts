@@ -11,9 +11,9 @@ import {
 import { toSignal } from '@angular/core/rxjs-interop';
 import { placeRows, type PlaceRow, type PlaceSort } from '@coin-relay/scene';
 import { formatLengthNumber } from '@coin-relay/model';
-import { FitService } from '../fit/fit.service';
-import { JobContext } from '../job/job-context.service';
-import { PlaceChoice } from './place-choice.service';
+import { FitService } from '../engine/fit.service';
+import { JobContext } from '../session/job-context.service';
+import { PlaceChoice } from '../session/place-choice.service';
 
 /** Height of a row, px. */
 const ROW = 24;

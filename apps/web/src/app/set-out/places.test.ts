@@ -6,8 +6,8 @@ import { BehaviorSubject } from 'rxjs';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { overJobs } from '../document/injector.testing';
 import { eachPlace, placeAt, placesIn } from '../drawing/place-finder';
-import { RunAtWork, sequenceOf } from '../job/run-at-work.service';
-import { PlaceChoice } from './place-choice.service';
+import { RunAtWork, sequenceOf } from '../session/run-at-work.service';
+import { PlaceChoice } from '../session/place-choice.service';
 import { ROLES, roleWords } from './role-words';
 
 const demo = (id: string): Job => structuredClone(demoJobs().find((d) => d.id === id)!.job);

@@ -24,7 +24,7 @@ import { SetOutWork, type ChosenPiece } from './set-out-work.service';
     ListedRowComponent,
   ],
   templateUrl: './rules-panel.component.html',
-  styleUrls: ['../worksheet/steps/step.less', './panels.less'],
+  styleUrls: ['../shared/step.less', './panels.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RulesPanelComponent {

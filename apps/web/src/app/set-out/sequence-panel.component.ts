@@ -34,7 +34,7 @@ const MOST_STEPS = 200;
     ListedRowComponent,
   ],
   templateUrl: './sequence-panel.component.html',
-  styleUrls: ['../worksheet/steps/step.less', './panels.less'],
+  styleUrls: ['../shared/step.less', './panels.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SequencePanelComponent {

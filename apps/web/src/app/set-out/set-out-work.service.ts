@@ -4,8 +4,8 @@ import type { Draft } from 'immer';
 import { combineLatest, map } from 'rxjs';
 import { addPieces, changeSetOut, type Command } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
-import { FitService } from '../fit/fit.service';
-import { RunAtWork } from '../job/run-at-work.service';
+import { FitService } from '../engine/fit.service';
+import { RunAtWork } from '../session/run-at-work.service';
 
 /** The set-out of the run at work, as panels show it. */
 export interface SetOutView {

@@ -29,7 +29,7 @@ export interface SitsValue extends TouchValue {
     <button type="button" class="plain-button" [disabled]="first()" (click)="moved.emit(-1)">earlier</button>
     <button type="button" class="plain-button" [disabled]="last()" (click)="moved.emit(1)">later</button>
   `,
-  styleUrl: '../worksheet/steps/step.less',
+  styleUrl: '../shared/step.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SitsFieldsComponent {

@@ -36,7 +36,7 @@ import { NumberFieldComponent } from './number-field.component';
       </div>
     }
   `,
-  styleUrl: '../worksheet/steps/step.less',
+  styleUrl: './step.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class DrivenFieldsComponent {

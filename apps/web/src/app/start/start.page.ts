@@ -14,7 +14,7 @@ import {
 import { firstValueFrom } from 'rxjs';
 import { JobApi } from '../api/job-api.service';
 import { freshId } from '../document/commands';
-import type { Step } from '../job/job-context.service';
+import type { Step } from '../session/job-context.service';
 import { IMPORT_DIGITS, ImportComponent, jobOf, type TakenLines } from '../import/import.component';
 import { Trouble } from '../shared/trouble';
 

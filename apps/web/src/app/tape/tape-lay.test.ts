@@ -7,7 +7,7 @@ import {
   type FitRequest,
 } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
-import { metPlaces, metPoints } from '../fit/met-places';
+import { metPlaces, metPoints } from '../picking/met-places';
 import { pastEnd, unusedSpans } from './tape-lay';
 
 const CIRCLE = 'M50 0A50 50 0 1 1 -50 0A50 50 0 1 1 50 0Z';

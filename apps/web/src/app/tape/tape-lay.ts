@@ -1,7 +1,7 @@
 import type { FitOutcome } from '@coin-relay/core';
 import { formatLength, type Unit } from '@coin-relay/model';
 import type { NeighbourCut } from '@coin-relay/scene';
-import { metPlaces } from '../fit/met-places';
+import { metPlaces } from '../picking/met-places';
 import { THEME } from '../shared/theme';
 import { LANES, tapeX, type TapeMap } from './tape-painter';
 

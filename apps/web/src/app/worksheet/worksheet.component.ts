@@ -2,11 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toSignal } from '@angular/core/rxjs-interop';
 import { motionSummary, pathSummary, pieceSummary, setOutSummary } from '@coin-relay/model';
 import { JobStore } from '../document/job-store.service';
-import { FitService } from '../fit/fit.service';
-import { RunAtWork } from '../job/run-at-work.service';
-import { Findings } from '../checks/findings.service';
-import { RunListComponent } from '../job/run-list.component';
-import { JobContext, type Step } from '../job/job-context.service';
+import { FitService } from '../engine/fit.service';
+import { RunAtWork } from '../session/run-at-work.service';
+import { Findings } from '../engine/findings.service';
+import { RunListComponent } from './run-list.component';
+import { JobContext, type Step } from '../session/job-context.service';
 import { CheckStepComponent } from './steps/check-step.component';
 import { FitStepComponent } from './steps/fit-step.component';
 import { HandOffStepComponent } from './steps/hand-off-step.component';

@@ -2,6 +2,7 @@ import {
   afterNextRender,
   ChangeDetectionStrategy,
   Component,
+  computed,
   DestroyRef,
   effect,
   type ElementRef,
@@ -13,8 +14,9 @@ import {
 import type { Job, JobPiece } from '@coin-relay/model';
 import { paintPath } from '../../drawing/path-painter';
 import { RowPainter } from '../../drawing/row-painter';
-import { FitWorker } from '../../fit/fit-worker.service';
-import { LatestOnly } from '../../fit/latest';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { FitWorker } from '../../engine/fit-worker.service';
+import { latestOnly } from '../../engine/latest';
 import { PictureShelf } from '../../shared/picture-shelf';
 import { trialJob, TRIAL_LINKS } from './trial';
 
@@ -77,16 +79,18 @@ export class BenchSampleComponent {
   private readonly painter = signal<RowPainter | null>(null);
 
   constructor() {
-    const latest = new LatestOnly(
-      (trial: Job) => this.worker.tasks.fit(trial, trial.runs[0].id),
-      (trial, reply) => {
+    const trials = computed(() => trialJob(this.job(), this.path(), this.piece()));
+    toObservable(trials)
+      .pipe(
+        latestOnly((trial) => this.worker.tasks.fit(trial, trial.runs[0].id)),
+        takeUntilDestroyed(),
+      )
+      .subscribe(([trial, reply]) => {
         this.problem.set(reply.ok ? '' : reply.message);
         if (!reply.ok) return;
         const { fit, setOut } = reply.value;
         this.painter.set(new RowPainter(fit, setOut, trial.pieces.slice(0, 1), this.shelf));
-      },
-    );
-    effect(() => latest.ask(trialJob(this.job(), this.path(), this.piece())));
+      });
     effect(() => {
       const painter = this.painter();
       this.place();

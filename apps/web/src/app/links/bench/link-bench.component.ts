@@ -31,8 +31,8 @@ import {
 } from '@coin-relay/model';
 import { changePiece } from '../../document/commands';
 import { JobStore, type Gesture } from '../../document/job-store.service';
-import { JobContext } from '../../job/job-context.service';
-import { RunAtWork } from '../../job/run-at-work.service';
+import { JobContext } from '../../session/job-context.service';
+import { RunAtWork } from '../../session/run-at-work.service';
 import { PlaceFieldComponent } from '../../shared/place-field.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
 import { BenchSampleComponent } from './bench-sample.component';

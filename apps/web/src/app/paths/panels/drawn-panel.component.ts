@@ -26,8 +26,8 @@ import { JobStore } from '../../document/job-store.service';
 import { PlaceFieldComponent } from '../../shared/place-field.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
 import { NumberFieldComponent } from '../../shared/number-field.component';
-import { MeasuredPaths } from '../measured-paths.service';
-import { PathWork } from '../path-work.service';
+import { MeasuredPaths } from '../../engine/measured-paths.service';
+import { PathWork } from '../../session/path-work.service';
 import { injectPathPanel } from './path-of-kind';
 import { PointTableComponent } from './point-table.component';
 
@@ -39,7 +39,7 @@ const JOIN_REACH = 0.1;
   selector: 'relay-drawn-panel',
   imports: [PointTableComponent, LengthFieldComponent, PlaceFieldComponent, NumberFieldComponent],
   templateUrl: './drawn-panel.component.html',
-  styleUrls: ['../../worksheet/steps/step.less'],
+  styleUrls: ['../../shared/step.less'],
   styles: `
     .words {
       flex-wrap: wrap;

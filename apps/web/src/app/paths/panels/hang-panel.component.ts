@@ -16,7 +16,7 @@ import { CountFieldComponent } from '../../shared/count-field.component';
 import { PlaceFieldComponent } from '../../shared/place-field.component';
 import { DrivenFieldsComponent } from '../../shared/driven-fields.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
-import { RunAtWork } from '../../job/run-at-work.service';
+import { RunAtWork } from '../../session/run-at-work.service';
 import { injectPathPanel } from './path-of-kind';
 
 type By = PathOf<'hang'>['by'];
@@ -120,7 +120,7 @@ type By = PathOf<'hang'>['by'];
       }
     }
   `,
-  styleUrls: ['../../worksheet/steps/step.less'],
+  styleUrls: ['../../shared/step.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class HangPanelComponent {

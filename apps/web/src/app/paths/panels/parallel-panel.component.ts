@@ -57,7 +57,7 @@ import { injectPathPanel } from './path-of-kind';
       </fieldset>
     }
   `,
-  styleUrls: ['../../worksheet/steps/step.less'],
+  styleUrls: ['../../shared/step.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ParallelPanelComponent {

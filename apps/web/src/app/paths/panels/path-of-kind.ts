@@ -3,7 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import type { Job, PathKind, PathOf, Unit } from '@coin-relay/model';
 import { changePath } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
-import { PathWork } from '../path-work.service';
+import { PathWork } from '../../session/path-work.service';
 
 /** What a panel of one kind of path works with. */
 export interface PathPanel<K extends PathKind> {

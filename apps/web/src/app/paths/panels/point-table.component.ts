@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrolling';
 import { formatLengthNumber, parseLength, type PathOf, type Unit } from '@coin-relay/model';
-import { PathWork } from '../path-work.service';
+import { PathWork } from '../../session/path-work.service';
 
 interface Row {
   readonly index: number;

@@ -14,12 +14,12 @@ import {
   setSlack,
 } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
-import { FitService } from '../../fit/fit.service';
-import { JobContext } from '../../job/job-context.service';
+import { FitService } from '../../engine/fit.service';
+import { JobContext } from '../../session/job-context.service';
 import { CountFieldComponent } from '../../shared/count-field.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
-import { PathWork } from '../path-work.service';
-import { RunAtWork } from '../../job/run-at-work.service';
+import { PathWork } from '../../session/path-work.service';
+import { RunAtWork } from '../../session/run-at-work.service';
 import { injectPathPanel } from './path-of-kind';
 
 /** A route: its wheels in order, how large they are, and which side the row passes them on. */
@@ -35,7 +35,7 @@ import { injectPathPanel } from './path-of-kind';
     LengthFieldComponent,
   ],
   templateUrl: './route-panel.component.html',
-  styleUrls: ['../../worksheet/steps/step.less', './route-panel.component.less'],
+  styleUrls: ['../../shared/step.less', './route-panel.component.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RoutePanelComponent {

@@ -96,7 +96,7 @@ const NUMBERS: Readonly<Record<Shape['of'], readonly ShapeNumber[]>> = {
       }
     }
   `,
-  styleUrls: ['../../worksheet/steps/step.less'],
+  styleUrls: ['../../shared/step.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ShapePanelComponent {

@@ -35,7 +35,7 @@ import { injectPathPanel } from './path-of-kind';
       }
     }
   `,
-  styleUrls: ['../../worksheet/steps/step.less'],
+  styleUrls: ['../../shared/step.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StretchPanelComponent {

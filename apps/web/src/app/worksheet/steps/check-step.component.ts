@@ -2,12 +2,12 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RelayError } from '@coin-relay/core';
 import type { Finding } from '@coin-relay/scene';
-import { Findings } from '../../checks/findings.service';
-import { Mending } from '../../checks/mending.service';
+import { Findings } from '../../engine/findings.service';
+import { Mending } from '../../session/mending.service';
 import { JobStore } from '../../document/job-store.service';
-import { FitService } from '../../fit/fit.service';
-import { JobContext } from '../../job/job-context.service';
-import { RunAtWork } from '../../job/run-at-work.service';
+import { FitService } from '../../engine/fit.service';
+import { JobContext } from '../../session/job-context.service';
+import { RunAtWork } from '../../session/run-at-work.service';
 
 /** What the checks have to say. */
 @Component({
@@ -42,7 +42,7 @@ import { RunAtWork } from '../../job/run-at-work.service';
       <p class="warning-text" role="alert">{{ problem() }}</p>
     }
   `,
-  styleUrls: ['./step.less'],
+  styleUrls: ['../../shared/step.less'],
   styles: `
     li {
       margin-bottom: 8px;

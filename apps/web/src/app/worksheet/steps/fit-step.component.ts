@@ -7,8 +7,8 @@ import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { setFit } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
-import { RunAtWork } from '../../job/run-at-work.service';
-import { FitService } from '../../fit/fit.service';
+import { RunAtWork } from '../../session/run-at-work.service';
+import { FitService } from '../../engine/fit.service';
 import { CandidatesPanelComponent } from '../../fit/candidates-panel.component';
 import { EndToEndPanelComponent } from '../../fit/end-to-end-panel.component';
 import { LayPanelComponent } from '../../fit/lay-panel.component';
@@ -138,7 +138,7 @@ import { CountFieldComponent } from '../../shared/count-field.component';
       }
     }
   `,
-  styleUrls: ['./step.less'],
+  styleUrls: ['../../shared/step.less'],
   styles: `
     .why {
       margin: 2px 0 0;

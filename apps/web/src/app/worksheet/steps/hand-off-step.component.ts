@@ -8,11 +8,11 @@ import { formatLength } from '@coin-relay/model';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { JobStore } from '../../document/job-store.service';
-import { FitService } from '../../fit/fit.service';
-import { download, fileName } from '../../hand-off/download';
+import { FitService } from '../../engine/fit.service';
+import { download, fileName } from '../../shared/download';
 import { picturesOf } from '../../hand-off/pictures';
-import { MachineView } from '../../machine/machine-view.service';
-import { Playback } from '../../playback/playback.service';
+import { MachineView } from '../../engine/machine-view.service';
+import { Playback } from '../../session/playback.service';
 
 /** What can be taken away. */
 @Component({
@@ -75,7 +75,7 @@ import { Playback } from '../../playback/playback.service';
       <p class="warning-text" role="alert">{{ problem() }}</p>
     }
   `,
-  styleUrls: ['./step.less'],
+  styleUrls: ['../../shared/step.less'],
   styles: `
     li {
       display: flex;

@@ -27,9 +27,9 @@ import { firstValueFrom } from 'rxjs';
 import { CatalogueApi } from '../../api/catalogue-api.service';
 import { changePiece, choosePieces, setBehaviour, setPitch } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
-import { FitWorker } from '../../fit/fit-worker.service';
-import { JobContext } from '../../job/job-context.service';
-import { RunAtWork, sequenceOf } from '../../job/run-at-work.service';
+import { FitWorker } from '../../engine/fit-worker.service';
+import { JobContext } from '../../session/job-context.service';
+import { RunAtWork, sequenceOf } from '../../session/run-at-work.service';
 import { FamilyFieldsComponent } from '../../links/family-fields.component';
 import { FinishPanelComponent } from '../../links/finish-panel.component';
 import { SampleComponent } from '../../links/sample.component';
@@ -60,7 +60,7 @@ const GROUPS: readonly { title: string; entries: readonly CatalogueEntry[] }[] =
     VariationPanelComponent,
   ],
   templateUrl: './link-step.component.html',
-  styleUrls: ['./step.less', './link-step.component.less'],
+  styleUrls: ['../../shared/step.less', './link-step.component.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LinkStepComponent {

@@ -3,20 +3,20 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { drivenBy, groundStrand, isSteady, phasesInLoop } from '@coin-relay/core';
 import { formatLength, MOST_FRAMES } from '@coin-relay/model';
 import type { MendProposal } from '@coin-relay/scene';
-import { Findings } from '../../checks/findings.service';
-import { Mending } from '../../checks/mending.service';
+import { Findings } from '../../engine/findings.service';
+import { Mending } from '../../session/mending.service';
 import { setBody, setMotion } from '../../document/commands';
-import { JobContext } from '../../job/job-context.service';
+import { JobContext } from '../../session/job-context.service';
 import { JobStore } from '../../document/job-store.service';
 import { BreathPanelComponent } from '../../motion/breath-panel.component';
 import { LinkagePanelComponent } from '../../motion/linkage-panel.component';
 import { MannerPanelComponent } from '../../motion/manner-panel.component';
 import { MotionGraphsComponent } from '../../motion/motion-graphs.component';
-import { MotionView } from '../../motion/motion-view.service';
+import { MotionView } from '../../engine/motion-view.service';
 import { SpeedsPanelComponent } from '../../motion/speeds-panel.component';
 import { TrainPanelComponent } from '../../motion/train-panel.component';
 import { TurnsPanelComponent } from '../../motion/turns-panel.component';
-import { Playback } from '../../playback/playback.service';
+import { Playback } from '../../session/playback.service';
 import { CountFieldComponent } from '../../shared/count-field.component';
 import { NumberFieldComponent } from '../../shared/number-field.component';
 
@@ -136,7 +136,7 @@ import { NumberFieldComponent } from '../../shared/number-field.component';
       </details>
     }
   `,
-  styleUrls: ['./step.less'],
+  styleUrls: ['../../shared/step.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MotionStepComponent {

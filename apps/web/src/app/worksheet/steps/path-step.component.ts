@@ -12,10 +12,10 @@ import { findCorners, tightestBend, writePathData } from '@coin-relay/core';
 import { formatLength } from '@coin-relay/model';
 import { addPath, freshId } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
-import { FitService } from '../../fit/fit.service';
+import { FitService } from '../../engine/fit.service';
 import { IMPORT_DIGITS, ImportComponent, type TakenLines } from '../../import/import.component';
 import { BackdropComponent } from '../../paths/backdrop.component';
-import { MeasuredPaths } from '../../paths/measured-paths.service';
+import { MeasuredPaths } from '../../engine/measured-paths.service';
 import { MendComponent } from '../../paths/mend.component';
 import { DrawnPanelComponent } from '../../paths/panels/drawn-panel.component';
 import { HangPanelComponent } from '../../paths/panels/hang-panel.component';
@@ -24,7 +24,7 @@ import { RoutePanelComponent } from '../../paths/panels/route-panel.component';
 import { ShapePanelComponent } from '../../paths/panels/shape-panel.component';
 import { StretchPanelComponent } from '../../paths/panels/stretch-panel.component';
 import { PathListComponent } from '../../paths/path-list.component';
-import { PathWork } from '../../paths/path-work.service';
+import { PathWork } from '../../session/path-work.service';
 import { SnapRulesComponent } from '../../paths/snap-rules.component';
 
 /** The path: which one, its facts, its own numbers, and what can be done to it. */
@@ -44,7 +44,7 @@ import { SnapRulesComponent } from '../../paths/snap-rules.component';
     ImportComponent,
   ],
   templateUrl: './path-step.component.html',
-  styleUrls: ['./step.less', './path-step.component.less'],
+  styleUrls: ['../../shared/step.less', './path-step.component.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PathStepComponent {

@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { JobContext } from '../../job/job-context.service';
+import { JobContext } from '../../session/job-context.service';
 import { HandPanelComponent } from '../../set-out/hand-panel.component';
 import { HandedPanelComponent } from '../../set-out/handed-panel.component';
 import { LayoutPanelComponent } from '../../set-out/layout-panel.component';
-import { PlaceChoice } from '../../set-out/place-choice.service';
+import { PlaceChoice } from '../../session/place-choice.service';
 import { RulesPanelComponent } from '../../set-out/rules-panel.component';
 import { SequencePanelComponent } from '../../set-out/sequence-panel.component';
 import { SetOutWork } from '../../set-out/set-out-work.service';
@@ -43,7 +43,7 @@ import { SetOutWork } from '../../set-out/set-out-work.service';
       </button>
     </div>
   `,
-  styleUrls: ['./step.less'],
+  styleUrls: ['../../shared/step.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SetOutStepComponent {

@@ -1,0 +1,96 @@
+import { bendStretch, type Snapped, type Vec } from '@coin-relay/core';
+import { withDrawn, type Job, type JobPath, type PathOf } from '@coin-relay/model';
+import { writePath } from '../../document/commands/index';
+import type { Gesture } from '../../document/job-store.service';
+import { toolFor, wheelOf } from '../../path-kinds/index';
+import type { LaidMap } from '../../path-kinds/laid-map';
+import { placePoint } from '../../path-kinds/place-point';
+import type { HandParts, HandSpace } from './hand-space';
+
+/** A drag that is going on: how a place of the document is written into the draft. */
+export interface Drag {
+  readonly gesture: Gesture;
+  readonly map: LaidMap;
+  /** What is added to the pointer’s place, so that what was taken hold of does not jump. */
+  readonly offset: Vec;
+  readonly write: (to: Vec) => void;
+  readonly snap: (to: Vec) => Snapped;
+}
+
+/** Taking hold of a handle. */
+export function handleDrag(
+  { store, work, context }: HandParts,
+  space: HandSpace,
+  job: Job,
+  path: JobPath,
+  id: string,
+  at: Vec,
+): Drag | null {
+  const tool = toolFor(path);
+  const map = space.map();
+  const ground = space.ground(job);
+  const handle = tool.handles(path, ground).find((h) => h.id === id);
+  if (!handle) return null;
+  if (handle.look === 'wheel') context.selectWheel(wheelOf(id));
+  if (id.startsWith('p:') && !work.points.has(Number(id.slice(2)))) work.choosePoints([Number(id.slice(2))]);
+  const start = space.document(at);
+  // Rims and picks follow the pointer itself; what has a place keeps its distance to it.
+  const follows = handle.look === 'rim' || handle.look === 'pick';
+  const offset = follows ? { x: 0, y: 0 } : { x: handle.x - start.x, y: handle.y - start.y };
+  const { from, others } = tool.snapTo?.(path, id) ?? { from: null, others: [] };
+  const chosen = space.ground(job);
+  const gesture = store.begin(handle.look === 'wheel' ? 'Move wheel' : 'Reshape path');
+  return {
+    gesture,
+    map,
+    offset,
+    snap: (to) => (follows ? { ...to, to: null } : space.snapTo(to, from, others)),
+    write: (to) => gesture.update((draft) => tool.drag(draft, path, id, to, chosen)),
+  };
+}
+
+/** Taking hold of a stretch of a drawn path: it is bent. */
+export function bendDrag(
+  { store }: HandParts,
+  space: HandSpace,
+  path: PathOf<'drawn'>,
+  s: number,
+): Drag | null {
+  const place = space.placeOn(s);
+  if (!place) return null;
+  const gesture = store.begin('Bend path');
+  const t = Math.max(0.05, Math.min(0.95, place.t));
+  return {
+    gesture,
+    map: space.map(),
+    offset: { x: 0, y: 0 },
+    snap: (to) => ({ ...to, to: null }),
+    write: (to) =>
+      gesture.update((draft) =>
+        writePath(draft, path, withDrawn(path, bendStretch(path, place.piece, t, to))),
+      ),
+  };
+}
+
+/** Presses and pulls while placing: the point flows, the pull is its arm. */
+export function placeDrag(
+  { store }: HandParts,
+  space: HandSpace,
+  path: PathOf<'drawn'>,
+  at: Vec,
+): Drag | null {
+  if (path.closed) return null;
+  const placed = space.snapTo(space.document(at), path.points.at(-1) ?? null, space.otherPoints());
+  const gesture = store.begin('Place point');
+  return {
+    gesture,
+    map: space.map(),
+    offset: { x: 0, y: 0 },
+    snap: (to) => ({ ...to, to: null }),
+    write: (to) =>
+      gesture.update((draft) => {
+        const arm = { x: to.x - placed.x, y: to.y - placed.y };
+        writePath(draft, path, withDrawn(path, placePoint(path, placed, arm)));
+      }),
+  };
+}

@@ -1,0 +1,91 @@
+import type { Candidate } from '@coin-relay/core';
+import {
+  drawingFormat,
+  joinDrawing,
+  readDrawing,
+  type Drawing,
+  type JoinedContour,
+} from '@coin-relay/formats';
+import { fittedRows, prepareMachine, type FittedRow, type Job, type Prepared } from '@coin-relay/model';
+import type { NeighbourCut } from '@coin-relay/scene';
+import type { JobChanges } from './job-changes';
+import { fitRun, OpenJob, type FitResult, type VersionedReply } from './open-job';
+import { failed, replied, type Reply } from './reply';
+import type { PathSketch } from './sketch';
+
+/** The lines of a file, joined where they meet. */
+export interface ReadResult {
+  readonly drawing: Drawing;
+  readonly lines: readonly JoinedContour[];
+}
+
+const NOT_OPEN = failed('The job has to be opened in this thread first.');
+
+/** The work of the fit worker; it keeps the job that is open. Tested without a worker. */
+export function fitTasks() {
+  let open: OpenJob | null = null;
+  return {
+    /** Takes a job that is worked on from now on. */
+    openJob(job: Job): void {
+      open = new OpenJob(job);
+    },
+
+    /** Takes changes of the open job. */
+    changeJob(changes: JobChanges): void {
+      open?.take(changes);
+    },
+
+    /** A row of the open job; nothing is fitted, and nothing sent, where the version that is there is still right. */
+    row(run: string, has: number | null): VersionedReply {
+      return open?.row(run, has) ?? { version: 0, reply: NOT_OPEN };
+    },
+
+    cuts(run: string): Reply<readonly NeighbourCut[]> {
+      return open?.cuts(run) ?? NOT_OPEN;
+    },
+
+    candidates(run: string, around: number, many: number): Reply<readonly Candidate[]> {
+      return open?.candidates(run, around, many) ?? NOT_OPEN;
+    },
+
+    sketch(ids: readonly string[]): readonly PathSketch[] {
+      return open?.sketch(ids) ?? [];
+    },
+
+    /** Fits a row of any job, which is not kept. */
+    fit(job: Job, run: string): Reply<FitResult> {
+      return fitRun(job, run);
+    },
+
+    /**
+     * What a job in motion has to have worked out ahead.
+     * @param rows as they are fitted; null to fit them
+     */
+    prepare(job: Job, rows: readonly FittedRow[] | null, progress: (part: number) => void): Reply<Prepared> {
+      return replied(() => {
+        let told = -1;
+        return prepareMachine(job, rows ?? fittedRows(job), (part) => {
+          // Told in hundredths: a message for each frame would cost more than the frame.
+          if (Math.floor(part * 100) === told) return;
+          told = Math.floor(part * 100);
+          progress(part);
+        });
+      });
+    },
+
+    /** Reads a file of lines; those whose ends meet within the tolerance (mm) are joined. */
+    readLines(name: string, text: string, tolerance: number): Reply<ReadResult> {
+      return replied(() => {
+        const drawing = readDrawing(drawingFormat(name, text), text);
+        return { drawing, lines: joinDrawing(drawing, tolerance) };
+      });
+    },
+
+    /** Joins the lines of a drawing at another tolerance. */
+    join(drawing: Drawing, tolerance: number): Reply<readonly JoinedContour[]> {
+      return replied(() => joinDrawing(drawing, tolerance));
+    },
+  };
+}
+
+export type FitTasks = ReturnType<typeof fitTasks>;

@@ -1,0 +1,193 @@
+import '@angular/compiler';
+import { demoJobs, type Job } from '@coin-relay/model';
+import { BehaviorSubject } from 'rxjs';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { RunAtWork } from '../session/run-at-work.service';
+import { overJobs } from '../document/injector.testing';
+import { fitTasks } from './fit-tasks';
+import type { JobChanges } from './job-changes';
+import { FitWorker } from './fit-worker.service';
+import { FitService } from './fit.service';
+
+const lift = demoJobs().find((d) => d.id === 'demo-coin-lift')!.job;
+const moved = (x: number): Job => ({
+  ...lift,
+  wheels: lift.wheels.map((w) => (w.id === 'head' ? { ...w, x } : w)),
+});
+const settled = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 5));
+
+let jobs: BehaviorSubject<Job>;
+let fits: FitService;
+let calls: number;
+let cutsAsked: number;
+let stops: number;
+let hangs: boolean;
+
+beforeEach(() => {
+  jobs = new BehaviorSubject(lift);
+  calls = 0;
+  cutsAsked = 0;
+  stops = 0;
+  hangs = false;
+  // The worker's own work, without its thread.
+  const work = fitTasks();
+  const tasks = {
+    openJob: async (job: Job) => work.openJob(job),
+    changeJob: async (changes: JobChanges) => work.changeJob(changes),
+    row: async (run: string, has: number | null) => {
+      calls++;
+      await Promise.resolve();
+      if (hangs) await new Promise(() => undefined);
+      return work.row(run, has);
+    },
+    candidates: async (run: string, around: number, many: number) => work.candidates(run, around, many),
+    sketch: async (ids: readonly string[]) => work.sketch(ids),
+    cuts: async (run: string) => {
+      cutsAsked++;
+      return work.cuts(run);
+    },
+  };
+  fits = overJobs(
+    jobs,
+    [RunAtWork, FitService],
+    [
+      {
+        provide: FitWorker,
+        useValue: {
+          tasks,
+          generation: 0,
+          within: (_ms: number, task: Promise<unknown>) => task,
+          stop: () => stops++,
+        },
+      },
+    ],
+  ).get(FitService);
+});
+afterEach(() => fits.ngOnDestroy());
+
+describe('a count that jumps', () => {
+  /** Until the document has rested once more: then cuts are looked for. */
+  const rested = async (): Promise<void> => {
+    const asked = cutsAsked;
+    await vi.waitFor(() => expect(cutsAsked).toBeGreaterThan(asked), { timeout: 10_000 });
+    await settled();
+  };
+
+  it('is pointed out once the path rests, until the next change', async () => {
+    await rested();
+    const before = fits.now.view!.fit.count;
+    jobs.next(moved(460));
+    await rested();
+    expect(fits.now.view!.fit.count).not.toBe(before);
+    expect(fits.now.was).toBe(before);
+    jobs.next({ ...moved(460), name: 'another' });
+    await settled();
+    expect(fits.now.was).toBeNull();
+    await rested();
+    expect(fits.now.was).toBeNull();
+  });
+
+  it('is nothing to point out where another count was asked for', async () => {
+    await rested();
+    jobs.next({ ...lift, runs: lift.runs.map((run) => ({ ...run, fit: { ...run.fit, count: 72 } })) });
+    await rested();
+    expect(fits.now.view!.fit.count).toBe(72);
+    expect(fits.now.was).toBeNull();
+  });
+});
+
+describe('a fit that takes long', () => {
+  it('tells how long, and leaves the last good state when it is stopped', async () => {
+    await settled();
+    const good = fits.now.view;
+    hangs = true;
+    jobs.next(moved(470));
+    await new Promise((resolve) => setTimeout(resolve, 1_100));
+    expect(fits.now.busy).toBe(1);
+    hangs = false;
+    fits.stop();
+    await settled();
+    expect(stops).toBe(1);
+    expect(fits.now.busy).toBeNull();
+    expect(fits.now.view).toBe(good);
+    expect(fits.now.problem?.message).toMatch(/was stopped\. Undo/);
+    jobs.next(moved(471));
+    await settled();
+    expect(fits.now.problem).toBeNull();
+  });
+});
+
+describe('neighbours that cut', () => {
+  const carousel = demoJobs().find((d) => d.id === 'demo-prize-carousel')!.job;
+  const rested = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 350));
+
+  it('are looked for once the document rests, not after every step of a drag', async () => {
+    jobs.next(carousel);
+    await settled();
+    jobs.next({ ...carousel, name: 'once more' });
+    await settled();
+    expect(fits.now.view?.cuts).toEqual([]);
+    expect(cutsAsked).toBe(0);
+    await rested();
+    expect(cutsAsked).toBe(carousel.runs.length);
+    expect(fits.now.view?.cuts.length).toBeGreaterThan(5);
+    expect(fits.now.view?.job.name).toBe('once more');
+  });
+
+  it('of a document that has changed meanwhile are not told', async () => {
+    jobs.next(carousel);
+    await settled();
+    await new Promise((resolve) => setTimeout(resolve, 195));
+    jobs.next(lift);
+    await rested();
+    expect(fits.now.view?.job).toBe(lift);
+    expect(fits.now.view?.cuts).toEqual([]);
+  });
+});
+
+describe('fitting the open job', () => {
+  it('fits at once and after every change', async () => {
+    await settled();
+    expect(fits.now.view?.fit.count).toBe(90);
+    jobs.next(moved(700));
+    await settled();
+    expect(fits.now.view?.fit.count).toBeGreaterThan(120);
+    expect(fits.now.view?.job).toBe(jobs.value);
+  });
+
+  it('of many changes at once only the last one waits', async () => {
+    await settled();
+    calls = 0;
+    cutsAsked = 0;
+    for (let x = 380; x < 420; x++) jobs.next(moved(x));
+    await settled();
+    expect(calls).toBe(2);
+    expect(fits.now.view?.job).toBe(jobs.value);
+  });
+
+  it('keeps the last good fit while the newest document cannot be fitted, and says why', async () => {
+    await settled();
+    const good = fits.now.view;
+    jobs.next(moved(30));
+    await settled();
+    expect(fits.now.view).toBe(good);
+    expect(fits.now.problem?.message).toMatch(/head sprocket/);
+    expect(fits.now.problem?.wheels).toEqual(['drive', 'head']);
+    jobs.next(moved(393));
+    await settled();
+    expect(fits.now.problem).toBeNull();
+  });
+
+  it('candidates are those of the derived count, also where it is fixed', async () => {
+    await settled();
+    jobs.next({ ...lift, runs: lift.runs.map((run) => ({ ...run, fit: { ...run.fit, count: 96 } })) });
+    await settled();
+    expect((await fits.candidates()).map((candidate) => candidate.count)).toEqual([84, 90, 96, 102, 108]);
+  });
+
+  it('a job without a run says so', async () => {
+    jobs.next({ ...lift, runs: [] });
+    await settled();
+    expect(fits.now.problem?.message).toMatch(/no run/);
+  });
+});

@@ -1,0 +1,255 @@
+import { inject, Injectable, type OnDestroy } from '@angular/core';
+import type { Approach, Candidate, FitOutcome } from '@coin-relay/core';
+import {
+  fitSentence,
+  resolveRun,
+  type FitSentence,
+  type Job,
+  type ResolvedRun,
+  type ResolvedSetOut,
+} from '@coin-relay/model';
+import type { NeighbourCut } from '@coin-relay/scene';
+import {
+  BehaviorSubject,
+  combineLatest,
+  debounceTime,
+  filter,
+  firstValueFrom,
+  from,
+  interval,
+  map,
+  race,
+  Subject,
+  switchMap,
+  takeUntil,
+  tap,
+} from 'rxjs';
+import { JobStore } from '../document/job-store.service';
+import { RunAtWork } from '../session/run-at-work.service';
+import { FitWorker } from './fit-worker.service';
+import { latestOnly } from './latest';
+import type { FitResult } from './open-job';
+import { OpenJobClient } from './open-job-client';
+import { failed, type Reply } from './reply';
+import type { PathSketch } from './sketch';
+
+/** How a row of the open job stands. */
+export interface FitView {
+  /** The document the fit below was made from; not the newest while it cannot be fitted. */
+  readonly job: Job;
+  readonly resolved: ResolvedRun;
+  readonly fit: FitOutcome;
+  readonly setOut: ResolvedSetOut;
+  readonly approaches: readonly Approach[];
+  /** Neighbours that cut into each other; they are looked for once the document rests, and empty until then. */
+  readonly cuts: readonly NeighbourCut[];
+  readonly sentence: FitSentence;
+}
+
+export interface FitState {
+  /** The run at work as it could last be fitted; null where it never was. */
+  readonly view: FitView | null;
+  /** The job's other runs, those that can be fitted. */
+  readonly others: readonly FitView[];
+  /** Why the newest document cannot be fitted. */
+  readonly problem: { readonly message: string; readonly wheels: readonly string[] } | null;
+  /** Why rows of the newest document cannot be fitted. */
+  readonly problems: readonly { readonly run: string; readonly message: string }[];
+  /** The paths that the fit does not show: the others, and the row's own while it cannot be fitted. */
+  readonly sketches: readonly PathSketch[];
+  /** The document the problem and the sketches are of. */
+  readonly of: Job | null;
+  /** The count before a change that was not about it made it another; said once, until the next change. */
+  readonly was: number | null;
+  /** Seconds that the fit at work has taken so far, once it takes long; null while it does not. */
+  readonly busy: number | null;
+}
+
+/** What is to be fitted: a document, and which of its runs is worked on. */
+interface Ask {
+  readonly job: Job;
+  readonly run: string | null;
+}
+
+interface Answer {
+  readonly reply: Reply<FitResult>;
+  readonly others: readonly FitView[];
+  readonly problems: FitState['problems'];
+  readonly sketches: readonly PathSketch[];
+}
+
+/** Longest a fit may take, ms. */
+const MOST_TIME = 20_000;
+/** A document rests when nothing has changed for so long, ms. */
+const REST = 200;
+/** A fit that takes longer than this is spoken of, and can be stopped, ms. */
+const LONG = 1_000;
+const STOPPED = failed('The fit was stopped. Undo the last change, or change something to fit it again.');
+const TOO_LONG = failed(
+  `The fit took over ${MOST_TIME / 1000} s and was stopped. Undo the last change, or put in fewer links.`,
+);
+const NO_CUTS: readonly NeighbourCut[] = [];
+
+/** Fits the open job's runs again after every change, in the worker. One for one job view. */
+@Injectable()
+export class FitService implements OnDestroy {
+  private readonly store = inject(JobStore);
+  private readonly runs = inject(RunAtWork);
+  private readonly worker = inject(FitWorker);
+  private readonly rows = new OpenJobClient(this.worker);
+  private readonly state = new BehaviorSubject<FitState>({
+    view: null,
+    others: [],
+    problem: null,
+    problems: [],
+    sketches: [],
+    of: null,
+    was: null,
+    busy: null,
+  });
+  private readonly fitted = new Subject<FitView>();
+  private readonly stopping = new Subject<void>();
+  private readonly ended = new Subject<void>();
+  /** How the run stood when the document last rested. */
+  private rested: FitView | null = null;
+  private views: ReadonlyMap<string, FitView> = new Map();
+
+  /** Emits at once, and after every fit. */
+  readonly state$ = this.state.asObservable();
+
+  constructor() {
+    combineLatest([this.store.job$, this.runs.run$])
+      .pipe(
+        // Both speak of one change: the run of an older document is not worked on.
+        filter(([job, run]) => run === undefined || job.runs.includes(run)),
+        map(([job, run]): Ask => ({ job, run: run?.id ?? null })),
+        latestOnly((ask) => this.work(ask)),
+        takeUntil(this.ended),
+      )
+      .subscribe(([ask, answer]) => this.take(ask, answer));
+    // Cutting outlines takes longer than fitting, so it waits until a drag is over.
+    this.fitted
+      .pipe(
+        debounceTime(REST),
+        tap((view) => this.rest(view)),
+        switchMap((view) => from(this.lookForCuts(view))),
+        takeUntil(this.ended),
+      )
+      .subscribe();
+  }
+
+  private async work({ job, run }: Ask): Promise<Answer> {
+    const reply = await this.watched(this.rows.row(job, run ?? ''));
+    const others: FitView[] = [];
+    const problems = reply.ok || run === null ? [] : [{ run, message: reply.message }];
+    for (const { id } of job.runs) {
+      if (id === run || reply === STOPPED) continue;
+      const fitted = await this.worker.within(MOST_TIME, this.rows.row(job, id), TOO_LONG);
+      if (fitted.ok) others.push(this.viewOf(job, id, fitted.value));
+      else problems.push({ run: id, message: fitted.message });
+    }
+    const shown = new Set(others.map(({ resolved }) => resolved.path.id));
+    const own = job.runs.find(({ id }) => id === run)?.path;
+    if (reply.ok && own !== undefined) shown.add(own);
+    const ids = job.paths.map((path) => path.id).filter((id) => !shown.has(id));
+    const sketches = ids.length > 0 ? await this.rows.on(job).sketch(ids) : [];
+    return { reply, others, problems, sketches };
+  }
+
+  /** Waits for the fit at work; once it takes long it is told how long, and can be stopped. */
+  private watched(task: Promise<Reply<FitResult>>): Promise<Reply<FitResult>> {
+    const watch = interval(LONG).subscribe((n) => this.state.next({ ...this.state.value, busy: n + 1 }));
+    const stopped = this.stopping.pipe(
+      tap(() => this.worker.stop()),
+      map(() => STOPPED),
+    );
+    return this.worker
+      .within(MOST_TIME, firstValueFrom(race(from(task), stopped)), TOO_LONG)
+      .finally(() => watch.unsubscribe());
+  }
+
+  /** Stops the fit at work; the last good state stays. */
+  stop(): void {
+    this.stopping.next();
+  }
+
+  private take({ job, run }: Ask, { reply, others, problems, sketches }: Answer): void {
+    if (!reply.ok) {
+      const problem = { message: reply.message, wheels: reply.wheels };
+      const last = this.state.value.view;
+      // The last good state stays on the drawing, but only that of the run at work.
+      const view = last && (last.resolved.run.id === run || run === null) ? last : null;
+      this.state.next({ view, others, problem, problems, sketches, of: job, was: null, busy: null });
+      return;
+    }
+    const view = this.viewOf(job, run ?? undefined, reply.value);
+    this.views = new Map([view, ...others].map((each) => [each.resolved.run.id, each]));
+    this.state.next({ view, others, problem: null, problems, sketches, of: job, was: null, busy: null });
+    this.fitted.next(view);
+  }
+
+  private rest(view: FitView): void {
+    const was = countBefore(this.rested, view);
+    this.rested = view;
+    if (was !== null && this.state.value.view === view) this.state.next({ ...this.state.value, was });
+  }
+
+  private async lookForCuts(view: FitView): Promise<void> {
+    const { job } = view;
+    for (const run of [
+      view.resolved.run.id,
+      ...this.state.value.others.map(({ resolved }) => resolved.run.id),
+    ]) {
+      const reply = await this.worker.within(MOST_TIME, this.rows.on(job).cuts(run), TOO_LONG);
+      // Of a document that has changed meanwhile nothing is told.
+      if (this.state.value.of !== job) return;
+      if (reply.ok) this.tell(run, reply.value);
+    }
+  }
+
+  private tell(run: string, cuts: readonly NeighbourCut[]): void {
+    const now = this.state.value;
+    const looked = (view: FitView): FitView =>
+      view.resolved.run.id === run && (cuts.length > 0 || view.cuts.length > 0) ? { ...view, cuts } : view;
+    const view = now.view && looked(now.view);
+    const others = now.others.map(looked);
+    if (view === now.view && others.every((other, i) => other === now.others[i])) return;
+    if (view && this.rested === now.view) this.rested = view;
+    this.views = new Map([...(view ? [view] : []), ...others].map((each) => [each.resolved.run.id, each]));
+    this.state.next({ ...now, view, others });
+  }
+
+  ngOnDestroy(): void {
+    this.ended.next();
+  }
+
+  get now(): FitState {
+    return this.state.value;
+  }
+
+  /** What the counts around the fitted one would cost. */
+  async candidates(many = 5): Promise<readonly Candidate[]> {
+    const { view } = this.state.value;
+    const { job } = this.store;
+    if (!view || !job) return [];
+    const reply = await this.rows.on(job).candidates(view.resolved.run.id, view.fit.count, many);
+    return reply.ok ? reply.value : [];
+  }
+
+  /** How a row stands; what is told of it stays what it was where neither it nor its unit changed. */
+  private viewOf(job: Job, run: string | undefined, { fit, setOut, approaches }: FitResult): FitView {
+    const known = run === undefined ? undefined : this.views.get(run);
+    if (known?.fit === fit && known.job.unit === job.unit)
+      return known.job === job ? known : { ...known, job };
+    const resolved = resolveRun(job, run);
+    const sentence = fitSentence(job, resolved, fit);
+    return { job, resolved, fit, setOut, approaches, cuts: NO_CUTS, sentence };
+  }
+}
+
+/** The count a row had, where it is another now though nobody asked for another; else null. */
+export function countBefore(before: FitView | null, now: FitView): number | null {
+  if (!before || before.resolved.run.id !== now.resolved.run.id) return null;
+  const asked = before.resolved.run.fit !== now.resolved.run.fit;
+  return !asked && before.fit.count !== now.fit.count ? before.fit.count : null;
+}

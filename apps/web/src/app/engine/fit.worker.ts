@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { fitTasks } from './fit-tasks';
+
+expose(fitTasks());

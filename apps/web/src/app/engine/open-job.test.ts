@@ -1,0 +1,117 @@
+import { demoJobs, inputsOfRun, type Job } from '@coin-relay/model';
+import fc from 'fast-check';
+import { produce } from 'immer';
+import { describe, expect, it } from 'vitest';
+import { changesBetween, withChanges } from './job-changes';
+import { fitRun, OpenJob } from './open-job';
+
+const demo = (id: string): Job => demoJobs().find((entry) => entry.id === id)!.job;
+const arcade = demo('demo-arcade-drive');
+
+/** Every number and flag of a document, as the way to it. */
+function leavesOf(value: unknown, way: readonly (string | number)[] = []): (readonly (string | number)[])[] {
+  if (typeof value === 'number' || typeof value === 'boolean') return [way];
+  if (typeof value !== 'object' || value === null) return [];
+  return Object.entries(value).flatMap(([key, inner]) => leavesOf(inner, [...way, key]));
+}
+
+/** The document with one number moved a little, or one flag turned. */
+function nudged(job: Job, way: readonly (string | number)[], by: number): Job {
+  return produce(job, (draft) => {
+    let at = draft as unknown as Record<string | number, unknown>;
+    for (const key of way.slice(0, -1)) at = at[key] as Record<string | number, unknown>;
+    const key = way[way.length - 1];
+    const value = at[key];
+    at[key] =
+      typeof value === 'boolean'
+        ? !value
+        : Number.isInteger(value)
+          ? Number(value) + 1
+          : Number(value) * (1 + by);
+  });
+}
+
+describe('changes between two states of a job', () => {
+  it('are only what is new, and make the one from the other', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...demoJobs().map(({ job }) => job)),
+        fc.nat(),
+        fc.double({ min: -0.02, max: 0.02, noNaN: true }),
+        (job, pick, by) => {
+          const leaves = leavesOf(job);
+          const after = nudged(job, leaves[pick % leaves.length], by);
+          const changes = changesBetween(job, after);
+          const parts = Object.values(changes.lists).reduce((sum, list) => sum + list.parts.length, 0);
+          expect(parts + Object.keys(changes.values).length).toBeLessThanOrEqual(1);
+          const crossed = withChanges(job, structuredClone(changes));
+          expect(crossed).toEqual(after);
+          for (const [i, wheel] of job.wheels.entries())
+            if (after.wheels[i] === wheel) expect(crossed.wheels[i]).toBe(wheel);
+        },
+      ),
+      { numRuns: 300 },
+    );
+  });
+
+  it('parts that go, come and change places', () => {
+    const after: Job = {
+      ...arcade,
+      wheels: [...arcade.wheels.slice(2).reverse(), { ...arcade.wheels[0], id: 'new' }],
+      backdrop: undefined,
+      anchors: undefined,
+    };
+    const { anchors, ...rest } = after;
+    expect(anchors).toBeUndefined();
+    expect(withChanges(arcade, changesBetween(arcade, after))).toEqual(rest);
+    expect(withChanges(after, changesBetween(after, arcade))).toEqual(arcade);
+  });
+});
+
+describe('a job that is kept where it is fitted', () => {
+  it('answers after any change what a fit of the whole document would', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...demoJobs().map(({ job }) => job)),
+        fc.array(fc.tuple(fc.nat(), fc.double({ min: -0.02, max: 0.02, noNaN: true })), {
+          minLength: 1,
+          maxLength: 3,
+        }),
+        (first, nudges) => {
+          let job = first;
+          const open = new OpenJob(job);
+          for (const { id } of job.runs) open.row(id, null);
+          for (const [pick, by] of nudges) {
+            const leaves = leavesOf(job);
+            const after = nudged(job, leaves[pick % leaves.length], by);
+            open.take(structuredClone(changesBetween(job, after)));
+            job = after;
+          }
+          for (const { id } of job.runs) expect(open.row(id, null).reply).toEqual(fitRun(job, id));
+        },
+      ),
+      { numRuns: 120 },
+    );
+  }, 60_000);
+
+  it('fits only the rows that a wheel concerns, and sends no row that is known', () => {
+    const open = new OpenJob(arcade);
+    const before = new Map(arcade.runs.map(({ id }) => [id, open.row(id, null)]));
+    const after = produce(arcade, (draft) => {
+      draft.wheels.find(({ id }) => id === 'show-wheel')!.x += 3;
+    });
+    open.take(changesBetween(arcade, after));
+    const again = after.runs.filter(({ id }) => open.row(id, before.get(id)!.version).reply !== null);
+    expect(again.map(({ id }) => id)).toEqual(
+      arcade.runs
+        .filter(({ id }) =>
+          inputsOfRun(arcade, id).includes(arcade.wheels.find((w) => w.id === 'show-wheel')),
+        )
+        .map(({ id }) => id),
+    );
+    expect(again).toHaveLength(1);
+    // A name of the job concerns no row at all.
+    open.take(changesBetween(after, { ...after, name: 'Another' }));
+    for (const { id } of after.runs) expect(open.row(id, open.row(id, null).version).reply).toBeNull();
+  });
+});

@@ -1,0 +1,112 @@
+import {
+  closeApproaches,
+  fitCandidates,
+  fitRow,
+  type Approach,
+  type Candidate,
+  type FitOutcome,
+} from '@coin-relay/core';
+import {
+  inputsOfRun,
+  pieceWidth,
+  resolveRun,
+  resolveSetOut,
+  type Job,
+  type ResolvedSetOut,
+} from '@coin-relay/model';
+import { neighbourCuts, rowScene, type NeighbourCut } from '@coin-relay/scene';
+import { withChanges, type JobChanges } from './job-changes';
+import { replied, type Reply } from './reply';
+import { sketchPaths, type PathSketch } from './sketch';
+
+/** A fitted row, what stands where on it, and where its path comes closer to itself than it is wide. */
+export interface FitResult {
+  readonly fit: FitOutcome;
+  readonly setOut: ResolvedSetOut;
+  readonly approaches: readonly Approach[];
+}
+
+interface KeptRow {
+  /** What it was fitted from. */
+  readonly inputs: readonly unknown[];
+  /** Another number for every new fit. */
+  readonly version: number;
+  readonly reply: Reply<FitResult>;
+  cuts: Reply<readonly NeighbourCut[]> | null;
+}
+
+/** A fit as it is answered: without its reply where the one who asks has that version. */
+export interface VersionedReply {
+  readonly version: number;
+  readonly reply: Reply<FitResult> | null;
+}
+
+/** The job that is being worked on, kept where it is fitted: a row whose inputs did not change is not fitted again. */
+export class OpenJob {
+  private rows = new Map<string, KeptRow>();
+  private last = 0;
+
+  constructor(private job: Job) {}
+
+  take(changes: JobChanges): void {
+    this.job = withChanges(this.job, changes);
+    const there = new Set(this.job.runs.map(({ id }) => id));
+    for (const run of this.rows.keys()) if (!there.has(run)) this.rows.delete(run);
+  }
+
+  /** @param has the version that the one who asks has; null for none */
+  row(run: string, has: number | null): VersionedReply {
+    const { version, reply } = this.kept(run);
+    return { version, reply: version === has ? null : reply };
+  }
+
+  /** Which neighbours of a fitted row cut into each other. */
+  cuts(run: string): Reply<readonly NeighbourCut[]> {
+    const kept = this.kept(run);
+    const { reply } = kept;
+    if (!reply.ok) return reply;
+    kept.cuts ??= replied(() => neighbourCuts(rowScene(reply.value.fit, reply.value.setOut)));
+    return kept.cuts;
+  }
+
+  /** What the counts about one would cost, in steps of the multiple, were the count not fixed. */
+  candidates(runId: string, around: number, many: number): Reply<readonly Candidate[]> {
+    return replied(() => {
+      const runs = this.job.runs.map((run) =>
+        run.id === runId ? { ...run, fit: { ...run.fit, count: null } } : run,
+      );
+      const { source, request } = resolveRun({ ...this.job, runs }, runId);
+      return fitCandidates(source, request, around, many);
+    });
+  }
+
+  /** Paths as far as they can be drawn, also where they cannot be fitted. */
+  sketch(ids: readonly string[]): readonly PathSketch[] {
+    return sketchPaths(this.job, ids);
+  }
+
+  private kept(run: string): KeptRow {
+    const inputs = inputsOfRun(this.job, run);
+    const known = this.rows.get(run);
+    if (known && areSame(known.inputs, inputs)) return known;
+    const made: KeptRow = { inputs, version: ++this.last, reply: fitRun(this.job, run), cuts: null };
+    this.rows.set(run, made);
+    return made;
+  }
+}
+
+/** Fits a run of a job and sets it out. */
+export function fitRun(job: Job, runId: string): Reply<FitResult> {
+  return replied(() => {
+    const { source, request, sequence, run } = resolveRun(job, runId);
+    const fit = fitRow(source, request);
+    return {
+      fit,
+      setOut: resolveSetOut(job, run, fit),
+      approaches: closeApproaches(fit.layout.path, pieceWidth(sequence)),
+    };
+  });
+}
+
+const areSame = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a.length === b.length && a.every((part, i) => part === b[i]);

@@ -1,4 +1,0 @@
-import { expose } from 'comlink';
-import { FIT_TASKS } from './fit-tasks';
-
-expose(FIT_TASKS);

@@ -1,0 +1,71 @@
+import { movePoint, placePoints, previousIndex, pullHandle, stretchCount, type Vec } from '@coin-relay/core';
+import { withDrawn, type PathOf } from '@coin-relay/model';
+import { writePath } from '../document/commands/index';
+import type { DragGround, Handle, PathTool } from './kind';
+
+type Drawn = PathOf<'drawn'>;
+
+/** Handles have a letter and the number of their point: p the point, o and i its arms out and in. */
+const numberOf = (handle: string): number => Number(handle.slice(2));
+
+/** Arms are shown of this many chosen points at the most. */
+const MOST_ARMS = 12;
+
+export const DRAWN_TOOL: PathTool<Drawn> = {
+  handles(path, { points }) {
+    const made: Handle[] = path.points.map(({ x, y, flowing }, i) => ({
+      id: `p:${i}`,
+      x,
+      y,
+      look: flowing ? 'flowing' : 'sharp',
+      chosen: points.has(i),
+    }));
+    if (points.size <= MOST_ARMS) for (const i of points) made.push(...armsOf(path, i));
+    return made;
+  },
+
+  drag(draft, path, handle, to, { points }) {
+    const i = numberOf(handle);
+    const at = path.points[i];
+    if (!at) return;
+    if (handle.startsWith('p')) {
+      const moved =
+        points.has(i) && points.size > 1
+          ? placePoints(path, points, { k: 1, turn: 0, x: to.x - at.x, y: to.y - at.y, mirror: false })
+          : movePoint(path, i, to);
+      writePath(draft, path, withDrawn(path, moved));
+      return;
+    }
+    const offset = { x: to.x - at.x, y: to.y - at.y };
+    const pulled = pullHandle(path, i, handle.startsWith('o') ? 'out' : 'in', offset);
+    writePath(draft, path, withDrawn(path, pulled));
+  },
+
+  snapTo(path, handle): DragGround {
+    const i = numberOf(handle);
+    if (!handle.startsWith('p')) return { from: path.points[i] ?? null, others: [] };
+    const before = previousIndex(path, i);
+    return {
+      from: before === null ? null : path.points[before],
+      others: path.points.filter((_, k) => k !== i),
+    };
+  },
+};
+
+function armsOf(path: Drawn, i: number): Handle[] {
+  const at = path.points[i];
+  if (!at) return [];
+  const arm = (id: string, offset: Vec): Handle => ({
+    id,
+    x: at.x + offset.x,
+    y: at.y + offset.y,
+    look: 'arm',
+    from: at,
+  });
+  const made: Handle[] = [];
+  const before = previousIndex(path, i);
+  const incoming = before === null ? null : path.points[before].next;
+  if (i < stretchCount(path) && at.next.kind === 'curve') made.push(arm(`o:${i}`, at.next.out));
+  if (incoming?.kind === 'curve') made.push(arm(`i:${i}`, incoming.in));
+  return made;
+}

@@ -1,0 +1,31 @@
+import { nearestOnPath, newReading, pathReader } from '@coin-relay/core';
+import type { PathOf } from '@coin-relay/model';
+import { writePath } from '../document/commands/index';
+import type { PathTool } from './kind';
+
+type StretchPath = PathOf<'stretch'>;
+
+/** The picked places slide along the outline they are on. */
+export const STRETCH_TOOL: PathTool<StretchPath> = {
+  handles(path, { measured }) {
+    const outline = measured(path.of);
+    if (!outline) return [];
+    const read = pathReader(outline);
+    const at = newReading();
+    return path.picks.map((pick, i) => {
+      read(pick * outline.length, at);
+      return { id: `pick:${i}`, x: at[0], y: at[1], look: 'pick' };
+    });
+  },
+
+  drag(draft, path, handle, to, { measured }) {
+    const outline = measured(path.of);
+    const i = Number(handle.slice(5));
+    if (!outline) return;
+    const place = nearestOnPath(outline, to).s / outline.length;
+    writePath(draft, path, {
+      ...path,
+      picks: path.picks.map((pick, k) => (k === i ? Math.max(0, Math.min(1, place)) : pick)),
+    });
+  },
+};

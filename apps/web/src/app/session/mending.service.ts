@@ -1,0 +1,37 @@
+import { inject, Injectable } from '@angular/core';
+import type { MendProposal } from '@coin-relay/scene';
+import { changeSide, mend, setFit, setMotion, setTravel } from '../document/commands/index';
+import { JobStore } from '../document/job-store.service';
+
+/** Does what findings propose; each is one step of undo. One for one job view. */
+@Injectable()
+export class Mending {
+  private readonly store = inject(JobStore);
+
+  /**
+   * @param run the one whose row or path is mended
+   * @throws RelayError where the path cannot be mended so
+   */
+  repair(proposal: MendProposal, run: string | null = null): void {
+    const { job } = this.store;
+    switch (proposal.do) {
+      case 'fit':
+        if (run !== null) this.store.change(setFit(run, proposal.change));
+        return;
+      case 'side':
+        this.store.change(changeSide(proposal.wheel));
+        return;
+      case 'travel':
+        this.store.change(setTravel(proposal.run, proposal.travel));
+        return;
+      case 'loop':
+        this.store.change(setMotion({ frames: proposal.frames }));
+        return;
+      case 'round': {
+        const on = job?.runs.find(({ id }) => id === run)?.path;
+        const path = job?.paths.find(({ id }) => id === on);
+        if (job && path) this.store.change(mend(job, path, proposal).command);
+      }
+    }
+  }
+}

@@ -1,0 +1,98 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { addRun, removeRun, renameRun } from '../document/commands/index';
+import { JobStore } from '../document/job-store.service';
+import { RunAtWork } from '../session/run-at-work.service';
+
+/** The rows of the job: which one is worked on, another one, and its name. */
+@Component({
+  selector: 'relay-run-list',
+  template: `
+    <div role="group" aria-label="Rows of the job">
+      @for (run of runs(); track run.id) {
+        @if (run.id === at()?.id && runs().length > 1) {
+          <input
+            #name
+            class="name"
+            aria-label="Name of the row"
+            maxlength="80"
+            [value]="run.name"
+            (change)="rename(name.value)"
+            (keydown.enter)="name.blur()"
+          />
+        } @else if (runs().length > 1) {
+          <button type="button" class="plain-button" (click)="choose(run.id)">{{ run.name }}</button>
+        }
+      }
+    </div>
+    <select #path aria-label="Another row" (change)="add(path.value); path.value = ''">
+      <option value="">another row…</option>
+      @for (entry of paths(); track entry.id) {
+        <option [value]="entry.id">on {{ entry.name }}</option>
+      }
+    </select>
+    @if (runs().length > 1) {
+      <button type="button" class="plain-button" (click)="remove()">remove</button>
+    }
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: baseline;
+      gap: 4px;
+      padding: 4px 12px 2px;
+      font-size: 13px;
+    }
+    select {
+      width: 104px;
+      padding: 0 2px;
+      border-color: transparent;
+      background: none;
+      color: #135e74;
+    }
+    .name {
+      field-sizing: content;
+      min-width: 40px;
+      max-width: 120px;
+      padding: 1px 6px;
+      border: 0;
+      border-bottom: 2px solid #135e74;
+      background: none;
+      font: 600 13px inherit;
+      font-family: inherit;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class RunListComponent {
+  private readonly store = inject(JobStore);
+  private readonly work = inject(RunAtWork);
+  private readonly job = toSignal(this.store.job$);
+  protected readonly at = toSignal(this.work.run$);
+  protected readonly runs = computed(() => this.job()?.runs ?? []);
+  protected readonly paths = computed(() => this.job()?.paths ?? []);
+
+  protected choose(id: string): void {
+    this.work.choose(id);
+  }
+
+  protected add(path: string): void {
+    const job = this.job();
+    const like = this.at();
+    if (!job || !like || path === '') return;
+    const { command, id } = addRun(job, like, path);
+    if (this.store.change(command)) this.work.choose(id);
+  }
+
+  protected rename(text: string): void {
+    const run = this.at();
+    const name = text.trim().slice(0, 80);
+    if (run && name !== '') this.store.change(renameRun(run.id, name));
+  }
+
+  protected remove(): void {
+    const run = this.at();
+    if (run) this.store.change(removeRun(run.id));
+  }
+}
