@@ -1,3 +1,4 @@
+import { DEFAULT_REQUEST } from '@coin-relay/core';
 import {
   bendOutline,
   fineOutline,
@@ -47,7 +48,7 @@ const wave = parsePathData(
 )[0];
 const fit = fitRow(
   { kind: 'contour', contour: wave },
-  { pitch: 7, pieces: 'bending', multiple: 1, rounding: 'nearest', hold: 'path', count: PIECES },
+  { ...DEFAULT_REQUEST, pitch: 7, pieces: 'bending', count: PIECES },
 );
 const { path } = fit.layout;
 const pitch = path.length / PIECES;

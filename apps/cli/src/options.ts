@@ -8,7 +8,7 @@ import {
   type Vec,
 } from '@coin-relay/core';
 import { DRAWING_LIMITS, type DrawingFormat } from '@coin-relay/formats';
-import type { AlsoAsked, GivenSource } from '@coin-relay/answers';
+import type { AlsoAsked, GivenSource } from '@coin-relay/model';
 
 /** The options as they are typed. */
 export interface Options {
@@ -130,7 +130,7 @@ function lengthsOf({ lengths, gap }: Options): Pick<FitRequest, 'endToEnd' | 'pi
 }
 
 /** Where on the path the row lies, where any of it is said. */
-function layOf({ inset, stretch, ends, rest }: Options): Pick<FitRequest, 'lay'> {
+function layOf({ inset, stretch, ends, rest }: Options): Partial<Pick<FitRequest, 'lay'>> {
   if ([inset, stretch, ends, rest].every((option) => option === undefined)) return {};
   return {
     lay: {
@@ -152,7 +152,7 @@ function stretchOf(text: string): PathStretch {
 }
 
 /** Which corners a pin has to stand on. */
-function meetOf(text: string | undefined): Pick<FitRequest, 'meet'> {
+function meetOf(text: string | undefined): Partial<Pick<FitRequest, 'meet'>> {
   if (text === undefined) return {};
   if (text === 'corner') return { meet: { corners: 0, at: [] } };
   const angle = numberOf('sections', text) ?? NaN;

@@ -1,3 +1,4 @@
+import { QUESTIONS, type QuestionName } from '@coin-relay/answers';
 import { readFileSync } from 'node:fs';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -165,6 +166,47 @@ describe('calculations', () => {
     expect([answer.status, answer.body.code]).toEqual([status, code]);
     expect(answer.headers['content-type']).toMatch(/application\/problem\+json/);
     expect(answer.body.detail.length).toBeGreaterThan(20);
+  });
+});
+
+describe('questions over HTTP are those of the command line', () => {
+  const ask = (name: string, body: object) => request(server.app).post(`/api/${name}`).send(body);
+  const source = { path: 'M0 0H100V70H0Z' };
+
+  it('a fit takes a part of the path, places to meet, candidates and a tolerance', async () => {
+    const lay = { stretch: null, inset: [5, 5], ends: 'pins', rest: 'end', middle: null, beyond: 'stop' };
+    const part = await ask('fit', {
+      source: { path: 'M0 0H100' },
+      request: { pitch: 9, pieces: 'bending', lay },
+    }).expect(200);
+    // 90 mm between the insets.
+    expect(part.body).toMatchObject({ count: 10, pitchChange: 0 });
+    const met = await ask('fit', {
+      source,
+      request: { pitch: 9, pieces: 'bending', meet: { corners: 0, at: [] } },
+      candidates: 3,
+      tolerance: 0.05,
+    }).expect(200);
+    expect(met.body.sections).toHaveLength(4);
+    expect(met.body.candidates).toHaveLength(3);
+    expect(met.body.withinTolerance).toBe(true);
+    const wrong = await ask('fit', { source, request: { pitch: 9, lay: { ...lay, rest: 'aside' } } });
+    expect([wrong.status, wrong.body.detail]).toEqual([422, expect.stringContaining('request.lay.rest')]);
+  });
+
+  it.each(['check', 'motion', 'parts', 'places'])('%s of a job', async (name) => {
+    const { body } = await ask(name, { job: demoJob() }).expect(200);
+    expect(body).toEqual(
+      JSON.parse(JSON.stringify(QUESTIONS[name as QuestionName].answer({ job: demoJob() }))),
+    );
+    const { body: refused } = await ask(name, { job: {} }).expect(422);
+    expect(refused.code).toBe('job-broken');
+  });
+
+  it('the frame of a job', async () => {
+    const { body } = await ask('frame', { job: demoJob(), frame: 7 }).expect(200);
+    expect(body).toMatchObject({ frame: 7, wheels: expect.any(Array) });
+    await ask('frame', { job: demoJob(), frame: 'seven' }).expect(422);
   });
 });
 

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { FitBody, MeasureBody, PlaceBody } from './compute/tasks';
+import { QUESTIONS } from '@coin-relay/answers';
 import {
   CreateBody,
   JobAnswer,
@@ -9,11 +9,13 @@ import {
   SaveBody,
   SavedAnswer,
   SummaryAnswer,
-} from './jobs/schemas';
-import { KeptLinkAnswer, LinksAnswer } from './links/router';
-import { ArticlesAnswer, MoodBody } from './supplier/router';
-import { OwnLinkSchema } from '@coin-relay/model';
-import { PictureAnswer } from './pictures/router';
+  KeptLinkAnswer,
+  LinksAnswer,
+  ArticlesAnswer,
+  MoodBody,
+  OwnLinkSchema,
+  PictureAnswer,
+} from '@coin-relay/model';
 
 const schema = (type: z.ZodType, io: 'input' | 'output'): unknown =>
   z.toJSONSchema(type, { target: 'draft-2020-12', io });
@@ -214,9 +216,12 @@ export function openApiDocument(): Record<string, unknown> {
           responses: { 200: answer('Its mood now.', MoodBody), 422: problem('It cannot be set like that.') },
         },
       },
-      '/api/measure': calculation('Length, tightest bend, corners and bounds of a path.', MeasureBody),
-      '/api/fit': calculation('How many pieces go on a path, and what gives way.', FitBody),
-      '/api/place': calculation('Where the pins of the fitted row are.', PlaceBody),
+      ...Object.fromEntries(
+        Object.entries(QUESTIONS).map(([name, { summary, body: type }]) => [
+          `/api/${name}`,
+          calculation(summary, type),
+        ]),
+      ),
     },
   };
 }

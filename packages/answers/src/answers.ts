@@ -1,3 +1,4 @@
+import type { AlsoAsked } from '@coin-relay/model';
 import {
   DEFAULT_REQUEST,
   fitCandidates,
@@ -20,7 +21,8 @@ import {
   type Vec,
 } from '@coin-relay/core';
 import { readDrawing, type DrawingFormat } from '@coin-relay/formats';
-import { loadSource, type GivenSource, type LoadedSource } from './source';
+import { loadSource, type LoadedSource } from './source';
+import type { GivenSource } from '@coin-relay/model';
 
 /** Length, tightest bend (null where all is straight), number of corners, and bounds x0, y0, x1, y1. */
 export interface MeasureAnswer {
@@ -58,14 +60,6 @@ export type FitAnswer = Pick<
       missed: FitOutcome['layout']['missed'];
     }
   >;
-
-/** What a fit is also asked. */
-export interface AlsoAsked {
-  /** What so many counts about the fitted one would cost. */
-  readonly candidates?: number;
-  /** Whether the pitch is off by no more than this, as a part of one: above 0, at most 1. */
-  readonly tolerance?: number;
-}
 
 /** @throws RelayError request-invalid, also where the tolerance is none */
 export function fitAnswer(
@@ -141,22 +135,8 @@ function completeRequest(loaded: LoadedSource, asked: Partial<FitRequest>): FitR
   if (pitch === undefined)
     throw new RelayError('request-invalid', 'Give the pitch, in mm.', { field: 'pitch' });
   const base: FitRequest = loaded.request ?? { ...DEFAULT_REQUEST, pitch };
-  const endToEnd = asked.endToEnd ?? base.endToEnd;
-  const lay = asked.lay ?? base.lay;
-  const meet = asked.meet ?? base.meet;
-  return {
-    pitch,
-    pieces: asked.pieces ?? base.pieces,
-    multiple: asked.multiple ?? base.multiple,
-    rounding: asked.rounding ?? base.rounding,
-    hold: asked.hold ?? base.hold,
-    count: asked.count ?? base.count,
-    tension: asked.tension ?? base.tension ?? null,
-    span: asked.span ?? base.span ?? null,
-    ...(endToEnd ? { endToEnd } : {}),
-    ...(lay ? { lay } : {}),
-    ...(meet ? { meet } : {}),
-  };
+  const said = Object.entries(asked).filter(([, value]) => value !== undefined);
+  return { ...base, ...Object.fromEntries(said), pitch };
 }
 
 /** A contour of a drawing, as it is listed; bounds x0, y0, x1, y1 in the axes of the file. */

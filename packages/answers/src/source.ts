@@ -6,26 +6,9 @@ import {
   type FitRequest,
   type FitSource,
 } from '@coin-relay/core';
-import { oneContour, parseJob, resolveRun } from '@coin-relay/model';
+import { oneContour, parseJob, resolveRun, type GivenSource } from '@coin-relay/model';
 import { joinDrawing, pickContour, readDrawing, type DrawingFormat } from '@coin-relay/formats';
 import { readWheels } from '@coin-relay/formats';
-
-/** A path as it comes from outside: exactly one of path, svg, dxf, csv, wheels and job. */
-export interface GivenSource {
-  /** SVG path data, its units taken as mm. */
-  readonly path?: string;
-  /** The text of an SVG drawing, and which of its contours. */
-  readonly svg?: string;
-  /** The text of a DXF drawing, or of a table of points. */
-  readonly dxf?: string;
-  readonly csv?: string;
-  readonly id?: string;
-  /** The text of a wheels file. */
-  readonly wheels?: string;
-  /** A job document, and which of its runs. */
-  readonly job?: unknown;
-  readonly run?: string;
-}
 
 export interface LoadedSource {
   readonly source: FitSource;
@@ -58,7 +41,7 @@ export function loadSource(given: GivenSource): LoadedSource {
       request: null,
     };
   }
-  if (given.wheels !== undefined) return { source: readWheels(given.wheels), request: null };
+  if (given.wheels !== undefined) return { source: wheelsOf(given.wheels), request: null };
   const resolved = resolveRun(parseJob(given.job), given.run);
   return { source: resolved.source, request: resolved.request };
 }
@@ -72,3 +55,7 @@ function drawnContourOf(format: DrawingFormat, text: string, id: string | undefi
   // The sides of a part are often single lines: what meets is one contour.
   return pickContour({ ...drawing, contours: joinDrawing(drawing, SAME_PLACE) }, id).contour;
 }
+
+/** A wheels file as its text, or as what is in it. */
+const wheelsOf = (wheels: NonNullable<GivenSource['wheels']>): FitSource =>
+  readWheels(typeof wheels === 'string' ? wheels : JSON.stringify(wheels));

@@ -1,3 +1,4 @@
+import { DEFAULT_REQUEST } from './fit';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { drawnContour, drawnFromContour } from './drawn';
@@ -113,6 +114,7 @@ describe('whatever is given, it is done or it is said why not (properties)', () 
           fitRow(
             { kind: 'contour', contour },
             {
+              ...DEFAULT_REQUEST,
               pitch: Math.max(3, by),
               pieces: 'stiff',
               multiple: 1,

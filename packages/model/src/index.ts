@@ -13,3 +13,4 @@ export * from './history';
 export * from './starters';
 export * from './motion';
 export * from './machine';
+export * from './contract';

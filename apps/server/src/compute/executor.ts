@@ -1,25 +1,25 @@
 import { Worker } from 'node:worker_threads';
 import { RelayError, type ErrorSubject, type RelayErrorCode } from '@coin-relay/core';
 import { HttpError } from '../http/problem';
-import { runTask, type TaskName } from './tasks';
+import { QUESTIONS, type QuestionName } from '@coin-relay/answers';
 
 /** Carries out calculations somewhere. */
 export interface Executor {
-  run(name: TaskName, body: unknown): Promise<object>;
+  run(name: QuestionName, body: unknown): Promise<object>;
   stop(): Promise<void>;
 }
 
 /** In this thread: for tests. */
 export function inlineExecutor(): Executor {
   return {
-    run: async (name, body) => runTask(name, body),
+    run: async (name, body) => QUESTIONS[name].answer(body),
     stop: async () => undefined,
   };
 }
 
 export interface TaskMessage {
   readonly id: number;
-  readonly name: TaskName;
+  readonly name: QuestionName;
   readonly body: unknown;
 }
 

@@ -1,10 +1,9 @@
 import { randomUUID } from 'node:crypto';
-import { describeIssue, parseJob } from '@coin-relay/model';
+import { describeIssue, parseJob, CreateBody, JobIdSchema, SaveBody } from '@coin-relay/model';
 import { Router, type Request } from 'express';
 import type { z } from 'zod';
 import { HttpError } from '../http/problem';
 import type { JobRepository, SaveResult } from './repository';
-import { CreateBody, JobIdSchema, SaveBody } from './schemas';
 
 /** The jobs: list, one, create, save, remove, put back, earlier states. */
 export function jobsRouter(jobs: JobRepository): Router {

@@ -1,15 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { describeIssue, OwnLinkSchema } from '@coin-relay/model';
 import { Router } from 'express';
-import * as z from 'zod';
 import { HttpError } from '../http/problem';
 import type { LinkRepository } from './repository';
 
 /** Links of one's own kept at the most. */
 export const MOST_LINKS = 1_000;
-
-export const KeptLinkAnswer = z.object({ id: z.string(), createdAt: z.string(), link: OwnLinkSchema });
-export const LinksAnswer = z.object({ links: z.array(KeptLinkAnswer) });
 
 /** The user's own links in the catalogue: list, keep, take out, put back. */
 export function linksRouter(links: LinkRepository): Router {

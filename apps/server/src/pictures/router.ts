@@ -1,12 +1,9 @@
 import { raw, Router } from 'express';
-import * as z from 'zod';
 import { HttpError } from '../http/problem';
 import { pictureKind, type PictureRepository } from './repository';
 
 /** Bytes of a reference picture at the most. */
 export const PICTURE_LIMIT = 12_000_000;
-
-export const PictureAnswer = z.object({ picture: z.string(), kind: z.string() });
 
 /** Reference pictures: kept as they are, and given back under their name. */
 export function picturesRouter(pictures: PictureRepository): Router {

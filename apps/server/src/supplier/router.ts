@@ -1,31 +1,8 @@
-import { describeIssue } from '@coin-relay/model';
+import { describeIssue, MoodBody, type Mood } from '@coin-relay/model';
 import { json, Router } from 'express';
 import * as z from 'zod';
 import { HttpError } from '../http/problem';
 import { searchArticles } from './articles';
-
-/** How the stand-in behaves: how long it takes to answer, and whether it answers at all. */
-export const MoodBody = z.object({
-  delay: z.number().int().min(0).max(15_000).describe('Milliseconds before every answer.'),
-  down: z.boolean(),
-});
-export type Mood = z.infer<typeof MoodBody>;
-
-export const ArticleAnswer = z.object({
-  number: z.string(),
-  entry: z.string(),
-  name: z.string(),
-  family: z.string(),
-  pitch: z.number(),
-  massPerMetre: z.number(),
-  pricePerMetre: z.number(),
-  stockMetres: z.number(),
-});
-export const ArticlesAnswer = z.object({
-  supplier: z.string(),
-  found: z.number().int(),
-  articles: z.array(ArticleAnswer),
-});
 
 const SearchQuery = z.object({
   q: z.string().max(200).default(''),

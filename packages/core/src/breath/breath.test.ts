@@ -1,3 +1,4 @@
+import { DEFAULT_REQUEST } from '../fit';
 import { describe, expect, it } from 'vitest';
 import { fitRow, PLAIN_LAY } from '../fit';
 import type { FitRequest } from '../fit';
@@ -7,6 +8,7 @@ import { breathingRow, loopingNoise, periodsOf, type Breath } from './index';
 
 const loop = parsePathData('M0 0H300A60 60 0 0 1 300 120H0A60 60 0 0 1 0 0Z')[0];
 const asked = (change: Partial<FitRequest> = {}): FitRequest => ({
+  ...DEFAULT_REQUEST,
   pitch: 20,
   pieces: 'stiff',
   multiple: 1,

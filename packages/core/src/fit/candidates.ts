@@ -62,7 +62,7 @@ function candidate(source: FitSource, request: FitRequest, count: number): Candi
       travel,
       spare,
       sag: spare === null ? null : sagOf(outcome),
-      between: request.lay?.rest === 'spread' && request.hold === 'both' ? (apart?.gap ?? null) : null,
+      between: request.lay.rest === 'spread' && request.hold === 'both' ? (apart?.gap ?? null) : null,
       gap,
       ripplePpm,
       problem: obstacles.length > 0 ? 'A bend of the path is too tight for it.' : null,

@@ -17,7 +17,7 @@ import {
 import { givePath, type Fitted } from './give-way';
 import { giveSlack } from './give-slack';
 import { giveWheel } from './give-wheel';
-import { PLAIN_LAY, windowOf, type RowWindow } from './lay';
+import { windowOf, type RowWindow } from './lay';
 import { stopped, turningsOf, type Common, type FitOutcome } from './outcome';
 import type { FitRequest } from './request';
 import type { RingCycle } from './ring-cycle';
@@ -41,7 +41,7 @@ export function fitEndToEnd(
   window: RowWindow,
   obstacles: readonly Obstacle[],
 ): FitOutcome {
-  const { pieces, hold, lay = PLAIN_LAY, pitch } = request;
+  const { pieces, hold, lay, pitch } = request;
   const lengths = lengthsOf(request.endToEnd, pitch);
   const gap = request.endToEnd?.gap ?? 0;
   checkLengths(lengths, gap);
@@ -108,7 +108,7 @@ function fittedBy(
       return givePath(source, request, count, base);
     default: {
       const { path } = base;
-      const window = windowOf(path, request.lay ?? PLAIN_LAY);
+      const window = windowOf(path, request.lay);
       const phases = phasesFor(stations, count * stations.step);
       const found = closingSize(path, window, count, stations, request.pieces, phases);
       return found && { layout: base, scale: 1, pitch: meanSpacing(stations, found.c), cycle: found.cycle };
@@ -142,7 +142,7 @@ function spreadOut(common: Common, layout: Layout, lengths: readonly number[]): 
 function leftOver(common: Common, layout: Layout, stations: Stations, c: number, gap: number): FitOutcome {
   const { request, count, window } = common;
   const { path } = layout;
-  const { rest } = request.lay ?? PLAIN_LAY;
+  const { rest } = request.lay;
   const endFrom = (first: number): number => endOfPieces(path, first, count, stations, c, request.pieces);
   const over = endFrom(window.from) - window.to;
   const goal = (first: number): number =>

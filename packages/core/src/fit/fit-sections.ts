@@ -35,7 +35,7 @@ export function fitSections(
       { field: 'sections' },
     );
   }
-  if (lay?.ends === 'points') {
+  if (lay.ends === 'points') {
     throw new RelayError(
       'request-invalid',
       'Places are met by the pins between pieces, so pieces on points cannot meet them. Let the ends be pins.',

@@ -8,7 +8,7 @@ import { giveSlack, tautSource } from './give-slack';
 import { givePath, givePitch, type Fitted } from './give-way';
 import { giveWheel } from './give-wheel';
 import { LEAST_RING } from './ideal';
-import { isWithin, PLAIN_LAY, windowOf, type RowWindow } from './lay';
+import { isWithin, windowOf, type RowWindow } from './lay';
 import { stopped, turningsOf, type FitOutcome } from './outcome';
 import { checkRequest, type FitRequest } from './request';
 import { refinedRipple } from './ring-cycle';
@@ -28,7 +28,7 @@ import { withGap } from './with-gap';
  * comes back with `closes: false` and its obstacles
  */
 export function fitRow(source: FitSource, request: FitRequest): FitOutcome {
-  const { pitch, pieces, multiple, hold, lay = PLAIN_LAY } = request;
+  const { pitch, pieces, multiple, hold, lay } = request;
   if (!(pitch > 0)) checkRequest(request, Infinity);
   const from = hold === 'slack' ? tautSource(source, request) : source;
   const base = layOut(from, pitch, pieces, { toothPitch: pitch, scale: 1 });
@@ -87,7 +87,7 @@ const GIVES = { path: givePitch, pitch: givePath, wheel: giveWheel, slack: giveS
 
 /** Is what is left over to lie between pieces that keep their length from pin to pin? */
 const isSpreadBetween = ({ hold, lay, pieces }: FitRequest): boolean =>
-  hold === 'both' && lay?.rest === 'spread' && pieces === 'stiff';
+  hold === 'both' && lay.rest === 'spread' && pieces === 'stiff';
 
 /** What links cannot pass within the window. */
 function obstaclesOn({ path }: Layout, window: RowWindow, pitch: number): Obstacle[] {
@@ -95,7 +95,7 @@ function obstaclesOn({ path }: Layout, window: RowWindow, pitch: number): Obstac
   return window.ring ? all : all.filter(({ s }) => isWithin(s, window, path));
 }
 
-function leastCount({ pieces, hold, lay = PLAIN_LAY }: FitRequest, window: RowWindow): number {
+function leastCount({ pieces, hold, lay }: FitRequest, window: RowWindow): number {
   if (window.ring) return pieces === 'stiff' ? LEAST_RING : 1;
   // Two points have a spacing between them; one has none that could give way.
   return lay.ends === 'points' && (hold !== 'both' || lay.rest === 'spread') ? 2 : 1;

@@ -1,5 +1,5 @@
 import { ROW_PHASES } from '../motion/row';
-import { scalesAsAWhole, PLAIN_LAY, spacingsOf, windowOf } from './lay';
+import { scalesAsAWhole, spacingsOf, windowOf } from './lay';
 import { spacingThatReaches } from './laying';
 import type { FitRequest } from './request';
 import { closingEndToEnd, unlikePieces, type Closing } from './end-to-end';
@@ -26,7 +26,7 @@ export interface Fitted {
 export function closingPitch(
   layout: Layout,
   count: number,
-  { pieces, lay = PLAIN_LAY, endToEnd }: Pick<FitRequest, 'pieces' | 'lay' | 'endToEnd'>,
+  { pieces, lay, endToEnd }: Pick<FitRequest, 'pieces' | 'lay' | 'endToEnd'>,
   length: number,
   phases: number,
   seed?: Float64Array,
@@ -149,9 +149,7 @@ export function givePath(
   const layoutAt = (scale: number): Layout => layOut(source, pitch, pieces, { toothPitch: pitch, scale });
   // Insets hold their length, so with them a row does not scale with its path.
   const uneven =
-    hasMeshing(source, pitch) ||
-    !scalesAsAWhole(request.lay ?? PLAIN_LAY) ||
-    (request.endToEnd?.gap ?? 0) > 0;
+    hasMeshing(source, pitch) || !scalesAsAWhole(request.lay) || (request.endToEnd?.gap ?? 0) > 0;
   const first = closingPitch(
     base,
     count,

@@ -1,3 +1,4 @@
+import { DEFAULT_REQUEST } from './request';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { RelayError } from '../error';
@@ -20,6 +21,7 @@ const tension = (wheel: string, more: Partial<Tension> = {}): Tension => ({
   ...more,
 });
 const request = (more: Partial<FitRequest> = {}): FitRequest => ({
+  ...DEFAULT_REQUEST,
   pitch: 12.7,
   pieces: 'stiff',
   multiple: 1,

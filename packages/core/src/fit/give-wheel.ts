@@ -1,5 +1,5 @@
 import { mm, RelayError } from '../error';
-import { PLAIN_LAY, windowOf } from './lay';
+import { windowOf } from './lay';
 import type { FitRequest, Tension } from './request';
 import { closingPitch, settle, type Fitted } from './give-way';
 import { layOut, type FitSource, type Layout, type RouteSource } from './source';
@@ -31,7 +31,7 @@ export function giveWheel(
     layOut(moved(route.source, tension, t), pitch, pieces, { toothPitch: pitch, scale: 1 });
   const first = closingPitch(base, count, request, base.path.length, ROUGH, seed);
   if (!first) return null;
-  const { from, to } = windowOf(base.path, request.lay ?? PLAIN_LAY);
+  const { from, to } = windowOf(base.path, request.lay);
   const wanted = base.path.length + (to - from) * (pitch / first.pitch - 1);
   const start = nearestTravel(
     route.source,

@@ -38,7 +38,7 @@ function stationsOf({ apart, request, effectivePitch }: FitOutcome): { stations:
   const { pitch, endToEnd } = request;
   if (!apart) return { stations: ALIKE, c: effectivePitch ?? pitch };
   const lengths = lengthsOf(endToEnd, pitch);
-  if (request.lay?.rest === 'spread' && request.hold === 'both')
+  if (request.lay.rest === 'spread' && request.hold === 'both')
     return { stations: piecesApart(lengths), c: apart.gap };
   return {
     stations: unlikePieces({ lengths, gap: apart.gap }),

@@ -66,14 +66,16 @@ const wave: fc.Arbitrary<FitSource> = fc.tuple(number(40, 90), number(20, 60)).m
   contour: parsePathData(`M0 0C${a} ${b} ${2 * a} ${-b} ${3 * a} 0A${2 * a} ${a} 0 0 1 ${5 * a} ${b}`)[0],
 }));
 
-const request: fc.Arbitrary<FitRequest> = fc.record({
-  pitch: fc.constant(12.7),
-  pieces: fc.constantFrom('stiff' as const, 'bending' as const),
-  multiple: fc.constantFrom(1, 2, 3),
-  rounding: fc.constantFrom('nearest' as const, 'down' as const, 'up' as const),
-  hold: fc.constantFrom('path' as const, 'pitch' as const, 'both' as const),
-  count: fc.constant(null),
-});
+const request: fc.Arbitrary<FitRequest> = fc
+  .record({
+    pitch: fc.constant(12.7),
+    pieces: fc.constantFrom('stiff' as const, 'bending' as const),
+    multiple: fc.constantFrom(1, 2, 3),
+    rounding: fc.constantFrom('nearest' as const, 'down' as const, 'up' as const),
+    hold: fc.constantFrom('path' as const, 'pitch' as const, 'both' as const),
+    count: fc.constant(null),
+  })
+  .map((asked) => ({ ...DEFAULT_REQUEST, ...asked }));
 
 function chordsOf(pins: Float64Array, closed: boolean): number[] {
   const n = pins.length / 2;

@@ -2,7 +2,7 @@ import { RelayError, mm } from '../error';
 import { LIMITS } from '../limits';
 import type { Engagement } from '../route';
 import type { Rounding } from './count';
-import type { RowLay } from './lay';
+import { PLAIN_LAY, type RowLay } from './lay';
 import type { MustMeet } from './sections';
 
 /**
@@ -39,15 +39,15 @@ export interface FitRequest {
   /** A count fixed by the user; null to derive it. */
   readonly count: number | null;
   /** The wheel that gives way, where one does. */
-  readonly tension?: Tension | null;
+  readonly tension: Tension | null;
   /** The span that hangs, by the wheel it leaves, where slack gives way. */
-  readonly span?: string | null;
+  readonly span: string | null;
   /** Where pieces lie end to end; their pitch is then their mean length with the gap. */
-  readonly endToEnd?: EndToEnd | null;
-  /** Where on the path the row lies; all of it where nothing is said. */
-  readonly lay?: RowLay;
+  readonly endToEnd: EndToEnd | null;
+  /** Where on the path the row lies. */
+  readonly lay: RowLay;
   /** Places that a pin has to stand on. */
-  readonly meet?: MustMeet | null;
+  readonly meet: MustMeet | null;
 }
 
 export const DEFAULT_REQUEST: Omit<FitRequest, 'pitch'> = {
@@ -56,6 +56,11 @@ export const DEFAULT_REQUEST: Omit<FitRequest, 'pitch'> = {
   rounding: 'nearest',
   hold: 'path',
   count: null,
+  tension: null,
+  span: null,
+  endToEnd: null,
+  lay: PLAIN_LAY,
+  meet: null,
 };
 
 /** Checks the numbers of a request against each other and against the path's length. */

@@ -3,7 +3,7 @@ import { wrapInto } from '../math';
 import type { MeasuredPath } from '../path';
 import { chooseCount } from './count';
 import { idealCount } from './ideal';
-import { isOnPoints, PLAIN_LAY, type RowWindow } from './lay';
+import { isOnPoints, type RowWindow } from './lay';
 import { spacingsBetween } from './laying';
 import type { FitRequest } from './request';
 import type { RingCycle } from './ring-cycle';
@@ -19,7 +19,7 @@ export interface IdealOn {
 
 /** How many pieces would fit on the window. */
 export function idealOn({ path }: Layout, window: RowWindow, request: FitRequest, stuck: boolean): IdealOn {
-  const { pitch, pieces, hold, lay = PLAIN_LAY } = request;
+  const { pitch, pieces, hold, lay } = request;
   const extra = isOnPoints(lay, window) ? 1 : 0;
   const between = (from: number, to: number): number =>
     stuck ? (to - from) / pitch : spacingsBetween(path, from, to, pitch, pieces);

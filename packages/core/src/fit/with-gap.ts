@@ -1,4 +1,4 @@
-import { PLAIN_LAY, spacingsOf, type RowLay, type RowWindow } from './lay';
+import { spacingsOf, type RowLay, type RowWindow } from './lay';
 import { layInto, type Laid } from './laying';
 import { turningsOf, type Common, type FitOutcome } from './outcome';
 import { rowBetween } from './row-between';
@@ -8,7 +8,7 @@ import { middleOn, type IdealOn } from './window-ideal';
 /** Path and pitch hold: the row is laid where it was asked to, and a gap is left, or an overlap. */
 export function withGap(common: Common, layout: Layout, halves: IdealOn['halves']): FitOutcome {
   const { request, count, window } = common;
-  const { pitch, pieces, lay = PLAIN_LAY } = request;
+  const { pitch, pieces, lay } = request;
   const { path } = layout;
   const spacings = spacingsOf(count, lay, window);
   const middle = lay.middle === null ? null : middleOn(path, window, lay.middle).middle;

@@ -1,3 +1,4 @@
+import { DEFAULT_REQUEST } from '../fit';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fitRow } from '../fit';
@@ -348,7 +349,7 @@ describe('middles of a row at rest', () => {
     ] as const) {
       const fit = fitRow(
         { kind: 'contour', contour: parsePathData(data)[0] },
-        { pitch: 12, pieces: 'stiff', multiple: 1, rounding: 'down', hold, count: null },
+        { ...DEFAULT_REQUEST, pitch: 12, rounding: 'down', hold },
       );
       const middles = restingMiddles(fit.row);
       expect(middles).toHaveLength(fit.count);

@@ -1,4 +1,6 @@
 export * from './schema';
+export { FitRequestSchema } from './fit-schema';
+export type { AskedFit } from './fit-schema';
 export { MOST_DRAWN_POINTS, MOST_PICKS, pathNeeds } from './path-schema';
 export { describeIssue, migrate, MIGRATIONS, parseJob } from './parse';
 export type { MigrationStep } from './parse';

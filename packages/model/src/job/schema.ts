@@ -1,12 +1,13 @@
-import { LIMITS, MOST_SECTIONS } from '@coin-relay/core';
 import * as z from 'zod';
 import { coordinate, id, length, name } from './fields';
 import { MaterialSchema, PieceSchema, pitchConflict, type JobPiece } from '../families';
+import { FitSchema } from './fit-schema';
 import { SetOutSchema, setOutNeeds } from './set-out-schema';
 import { AnchorSchema, MeasureSchema, MotionSchema, TieSchema } from './motion-schema';
 import { motionConflict, motionNeeds } from './motion-needs';
 import { PathSchema, pathNeeds } from './path-schema';
 
+export { FitSchema } from './fit-schema';
 export { PathSchema } from './path-schema';
 export * from './set-out-schema';
 export * from './motion-schema';
@@ -39,70 +40,6 @@ export const WheelSchema = z
     ]),
   })
   .describe('A wheel: centre in mm, x to the right and y up.');
-
-export const FitSchema = z.object({
-  hold: z
-    .enum(['path', 'pitch', 'wheel', 'slack', 'both'])
-    .describe(
-      'What holds: the path (the pitch gives way), the pitch (the path is scaled, with “wheel” one wheel moves, with “slack” one span hangs), or both (a gap is left).',
-    ),
-  rounding: z.enum(['nearest', 'down', 'up']),
-  multiple: z.number().int().min(1).max(1000),
-  count: z
-    .number()
-    .int()
-    .min(1)
-    .max(LIMITS.links)
-    .nullable()
-    .describe('A count fixed by hand; null to derive it.'),
-  tension: z
-    .object({
-      wheel: id,
-      angle: z.number().min(-100).max(100).describe('Direction of the line it moves along, radians.'),
-      min: coordinate.describe('How far it may go back along it, mm.'),
-      max: coordinate,
-    })
-    .nullable()
-    .optional()
-    .describe('The wheel that gives way.'),
-  span: id.nullable().optional().describe('The wheel before the span that hangs, where slack gives way.'),
-  endToEnd: z
-    .object({ gap: coordinate.min(0).describe('Between the end of one and the start of the next, mm.') })
-    .nullable()
-    .optional()
-    .describe('Pieces are laid one against the next, each as long as it is; else all have one pitch.'),
-  tolerance: z
-    .number()
-    .gt(0)
-    .max(1)
-    .optional()
-    .describe('How far the pitch may be off, as a part of one; where it is not the usual one of its family.'),
-  lay: z
-    .object({
-      stretch: z
-        .object({ by: z.enum(['length', 'part']), from: coordinate, to: coordinate })
-        .nullable()
-        .describe('The part of the path it is on, in mm or as parts of its length; null: all of it.'),
-      inset: z.tuple([coordinate.min(0), coordinate.min(0)]).describe('Left free at both ends, mm.'),
-      ends: z.enum(['pins', 'points']).describe('What stands on the ends: pins, or pieces on a point.'),
-      rest: z
-        .enum(['end', 'start', 'both', 'spread'])
-        .describe('Where what is left over goes, if nothing gives way: to the ends, or between the pieces.'),
-      middle: coordinate
-        .nullable()
-        .describe('A place that the row runs both ways from, mm, if nothing gives way.'),
-      beyond: z.enum(['stop', 'straight']).describe('What comes of pieces past the end of an open path.'),
-    })
-    .optional()
-    .describe('Where on the path the row lies, if not on all of it from its start.'),
-  meet: z
-    .object({
-      corners: z.number().min(0).max(Math.PI).nullable().describe('Corners that turn by this, radians.'),
-      at: z.array(coordinate).max(MOST_SECTIONS).describe('Places on the path, mm from its start.'),
-    })
-    .optional()
-    .describe('Places that a pin has to stand on: each stretch between them has its own count.'),
-});
 
 export const RunSchema = z
   .object({

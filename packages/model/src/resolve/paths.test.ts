@@ -1,3 +1,4 @@
+import { DEFAULT_REQUEST } from '@coin-relay/core';
 import { fitRow, measurePath } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
 import { parseJob, type Job, type JobPath } from '../job';
@@ -104,7 +105,7 @@ describe('hanging rows', () => {
     expect(hangingOf(job, counted).length).toBeGreaterThan(30 * 12.7);
     const fitted = fitRow(
       { kind: 'contour', contour: pathContour(job, counted) },
-      { pitch: 12.7, pieces: 'stiff', multiple: 1, rounding: 'nearest', hold: 'path', count: null },
+      { ...DEFAULT_REQUEST, pitch: 12.7 },
     );
     expect([fitted.count, fitted.closes]).toEqual([30, true]);
     expect(Math.abs(fitted.pitchChange!)).toBeLessThan(1e-9);

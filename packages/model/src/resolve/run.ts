@@ -1,4 +1,11 @@
-import { RelayError, type EndToEnd, type FitRequest, type FitSource, type Tension } from '@coin-relay/core';
+import {
+  PLAIN_LAY,
+  RelayError,
+  type EndToEnd,
+  type FitRequest,
+  type FitSource,
+  type Tension,
+} from '@coin-relay/core';
 import { laidLength, behaviourOf, isStiff, type JobPiece } from '../families';
 import { laysEndToEnd, type Job, type JobPath, type Run } from '../job/schema';
 import { sourceOf } from './path';
@@ -46,8 +53,8 @@ function layAndMeet(run: Run, pieces: FitRequest['pieces']): Pick<FitRequest, 'l
   const met = hold === 'path' && !laysEndToEnd(run) ? meet : undefined;
   const onPins = met !== undefined || pieces === 'stiff' || laysEndToEnd(run);
   return {
-    ...(lay ? { lay: onPins ? { ...lay, ends: 'pins' } : lay } : {}),
-    ...(met ? { meet: met } : {}),
+    lay: lay ? (onPins ? { ...lay, ends: 'pins' } : lay) : PLAIN_LAY,
+    meet: met ?? null,
   };
 }
 
@@ -87,8 +94,8 @@ export function resolveRun(job: Job, runId?: string): ResolvedRun {
       hold: run.fit.hold,
       count: run.fit.count,
       tension: run.fit.tension ? tensionOf(run.fit.tension) : null,
-      ...(run.fit.span ? { span: run.fit.span } : {}),
-      ...(endToEnd ? { endToEnd } : {}),
+      span: run.fit.span ?? null,
+      endToEnd,
       ...layAndMeet(run, pieces),
     },
   };

@@ -1,29 +1,8 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { OwnLink } from '@coin-relay/model';
+import type { Article, Articles, KeptLink, KeptLinks, Mood, OwnLink } from '@coin-relay/model';
 import { catchError, map, type Observable } from 'rxjs';
 import { rethrow } from './rethrow';
-
-export interface KeptLink {
-  readonly id: string;
-  readonly createdAt: string;
-  readonly link: OwnLink;
-}
-
-/** What the supplier says of one entry of the catalogue. */
-export interface Article {
-  readonly number: string;
-  readonly entry: string;
-  readonly massPerMetre: number;
-  readonly pricePerMetre: number;
-  readonly stockMetres: number;
-}
-
-/** How the supplier's stand-in behaves. */
-export interface Mood {
-  readonly delay: number;
-  readonly down: boolean;
-}
 
 /** The links of one's own, and the stand-in for a parts supplier. */
 @Injectable({ providedIn: 'root' })
@@ -31,7 +10,7 @@ export class CatalogueApi {
   private readonly http = inject(HttpClient);
 
   links(): Observable<readonly KeptLink[]> {
-    return this.http.get<{ links: KeptLink[] }>('/api/links').pipe(
+    return this.http.get<KeptLinks>('/api/links').pipe(
       map(({ links }) => links),
       catchError(rethrow),
     );
@@ -50,12 +29,10 @@ export class CatalogueApi {
   }
 
   articles(question: string): Observable<readonly Article[]> {
-    return this.http
-      .get<{ articles: Article[] }>('/supplier/articles', { params: { q: question, limit: 200 } })
-      .pipe(
-        map(({ articles }) => articles),
-        catchError(rethrow),
-      );
+    return this.http.get<Articles>('/supplier/articles', { params: { q: question, limit: 200 } }).pipe(
+      map(({ articles }) => articles),
+      catchError(rethrow),
+    );
   }
 
   mood(): Observable<Mood> {

@@ -1,31 +1,18 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { History, HistoryChange, Job } from '@coin-relay/model';
+import type {
+  HistoryChange,
+  Job,
+  JobList,
+  JobSummary,
+  KeptPicture,
+  LoadedJob,
+  SavedJob,
+} from '@coin-relay/model';
 import { catchError, map, type Observable } from 'rxjs';
 import { rethrow } from './rethrow';
 
 export { ApiError } from './rethrow';
-
-export interface JobSummary {
-  readonly id: string;
-  readonly name: string;
-  readonly place: string;
-  readonly revision: number;
-  readonly updatedAt: string;
-}
-
-export interface LoadedJob {
-  readonly id: string;
-  readonly revision: number;
-  readonly updatedAt: string;
-  readonly job: Job;
-  readonly history: History;
-}
-
-export interface Saved {
-  readonly revision: number;
-  readonly updatedAt: string;
-}
 
 /** The jobs on the server. */
 @Injectable({ providedIn: 'root' })
@@ -33,7 +20,7 @@ export class JobApi {
   private readonly http = inject(HttpClient);
 
   list(): Observable<readonly JobSummary[]> {
-    return this.http.get<{ jobs: JobSummary[] }>('/api/jobs').pipe(
+    return this.http.get<JobList>('/api/jobs').pipe(
       map((answer) => answer.jobs),
       catchError(rethrow),
     );
@@ -47,9 +34,9 @@ export class JobApi {
     return this.http.post<JobSummary>('/api/jobs', { job }).pipe(catchError(rethrow));
   }
 
-  save(id: string, basedOn: number, job: Job, history: HistoryChange): Observable<Saved> {
+  save(id: string, basedOn: number, job: Job, history: HistoryChange): Observable<SavedJob> {
     return this.http
-      .put<Saved>(address(id), { job, history }, { headers: { 'If-Match': `"r${basedOn}"` } })
+      .put<SavedJob>(address(id), { job, history }, { headers: { 'If-Match': `"r${basedOn}"` } })
       .pipe(catchError(rethrow));
   }
 
@@ -62,9 +49,9 @@ export class JobApi {
   }
 
   /** Keeps a reference picture; the answer names it. */
-  keepPicture(file: File): Observable<{ picture: string }> {
+  keepPicture(file: File): Observable<KeptPicture> {
     return this.http
-      .post<{ picture: string }>('/api/pictures', file, { headers: { 'Content-Type': file.type } })
+      .post<KeptPicture>('/api/pictures', file, { headers: { 'Content-Type': file.type } })
       .pipe(catchError(rethrow));
   }
 

@@ -7,8 +7,9 @@ import {
   type CatalogueEntry,
   type JobPiece,
   type Material,
+  type Article,
+  type KeptLink,
 } from '@coin-relay/model';
-import type { Article, KeptLink } from '../api/catalogue-api.service';
 
 /** One line of the catalogue, ready to be shown. */
 export interface CatalogueRow {

@@ -8,11 +8,13 @@ import {
   withPiecesInRun,
   type Job,
   type MadePieces,
+  type KeptLink,
+  type Mood,
 } from '@coin-relay/model';
+import { CatalogueApi } from '../api/catalogue-api.service';
 import { NzNotificationService } from 'ng-zorro-antd/notification';
 import { NzTableModule } from 'ng-zorro-antd/table';
 import { firstValueFrom } from 'rxjs';
-import { CatalogueApi, type KeptLink, type Mood } from '../api/catalogue-api.service';
 import { JobApi } from '../api/job-api.service';
 import { SampleComponent } from '../links/sample.component';
 import { offerBack } from '../shared/offer-back';

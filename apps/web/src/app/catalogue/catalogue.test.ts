@@ -1,15 +1,25 @@
 import '@angular/compiler';
 import { createEnvironmentInjector, Injector, type EnvironmentInjector } from '@angular/core';
-import { CATALOGUE, CHAIN_SIZES, chainPieces, ownPiece } from '@coin-relay/model';
+import {
+  CATALOGUE,
+  CHAIN_SIZES,
+  chainPieces,
+  ownPiece,
+  type Article,
+  type KeptLink,
+} from '@coin-relay/model';
+import { CatalogueApi } from '../api/catalogue-api.service';
 import { Subject, type Subscription } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { CatalogueApi, type Article, type KeptLink } from '../api/catalogue-api.service';
 import { catalogueRows, shownRows } from './catalogue-rows';
 import { SLOW, Supplier, type SupplierState } from './supplier.service';
 
 const article = (entry: string, price: number): Article => ({
   number: 'TV-00001',
   entry,
+  name: entry,
+  family: '',
+  pitch: 1,
   massPerMetre: 1.5,
   pricePerMetre: price,
   stockMetres: 3,

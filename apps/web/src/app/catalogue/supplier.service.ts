@@ -11,7 +11,8 @@ import {
   timer,
   merge,
 } from 'rxjs';
-import { CatalogueApi, type Article } from '../api/catalogue-api.service';
+import { CatalogueApi } from '../api/catalogue-api.service';
+import type { Article } from '@coin-relay/model';
 
 /** How the question to the supplier stands. */
 export type SupplierState =

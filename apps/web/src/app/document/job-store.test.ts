@@ -5,10 +5,10 @@ import {
   Injector,
   runInInjectionContext,
 } from '@angular/core';
-import { demoJobs, type HistoryChange, type Job } from '@coin-relay/model';
+import { demoJobs, type HistoryChange, type Job, type LoadedJob, type SavedJob } from '@coin-relay/model';
+import { ApiError, JobApi } from '../api/job-api.service';
 import { of, Subject, throwError, type Observable } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { ApiError, JobApi, type LoadedJob, type Saved } from '../api/job-api.service';
 import { moveWheel, renameJob } from './commands';
 import { JobStore, type SaveState } from './job-store.service';
 
@@ -18,12 +18,12 @@ const lift = demoJobs().find((d) => d.id === 'demo-coin-lift')!.job;
 class FakeApi {
   revision = 1;
   saves: { basedOn: number; job: Job; history: HistoryChange }[] = [];
-  answer: ((save: Observable<Saved>) => Observable<Saved>) | null = null;
+  answer: ((save: Observable<SavedJob>) => Observable<SavedJob>) | null = null;
   left: Job | null = null;
   load(id: string): Observable<LoadedJob> {
     return of({ id, revision: this.revision, updatedAt: 'then', job: lift, history: { edits: [], done: 0 } });
   }
-  save(_id: string, basedOn: number, job: Job, history: HistoryChange): Observable<Saved> {
+  save(_id: string, basedOn: number, job: Job, history: HistoryChange): Observable<SavedJob> {
     this.saves.push({ basedOn, job, history });
     this.revision = basedOn + 1;
     const saved = of({ revision: this.revision, updatedAt: 'now' });
@@ -83,7 +83,7 @@ describe('saving by itself', () => {
   });
 
   it('a change made while a save is under way is saved after it', async () => {
-    const gate = new Subject<Saved>();
+    const gate = new Subject<SavedJob>();
     api.answer = () => gate;
     store.change(renameJob('A'));
     await vi.advanceTimersByTimeAsync(500);
@@ -125,7 +125,7 @@ describe('saving by itself', () => {
 
 describe('two windows', () => {
   beforeEach(async () => {
-    api.answer = () => throwError(() => new ApiError(412, 'job-stale', 'Saved elsewhere.'));
+    api.answer = () => throwError(() => new ApiError(412, 'job-stale', 'SavedJob elsewhere.'));
     store.change(renameJob('Mine'));
     await vi.advanceTimersByTimeAsync(500);
   });

@@ -11,10 +11,11 @@ import {
   resolveRun,
   type FittedRow,
   type Machine,
+  type JobSummary,
 } from '@coin-relay/model';
+import { JobApi } from '../api/job-api.service';
 import { proxy } from 'comlink';
 import { firstValueFrom } from 'rxjs';
-import { JobApi, type JobSummary } from '../api/job-api.service';
 import { FitWorker } from '../engine/fit-worker.service';
 import { LivePictureComponent } from '../drawing/live-picture.component';
 import { ago } from './ago';

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { routeJob } from '@coin-relay/model';
+import { routeJob, type JobSummary } from '@coin-relay/model';
+import { JobApi } from '../api/job-api.service';
 import { NzNotificationService } from 'ng-zorro-antd/notification';
 import { firstValueFrom } from 'rxjs';
-import { JobApi, type JobSummary } from '../api/job-api.service';
 import { offerBack } from '../shared/offer-back';
 import { Trouble } from '../shared/trouble';
 import { JobCardComponent } from './job-card.component';

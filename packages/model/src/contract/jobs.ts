@@ -1,11 +1,12 @@
-import { HistoryChangeSchema, HistorySchema, JobSchema } from '@coin-relay/model';
 import * as z from 'zod';
+import { HistoryChangeSchema, HistorySchema } from '../history/schema';
+import { JobSchema } from '../job/schema';
 
-/** Bodies and answers of the jobs interface. The OpenAPI description is made from these. */
+/** Bodies and answers of the jobs interface: checked by the server, and what the interface in the browser counts on. */
 export const JobIdSchema = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/);
 
-export const CreateBody = z.object({ job: z.unknown(), id: JobIdSchema.optional() }).strict();
-export const SaveBody = z.object({ job: z.unknown(), history: HistoryChangeSchema.optional() }).strict();
+export const CreateBody = z.strictObject({ job: z.unknown(), id: JobIdSchema.optional() });
+export const SaveBody = z.strictObject({ job: z.unknown(), history: HistoryChangeSchema.optional() });
 
 export const SummaryAnswer = z.object({
   id: z.string(),
@@ -27,3 +28,8 @@ export const RevisionsAnswer = z.object({
   revisions: z.array(z.object({ revision: z.number().int(), label: z.string(), savedAt: z.string() })),
 });
 export const RevisionAnswer = z.object({ revision: z.number().int(), job: JobSchema });
+
+export type JobSummary = z.infer<typeof SummaryAnswer>;
+export type JobList = z.infer<typeof ListAnswer>;
+export type LoadedJob = z.infer<typeof JobAnswer>;
+export type SavedJob = z.infer<typeof SavedAnswer>;

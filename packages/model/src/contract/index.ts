@@ -1,0 +1,5 @@
+export * from './jobs';
+export * from './links';
+export * from './pictures';
+export * from './questions';
+export * from './supplier';

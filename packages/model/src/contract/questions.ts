@@ -1,0 +1,42 @@
+import * as z from 'zod';
+import { FitRequestSchema } from '../job/fit-schema';
+
+/** A path as it comes from outside: exactly one of path, svg, dxf, csv, wheels and job. */
+export const SourceSchema = z.strictObject({
+  path: z.string().optional().describe('SVG path data, its units taken as mm.'),
+  svg: z.string().optional().describe('The text of an SVG drawing.'),
+  dxf: z.string().optional().describe('The text of a DXF drawing.'),
+  csv: z.string().optional().describe('A table of points.'),
+  id: z.string().optional().describe('Which contour of the drawing.'),
+  wheels: z
+    .union([z.string(), z.record(z.string(), z.unknown())])
+    .optional()
+    .describe('A wheels file.'),
+  job: z.unknown().optional().describe('A job document.'),
+  run: z.string().optional().describe('Which run of the job.'),
+});
+
+/** What a fit is also asked. */
+export const AlsoAskedSchema = z.strictObject({
+  candidates: z.number().optional().describe('What so many counts about the fitted one would cost.'),
+  tolerance: z
+    .number()
+    .optional()
+    .describe('Whether the pitch is off by no more than this, as a part of one: above 0, at most 1.'),
+});
+
+const request = FitRequestSchema.default({});
+
+/** The questions that can be asked of a path or a job, each a body of the interface over HTTP. */
+export const MeasureBody = z.strictObject({ source: SourceSchema });
+export const FitBody = z.strictObject({ source: SourceSchema, request, ...AlsoAskedSchema.shape });
+export const PlaceBody = z.strictObject({
+  source: SourceSchema,
+  request,
+  travel: z.number().default(0).describe('Pitches.'),
+});
+export const JobBody = z.strictObject({ job: z.unknown(), run: z.string().optional() });
+export const FrameBody = z.strictObject({ ...JobBody.shape, frame: z.number() });
+
+export type GivenSource = z.infer<typeof SourceSchema>;
+export type AlsoAsked = z.infer<typeof AlsoAskedSchema>;
