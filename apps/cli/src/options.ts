@@ -1,4 +1,4 @@
-import { readFileSync, statSync } from 'node:fs';
+import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import {
   PLAIN_LAY,
   RelayError,
@@ -39,6 +39,9 @@ export interface Options {
   readonly ends?: string;
   readonly rest?: string;
   readonly sections?: string;
+  readonly as?: string;
+  readonly withPath?: boolean;
+  readonly out?: string;
 }
 
 export interface HangOptions {
@@ -232,6 +235,16 @@ function readText(file: string): string {
     if (error instanceof RelayError) throw error;
     const { code } = error as NodeJS.ErrnoException;
     throw new RelayError('file-broken', `${file} cannot be read${code ? ` (${code})` : ''}.`);
+  }
+}
+
+/** Writes a file. @throws RelayError file-broken where it cannot be written */
+export function writeText(file: string, text: string): void {
+  try {
+    writeFileSync(file, text);
+  } catch (error) {
+    const { code } = error as NodeJS.ErrnoException;
+    throw new RelayError('file-broken', `${file} cannot be written${code ? ` (${code})` : ''}.`);
   }
 }
 

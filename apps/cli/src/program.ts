@@ -2,6 +2,7 @@ import { RelayError } from '@coin-relay/core';
 import {
   checkAnswer,
   contoursAnswer,
+  exportAnswer,
   fitAnswer,
   frameAnswer,
   hangAnswer,
@@ -11,6 +12,7 @@ import {
   placeAnswer,
   placesAnswer,
 } from '@coin-relay/answers';
+import { EXPORTS } from '@coin-relay/formats';
 import { Command, CommanderError } from 'commander';
 import {
   alsoAskedOf,
@@ -21,6 +23,7 @@ import {
   pointOf,
   requestOf,
   sourceOf,
+  writeText,
   type HangOptions,
   type Options,
 } from './options';
@@ -130,6 +133,22 @@ function makeProgram(output: Output): Command {
   withJob(
     program.command('places').description('every place of a row of a job: where, which piece, and why'),
   ).action((options: Options) => answer(placesAnswer(jobOf(options), options.run)));
+  withJob(
+    program
+      .command('export')
+      .description('a job as a file to hand off, on the output or into a file')
+      .requiredOption('--as <id>', EXPORTS.map(({ id, title }) => `${id} (${title})`).join(', '))
+      .option('--frame <k>', 'the frame of the loop, of what stands still')
+      .option('--with-path', 'draw the path too')
+      .option('--out <file>', 'where to write it'),
+  ).action((options: Options) => {
+    const { text } = exportAnswer(jobOf(options), options.as ?? '', options.run, {
+      frame: numberOf('frame', options.frame),
+      path: options.withPath,
+    });
+    if (options.out === undefined) output.out(text.trimEnd());
+    else writeText(options.out, text);
+  });
   return program;
 }
 

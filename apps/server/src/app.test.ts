@@ -203,6 +203,14 @@ describe('questions over HTTP are those of the command line', () => {
     expect(refused.code).toBe('job-broken');
   });
 
+  it('a job as a file to hand off', async () => {
+    const { body } = await ask('export', { job: demoJob(), as: 'svg', options: { frame: 4 } }).expect(200);
+    expect(body).toMatchObject({ type: 'image/svg+xml', text: expect.stringContaining('</svg>') });
+    expect(body.name).toMatch(/\.svg$/);
+    const refused = await ask('export', { job: demoJob(), as: 'gif' }).expect(422);
+    expect(refused.body.detail).toMatch(/no export “gif”/);
+  });
+
   it('the frame of a job', async () => {
     const { body } = await ask('frame', { job: demoJob(), frame: 7 }).expect(200);
     expect(body).toMatchObject({ frame: 7, wheels: expect.any(Array) });

@@ -8,3 +8,5 @@ export { partsAnswer, placesAnswer } from './set-out-answers';
 export type { PartsAnswer, PlacesAnswer } from './set-out-answers';
 export { QUESTIONS } from './questions';
 export type { QuestionName } from './questions';
+export { exportAnswer } from './export-answer';
+export type { ExportedFile } from './export-answer';

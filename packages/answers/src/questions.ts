@@ -1,8 +1,17 @@
 import { RelayError } from '@coin-relay/core';
-import { describeIssue, FitBody, FrameBody, JobBody, MeasureBody, PlaceBody } from '@coin-relay/model';
+import {
+  describeIssue,
+  ExportBody,
+  FitBody,
+  FrameBody,
+  JobBody,
+  MeasureBody,
+  PlaceBody,
+} from '@coin-relay/model';
 import type * as z from 'zod';
 import { fitAnswer, measureAnswer, placeAnswer } from './answers';
 import { checkAnswer } from './check-answer';
+import { exportAnswer } from './export-answer';
 import { frameAnswer, motionAnswer } from './motion-answers';
 import { partsAnswer, placesAnswer } from './set-out-answers';
 
@@ -52,6 +61,11 @@ export const QUESTIONS = {
   ),
   places: question('Every place of a row of a job: where, which piece, and why.', JobBody, ({ job, run }) =>
     placesAnswer(job, run),
+  ),
+  export: question(
+    'A job as one of the files it can be handed off as.',
+    ExportBody,
+    ({ job, as, run, options }) => exportAnswer(job, as, run, options),
   ),
 } as const satisfies Readonly<Record<string, Question>>;
 

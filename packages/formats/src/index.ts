@@ -7,3 +7,4 @@ export { readWheels } from './wheels-file';
 export * from './own-outline';
 export { partsListCsv } from './parts-list';
 export * from './svg-out';
+export * from './exports';

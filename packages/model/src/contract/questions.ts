@@ -37,6 +37,11 @@ export const PlaceBody = z.strictObject({
 });
 export const JobBody = z.strictObject({ job: z.unknown(), run: z.string().optional() });
 export const FrameBody = z.strictObject({ ...JobBody.shape, frame: z.number() });
+export const ExportBody = z.strictObject({
+  ...JobBody.shape,
+  as: z.string().describe('The id of the export.'),
+  options: z.record(z.string(), z.unknown()).default({}),
+});
 
 export type GivenSource = z.infer<typeof SourceSchema>;
 export type AlsoAsked = z.infer<typeof AlsoAskedSchema>;

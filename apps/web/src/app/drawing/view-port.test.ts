@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { ago } from '../rack/ago';
-import { fileName } from '../shared/download';
+import { fileName } from '@coin-relay/formats';
 import { fitView, roundStep, toModel, toScreen, zoomAbout } from './view-port';
 
 describe('the view of the drawing', () => {

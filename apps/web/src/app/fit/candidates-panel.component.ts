@@ -7,7 +7,7 @@ import { setFit } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { GraphComponent } from '../graphs/graph.component';
 import type { GraphLine } from '../graphs/graph-data';
-import { fileName } from '../shared/download';
+import { fileName } from '@coin-relay/formats';
 import { candidateRows, sortedCandidates, type CandidateSort } from './candidate-rows';
 import { FitService } from '../engine/fit.service';
 

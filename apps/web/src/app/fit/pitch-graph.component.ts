@@ -3,7 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { pitchOverCycle } from '@coin-relay/core';
 import { GraphComponent } from '../graphs/graph.component';
 import type { GraphLine } from '../graphs/graph-data';
-import { fileName } from '../shared/download';
+import { fileName } from '@coin-relay/formats';
 import { MachineView } from '../engine/machine-view.service';
 import { Playback } from '../session/playback.service';
 import { FitService } from '../engine/fit.service';

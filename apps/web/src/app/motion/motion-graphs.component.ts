@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { GraphComponent } from '../graphs/graph.component';
-import { fileName } from '../shared/download';
+import { fileName } from '@coin-relay/formats';
 import { Playback } from '../session/playback.service';
 import { motionGraphs } from './graph-lines';
 import { MotionView } from '../engine/motion-view.service';

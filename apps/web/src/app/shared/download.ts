@@ -7,14 +7,3 @@ export function download(name: string, type: string, content: string | Blob): vo
   link.click();
   setTimeout(() => URL.revokeObjectURL(url), 10_000);
 }
-
-/** A file name from a job's name: letters, digits and hyphens. */
-export function fileName(name: string, ending: string): string {
-  const plain = name
-    .toLowerCase()
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-|-$/g, '');
-  return `${plain || 'job'}${ending}`;
-}

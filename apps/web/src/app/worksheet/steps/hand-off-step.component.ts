@@ -3,13 +3,13 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { RelayError } from '@coin-relay/core';
 import { partsList } from '@coin-relay/scene';
-import { partsListCsv, writeSvg } from '@coin-relay/formats';
+import { EXPORTS, type Export, fileName } from '@coin-relay/formats';
+import { download } from '../../shared/download';
 import { formatLength } from '@coin-relay/model';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { JobStore } from '../../document/job-store.service';
 import { FitService } from '../../engine/fit.service';
-import { download, fileName } from '../../shared/download';
 import { picturesOf } from '../../hand-off/pictures';
 import { MachineView } from '../../engine/machine-view.service';
 import { Playback } from '../../session/playback.service';
@@ -20,28 +20,20 @@ import { Playback } from '../../session/playback.service';
   imports: [FormsModule, NzButtonModule, NzCheckboxModule],
   template: `
     <ul>
-      <li>
-        <button nz-button nzSize="small" type="button" [disabled]="!state().view" (click)="svg(false)">
-          SVG, still
-        </button>
-        <span class="cost">this moment, in real size</span>
-      </li>
-      <li>
-        <button nz-button nzSize="small" type="button" [disabled]="!state().view" (click)="svg(true)">
-          SVG, moving
-        </button>
-        <span class="cost">plays by itself, without end</span>
-      </li>
-      <li>
-        <button nz-button nzSize="small" type="button" [disabled]="!state().view" (click)="parts()">
-          Parts, CSV
-        </button>
-        <span class="cost">{{ partsWords() }}</span>
-      </li>
-      <li>
-        <button nz-button nzSize="small" type="button" (click)="json()">Job, JSON</button>
-        <span class="cost">everything, to open again</span>
-      </li>
+      @for (way of exports; track way.id) {
+        <li>
+          <button
+            nz-button
+            nzSize="small"
+            type="button"
+            [disabled]="way.fitted && !state().view"
+            (click)="take(way)"
+          >
+            {{ way.title }}
+          </button>
+          <span class="cost">{{ way.id === 'parts' ? partsWords() : way.purpose }}</span>
+        </li>
+      }
     </ul>
     @if (list(); as l) {
       <table aria-label="Parts of the row">
@@ -94,6 +86,7 @@ export class HandOffStepComponent {
   private readonly playback = inject(Playback);
   private readonly machine = inject(MachineView);
   protected readonly state = toSignal(inject(FitService).state$, { requireSync: true });
+  protected readonly exports = EXPORTS;
   protected readonly withPath = signal(false);
   protected readonly problem = signal('');
 
@@ -115,33 +108,27 @@ export class HandOffStepComponent {
     return mass >= 1000 ? `${(mass / 1000).toFixed(2)} kg` : `${mass.toFixed(1)} g`;
   }
 
-  protected parts(): void {
-    const list = this.list();
-    const view = this.state().view;
-    if (list && view) download(fileName(view.job.name, '-parts.csv'), 'text/csv', partsListCsv(list));
-  }
-
-  protected async svg(moving: boolean): Promise<void> {
-    const { machine } = this.machine.now;
-    if (!machine) return;
+  /** Writes the job as it stands, and hands the file to the browser. */
+  protected async take(way: Export): Promise<void> {
+    const { job } = this.store;
+    if (!job) return;
     this.problem.set('');
+    const { machine } = this.machine.now;
+    const of = way.fitted ? (machine?.job ?? job) : job;
     try {
-      const text = writeSvg(machine, {
-        moving,
-        frame: moving ? 0 : this.playback.now.frame,
-        path: this.withPath(),
-        pictures: await picturesOf(machine.job),
-      });
-      download(fileName(machine.job.name, moving ? '-moving.svg' : '.svg'), 'image/svg+xml', text);
+      const text = way.write(
+        {
+          job: of,
+          machine,
+          run: this.state().view?.resolved.run.id ?? null,
+          pictures: way.fitted ? await picturesOf(of) : new Map(),
+        },
+        { frame: this.playback.now.frame, path: this.withPath() },
+      );
+      download(fileName(of.name, way.ending), way.type, text);
     } catch (error) {
       if (!(error instanceof RelayError)) throw error;
       this.problem.set(error.message);
     }
-  }
-
-  protected json(): void {
-    const job = this.store.job;
-    if (job)
-      download(fileName(job.name, '.relay.json'), 'application/json', `${JSON.stringify(job, null, 2)}\n`);
   }
 }

@@ -14,8 +14,8 @@ import {
 } from '@coin-relay/model';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { partsList } from '../parts-list/index';
-import { writeSvg, readSvg } from '@coin-relay/formats';
+import { partsList } from '@coin-relay/scene';
+import { writeSvg, readSvg } from '../index';
 import {
   drawOrder,
   pieceNumberAt,
@@ -24,7 +24,7 @@ import {
   rowBounds,
   rowScene,
   type RowScene,
-} from './index';
+} from '@coin-relay/scene';
 
 /** Entries that a row can be of, one of each family. */
 const FAMILIES = [...new Map(CATALOGUE.map((entry) => [entry.family, entry])).values()];

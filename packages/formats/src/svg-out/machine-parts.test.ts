@@ -1,9 +1,9 @@
 import { demoJobs, fittedRows, machineOf, prepareMachine, type Job, type Machine } from '@coin-relay/model';
 import { parsePathData } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
-import { readSvg, writeSvg } from '@coin-relay/formats';
-import { gearOutline } from './gear';
-import { machineBounds, machineParts, springParts } from './index';
+import { readSvg, writeSvg } from '../index';
+import { gearOutline } from '@coin-relay/scene';
+import { machineBounds, machineParts, springParts } from '@coin-relay/scene';
 
 const demo = (id: string): Job => structuredClone(demoJobs().find((entry) => entry.id === id)!.job);
 const running = (job: Job): Machine => {

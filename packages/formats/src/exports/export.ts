@@ -1,0 +1,71 @@
+import { RelayError } from '@coin-relay/core';
+import type { FittedRow, Job, Machine } from '@coin-relay/model';
+import type * as z from 'zod';
+
+/** What is handed off: a job, and its rows as they are fitted. */
+export interface ExportInput {
+  readonly job: Job;
+  /** Null while nothing of the job can be fitted. */
+  readonly machine: Machine | null;
+  /** The run at work, for what is of one row. */
+  readonly run: string | null;
+  /** Pictures on pieces, by their name, as data addresses; those not given are left out. */
+  readonly pictures: ReadonlyMap<string, string>;
+}
+
+/** A way to hand off: entered in the list of exports, from where the interface, the server and the command line take it. */
+export interface Export {
+  readonly id: string;
+  readonly title: string;
+  /** What it is for, in a few words. */
+  readonly purpose: string;
+  /** What a file's name ends with. */
+  readonly ending: string;
+  /** Media type. */
+  readonly type: string;
+  /** Does it want the rows fitted? */
+  readonly fitted: boolean;
+  /** The options it takes, described; others are passed over. */
+  readonly options: z.ZodObject;
+  /** @throws RelayError where it cannot be written as it is */
+  readonly write: (input: ExportInput, options: unknown) => string;
+}
+
+/** An export whose writer takes its own options, read from whatever was given. */
+export function exportOf<S extends z.ZodObject>(
+  made: Omit<Export, 'options' | 'write'> & {
+    readonly options: S;
+    readonly write: (input: ExportInput, options: z.infer<S>) => string;
+  },
+): Export {
+  const { options, write, ...facts } = made;
+  return {
+    ...facts,
+    options,
+    write: (input, given) => {
+      const read = options.safeParse(given);
+      if (read.success) return write(input, read.data);
+      const [{ path, message }] = read.error.issues;
+      throw new RelayError('request-invalid', `The option ${path.join('.')} cannot be used: ${message}.`, {
+        field: path.join('.'),
+      });
+    },
+  };
+}
+
+/** @throws RelayError job-incomplete where nothing is fitted */
+export function machineIn({ machine }: ExportInput): Machine {
+  if (machine && machine.rows.size > 0) return machine;
+  throw new RelayError(
+    'job-incomplete',
+    'No row of this job can be fitted as it is; the check step says why.',
+  );
+}
+
+/** The row at work, or the first. */
+export function rowIn(input: ExportInput): FittedRow {
+  const { rows } = machineIn(input);
+  const row = input.run === null ? [...rows.values()][0] : rows.get(input.run);
+  if (row) return row;
+  throw new RelayError('job-incomplete', `The row “${input.run ?? ''}” cannot be fitted as it is.`);
+}

@@ -1,0 +1,11 @@
+import { type Export } from './export';
+import { jobJson } from './job-json';
+import { partsCsv } from './parts-csv';
+import { svgMoving } from './svg-moving';
+import { svgStill } from './svg-still';
+
+export type { Export, ExportInput } from './export';
+
+/** Every way to hand off, in the order it is offered in. */
+export const EXPORTS: readonly Export[] = [svgStill, svgMoving, partsCsv, jobJson];
+export { fileName } from './file-name';
