@@ -1,4 +1,4 @@
-import { wrapInto } from '../math';
+import { wrapInto, type Vec } from '../math';
 import type { Row } from './row';
 import { placesFor } from './stations';
 
@@ -41,14 +41,9 @@ export function rowFrame(row: Row, travel: number, out: RowFrame): void {
     return;
   }
   const { kind, step, cycle, columns } = row;
-  const t = (kind === 'gapped' ? wrapInto(travel, row.lap) : travel) / cycle;
-  const cycles = Math.floor(t);
-  const place = (t - cycles) * row.phases;
-  const j = Math.min(row.phases - 1, Math.floor(place));
-  const w = place - j;
+  const { cycles, j, w } = momentOf(row, travel);
   if (kind === 'ring') {
-    const on = cycles * cycle * step;
-    const whole = on - Math.floor(on / columns) * columns;
+    const whole = columnsOn(row, cycles);
     blend(row, j, w, whole, 0, columns - whole, out, 0);
     blend(row, j, w, 0, columns - whole, whole, out, row.length);
     if (step === 1) {
@@ -65,6 +60,43 @@ export function rowFrame(row: Row, travel: number, out: RowFrame): void {
   }
   blend(row, j, w, 0, 0, columns, out, 0);
   out.firstLink = -cycle * (1 + cycles);
+}
+
+/**
+ * Where the first pin of one piece is after `travel` pitches, as `rowFrame` would write it; null
+ * where the piece is not on the path then. Rings take any number of a piece, going round.
+ * @param piece its number in the row's sequence
+ */
+export function pinAt(row: Row, travel: number, piece: number): Vec | null {
+  const { kind, step, cycle, columns } = row;
+  const { cycles, j, w } = momentOf(row, travel);
+  const first = kind === 'open' ? -cycle * (1 + cycles) : 0;
+  const place = (kind === 'ring' ? piece % row.links : piece - first) * step;
+  const links = kind === 'open' ? row.links + 2 * cycle : row.links;
+  if (!(place >= 0 && place < placesFor(row, links))) return null;
+  if (kind === 'still') return { x: row.pins[2 * place], y: row.pins[2 * place + 1] };
+  const from =
+    kind === 'ring'
+      ? (columnsOn(row, cycles) + place) % columns
+      : place + (kind === 'gapped' ? cycles * cycle * step : 0);
+  const out: RowFrame = { links: 1, step, firstLink: 0, pins: new Float64Array(2), arc: new Float64Array(1) };
+  blend(row, j, w, from, 0, 1, out, 0);
+  return { x: out.pins[0], y: out.pins[1] };
+}
+
+/** Whole cycles that a row has gone on, and between which stored phases it stands. */
+function momentOf(row: Row, travel: number): { cycles: number; j: number; w: number } {
+  const t = (row.kind === 'gapped' ? wrapInto(travel, row.lap) : travel) / row.cycle;
+  const cycles = Math.floor(t);
+  const place = (t - cycles) * row.phases;
+  const j = Math.min(row.phases - 1, Math.floor(place));
+  return { cycles, j, w: place - j };
+}
+
+/** How many columns a ring has turned on by whole cycles. */
+function columnsOn({ cycle, step, columns }: Row, cycles: number): number {
+  const on = cycles * cycle * step;
+  return on - Math.floor(on / columns) * columns;
 }
 
 /**

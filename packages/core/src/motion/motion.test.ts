@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_REQUEST, fitRow, placePins, type FitOutcome, type FitSource, type WheelSpec } from '../fit';
 import { parsePathData } from '../path';
-import { isOnPath, newRowFrame, rowFrame, wheelAngle } from './index';
+import { isOnPath, newRowFrame, pinAt, rowFrame, wheelAngle } from './index';
 
 const wheel = (
   id: string,
@@ -160,4 +160,37 @@ describe('open rows', () => {
     expect([shown(0), shown(1), shown(-3)]).toEqual([10, 10, 10]);
     expect([shown(0.5), shown(7.25)]).toEqual([11, 11]);
   });
+});
+
+describe('one pin of a row', () => {
+  const rows = [
+    fitRow(
+      { kind: 'contour', contour: parsePathData('M0 0H120A30 30 0 0 1 120 60H0A30 30 0 0 1 0 0Z')[0] },
+      { ...DEFAULT_REQUEST, pitch: 9 },
+    ).row,
+    fitRow(
+      { kind: 'contour', contour: parsePathData('M0 0H120A30 30 0 0 1 120 60H0A30 30 0 0 1 0 0Z')[0] },
+      { ...DEFAULT_REQUEST, pitch: 9, hold: 'both', rounding: 'down' },
+    ).row,
+    fitRow(
+      { kind: 'contour', contour: parsePathData('M0 0C40 60 80 -60 120 0')[0] },
+      { ...DEFAULT_REQUEST, pitch: 7 },
+    ).row,
+  ];
+
+  it.each(rows.map((row) => [row.kind, row] as const))(
+    'of a row that is %s is where the whole frame has it',
+    (_kind, row) => {
+      const frame = newRowFrame(row);
+      for (const travel of [0, 0.3, 1, 7.77, -2.4, 1234.5]) {
+        rowFrame(row, travel, frame);
+        for (let k = 0; k < frame.links; k++) {
+          const pin = pinAt(row, travel, k + frame.firstLink)!;
+          expect(pin.x).toBeCloseTo(frame.pins[2 * k * frame.step], 12);
+          expect(pin.y).toBeCloseTo(frame.pins[2 * k * frame.step + 1], 12);
+        }
+        if (row.kind !== 'ring') expect(pinAt(row, travel, frame.firstLink - 1)).toBeNull();
+      }
+    },
+  );
 });

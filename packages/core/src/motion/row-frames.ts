@@ -1,5 +1,6 @@
 import type { Rail } from '../bend';
 import { RelayError } from '../error';
+import type { Vec } from '../math';
 import type { RowFrame } from './frame';
 
 /** A row worked out for every frame of a loop, where it is laid anew in each. Plain arrays. */
@@ -55,6 +56,15 @@ export function readFrames(all: RowFrames, frame: number, out: RowFrame): void {
   out.pins.set(all.pins.subarray(2 * k * columns, 2 * (k + 1) * columns));
   out.arc.set(all.arc.subarray(k * columns, (k + 1) * columns));
   out.firstLink = all.firstLinks[k];
+}
+
+/** Where the first pin of one piece is at a frame; null where the piece is not on the path then. */
+export function framePinAt(all: RowFrames, frame: number, piece: number): Vec | null {
+  const k = frameIn(all.frames, frame);
+  const place = (piece - all.firstLinks[k]) * all.step;
+  if (!(place >= 0 && place < all.columns)) return null;
+  const at = 2 * (k * all.columns + place);
+  return { x: all.pins[at], y: all.pins[at + 1] };
 }
 
 /** A frame within the loop. */

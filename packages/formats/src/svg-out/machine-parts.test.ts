@@ -34,7 +34,7 @@ describe('gears', () => {
   it('in mesh, a tooth of the one is in a gap of the other in every frame', () => {
     const apart = 210;
     for (const frame of [0, 1, 7, 33, 120, 239]) {
-      const [first, second] = machineParts(arcade, frame).behind.filter(({ fill }) => fill === 'brass');
+      const [first, second] = machineParts(arcade)(frame).behind.filter(({ fill }) => fill === 'brass');
       const turn = (part: typeof first): number => Math.atan2(part.at![1], part.at![0]);
       // Angles from a gap to the line of centres, in teeth: they add up to half a tooth.
       const [z1, z2] = [36, 72];
@@ -75,7 +75,7 @@ describe('springs and ropes', () => {
   });
 
   it('a rope hangs from end to end; not worked out yet, it is straight', () => {
-    const hung = machineParts(arcade, 10).over.find(({ wire }) => wire?.material === 'cord')!;
+    const hung = machineParts(arcade)(10).over.find(({ wire }) => wire?.material === 'cord')!;
     const points = placed(hung.d);
     const length = points
       .slice(1)
@@ -83,7 +83,7 @@ describe('springs and ropes', () => {
     expect(length).toBeGreaterThan(215.7);
     expect(length).toBeLessThan(216);
     const bare = machineOf(arcade.job, [...arcade.rows.values()]);
-    expect(placed(machineParts(bare, 10).over.find(({ wire }) => wire?.material === 'cord')!.d)).toHaveLength(
+    expect(placed(machineParts(bare)(10).over.find(({ wire }) => wire?.material === 'cord')!.d)).toHaveLength(
       2,
     );
   });
@@ -97,7 +97,7 @@ describe('a machine as a drawing', () => {
     expect(drawing.millimetresPerUnit).toBeCloseTo(1, 6);
     expect(text.match(/stroke-width="5"/g)!.length).toBeGreaterThan(15);
     const [x0, y0, x1, y1] = machineBounds(arcade)!;
-    for (const { d, at } of [...machineParts(arcade, 60).over, ...machineParts(arcade, 60).behind]) {
+    for (const { d, at } of [...machineParts(arcade)(60).over, ...machineParts(arcade)(60).behind]) {
       for (const [x, y] of placed(d, at)) {
         expect(x).toBeGreaterThan(x0 - 40);
         expect(x).toBeLessThan(x1 + 40);

@@ -59,7 +59,7 @@ interface RowMarkup {
  */
 export function writeSvg(machine: Machine, options: SvgOptions): string {
   const { job, rows } = machine;
-  const { behind, over } = machineParts(machine, options.frame);
+  const { behind, over } = machineParts(machine)(options.frame);
   if (options.moving && behind.length + over.length > 0) {
     throw new RelayError(
       'request-invalid',

@@ -1,8 +1,10 @@
 import {
   checkSliderCrank,
   frameIn,
+  framePinAt,
   newFramesFrame,
   newRowFrame,
+  pinAt,
   readFrames,
   RelayError,
   rowFrame,
@@ -44,8 +46,6 @@ export interface Machine {
   readonly motions: ReadonlyMap<string, RowMotion>;
   readonly wheels: ReadonlyMap<string, MachineWheel>;
   readonly prepared: Prepared;
-  /** Frames of rows that anchors ride on, kept while one frame is looked at. */
-  readonly ridden: Map<string, { at: number; readonly frame: RowFrame }>;
 }
 
 /**
@@ -74,7 +74,6 @@ export function machineOf(
     motions,
     wheels,
     prepared,
-    ridden: new Map(),
   };
 }
 
@@ -112,7 +111,7 @@ function placeOn(machine: Machine, on: AnchorOn, frame: number): Vec | null {
       return centre && sliderAt(sliderCrank(on, centre), crankAngle(machine, on, frame));
     }
     case 'rider':
-      return riderAt(machine, on, frame);
+      return pinOfPiece(machine, on.run, on.place, frame);
   }
 }
 
@@ -134,34 +133,38 @@ export function centreOf({ wheels, job }: Pick<Machine, 'wheels' | 'job'>, wheel
   return laid ? { x: laid.x, y: laid.y } : null;
 }
 
-function riderAt(machine: Machine, { run, place }: AnchorOf<'rider'>, frame: number): Vec | null {
-  const row = machine.rows.get(run);
-  if (!row) return null;
-  const at = rowFrameAt(machine, run, frame);
-  if (!at) return null;
-  const { kind } = row.fit.row;
-  const k = kind === 'ring' ? place % at.links : place - at.firstLink;
-  const i = k * at.step;
-  if (!(i >= 0 && 2 * i + 1 < at.pins.length)) return null;
-  return { x: at.pins[2 * i], y: at.pins[2 * i + 1] };
-}
-
-/** A row as it stands at a frame. The frame is kept: it is overwritten by the next one looked at. */
-export function rowFrameAt(machine: Machine, run: string, frame: number): RowFrame | null {
-  const row = machine.rows.get(run);
+/** Where the first pin of a piece of a row is at a frame; null where it is not on the path then. */
+export function pinOfPiece(machine: Machine, run: string, place: number, frame: number): Vec | null {
+  const row = machine.rows.get(run)?.fit.row;
   if (!row) return null;
   const laid = laidAnew(machine.prepared, run);
-  let kept = machine.ridden.get(run);
-  if (!kept) {
-    kept = { at: NaN, frame: laid ? newFramesFrame(laid) : newRowFrame(row.fit.row) };
-    machine.ridden.set(run, kept);
-  }
-  if (kept.at !== frame) {
-    if (laid) readFrames(laid, frameIn(machine.frames, frame), kept.frame);
-    else rowFrame(row.fit.row, travelOf(machine, run, frame), kept.frame);
-    kept.at = frame;
-  }
-  return kept.frame;
+  if (!laid) return pinAt(row, travelOf(machine, run, frame), place);
+  return framePinAt(laid, frame, row.kind === 'ring' ? place % laid.links : place);
+}
+
+/** Room for a run as it stands at a frame; null for a run that is not fitted. */
+export function roomForFrame({ rows, prepared }: Machine, run: string): RowFrame | null {
+  const row = rows.get(run);
+  const laid = laidAnew(prepared, run);
+  return row ? (laid ? newFramesFrame(laid) : newRowFrame(row.fit.row)) : null;
+}
+
+/**
+ * A row as it stands at a frame; null for a run that is not fitted.
+ * @param room it is written into, for those who look at many frames
+ */
+export function rowFrameAt(
+  machine: Machine,
+  run: string,
+  frame: number,
+  room = roomForFrame(machine, run),
+): RowFrame | null {
+  const row = machine.rows.get(run);
+  if (!row || !room) return null;
+  const laid = laidAnew(machine.prepared, run);
+  if (laid) readFrames(laid, frameIn(machine.frames, frame), room);
+  else rowFrame(row.fit.row, travelOf(machine, run, frame), room);
+  return room;
 }
 
 /** The frames of a row that were worked out ahead, where they were. */

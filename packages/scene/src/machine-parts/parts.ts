@@ -11,27 +11,48 @@ export interface MachineParts {
   readonly over: readonly MachinePart[];
 }
 
-export function machineParts(machine: Machine, frame: number): MachineParts {
-  return {
-    behind: trainParts(machine, frame),
+/** What is drawn between the rows of a machine, for whatever frame is looked at; outlines that stay the same are made once. */
+export function machineParts(machine: Machine): (frame: number) => MachineParts {
+  const gears = gearOutlines(machine);
+  return (frame) => ({
+    behind: trainParts(machine, gears, frame),
     over: [
       ...(machine.job.anchors ?? []).flatMap(({ id, on }) => linkageParts(machine, id, on, frame)),
       ...(machine.job.ties ?? []).flatMap((tie) => tieParts(machine, tie, frame)),
       ...(machine.job.anchors ?? []).flatMap(({ id }) => pinParts(machine, id, frame)),
     ],
-  };
+  });
+}
+
+/** The outlines of the two gears of every drive that has some. */
+function gearOutlines(machine: Machine): ReadonlyMap<string, readonly [string, string]> {
+  return new Map(
+    machine.job.motion.drives.flatMap(({ run, train }) => {
+      const [a, b] = train ? [centreOf(machine, train.wheel), centreOf(machine, train.own)] : [];
+      if (!train?.gears || !a || !b) return [];
+      const [z1, z2] = train.gears;
+      const apart = Math.hypot(b.x - a.x, b.y - a.y);
+      const first = (apart * z1) / (z1 + z2);
+      return [[run, [gearOutline(first, z1), gearOutline(apart - first, z2)]] as const];
+    }),
+  );
 }
 
 /** Pairs of gears in mesh, and the hubs of shafts that two wheels share. */
-function trainParts(machine: Machine, frame: number): MachinePart[] {
-  return machine.job.motion.drives.flatMap(({ train }): MachinePart[] => {
+function trainParts(
+  machine: Machine,
+  gears: ReadonlyMap<string, readonly [string, string]>,
+  frame: number,
+): MachinePart[] {
+  return machine.job.motion.drives.flatMap(({ run, train }): MachinePart[] => {
     if (!train) return [];
     const [a, b] = [centreOf(machine, train.wheel), centreOf(machine, train.own)];
     if (!a || !b) return [];
     const turned =
       (wheelAngleAt(machine, train.wheel, frame) ?? 0) - (wheelAngleAt(machine, train.wheel, 0) ?? 0);
     const apart = Math.hypot(b.x - a.x, b.y - a.y);
-    if (train.gears === null) {
+    const outlines = gears.get(run);
+    if (train.gears === null || !outlines) {
       if (apart < 1e-6) return [];
       // Two wheels on one shaft that is seen in two places: a shaft laid across.
       const size = Math.max(3, apart * 0.012);
@@ -43,28 +64,14 @@ function trainParts(machine: Machine, frame: number): MachinePart[] {
     }
     const [z1, z2] = train.gears;
     const toward = Math.atan2(b.y - a.y, b.x - a.x);
-    const r1 = (apart * z1) / (z1 + z2);
     // A gap of the first faces a tooth of the second.
     const first = toward + turned;
     const second = toward + Math.PI + Math.PI / z2 - (turned * z1) / z2;
     return [
-      { d: gear(r1, z1), fill: 'brass', line: true, at: turnedTo(a.x, a.y, first) },
-      { d: gear(apart - r1, z2), fill: 'brass', line: true, at: turnedTo(b.x, b.y, second) },
+      { d: outlines[0], fill: 'brass', line: true, at: turnedTo(a.x, a.y, first) },
+      { d: outlines[1], fill: 'brass', line: true, at: turnedTo(b.x, b.y, second) },
     ];
   });
-}
-
-const gears = new Map<string, string>();
-/** Outlines are kept: the same gears are drawn in every frame. */
-function gear(radius: number, teeth: number): string {
-  const key = `${radius} ${teeth}`;
-  let found = gears.get(key);
-  if (found === undefined) {
-    if (gears.size > 100) gears.clear();
-    found = gearOutline(radius, teeth);
-    gears.set(key, found);
-  }
-  return found;
 }
 
 /** Crank arms, rods, sliders and the lines they slide on. */

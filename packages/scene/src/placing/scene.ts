@@ -18,6 +18,7 @@ import {
   type Setting,
 } from '@coin-relay/model';
 import { figureBox, type Box } from './box';
+import { newPlacingRoom, type PlacingRoom } from './seat';
 import { pieceFigure, pieceLayer, pieceSeat, type Seat } from '../figures/piece-figure';
 
 /** A piece ready to be placed. */
@@ -49,6 +50,7 @@ export interface RowScene {
   readonly frame: RowFrame;
   /** The row as it was worked out for every frame, where it is laid anew in each. */
   readonly laid: RowFrames | null;
+  readonly room: PlacingRoom;
   /** Where in these it stands. */
   laidAt: number;
   /** The path to ride on as it is now. */
@@ -88,6 +90,7 @@ export function rowScene(fit: FitOutcome, setOut: ResolvedSetOut, laid: RowFrame
     pieces,
     frame,
     laid,
+    room: newPlacingRoom(),
     laidAt: 0,
     rail,
   };

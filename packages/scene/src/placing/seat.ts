@@ -6,7 +6,7 @@ import { grownAt, placeOf, type RowScene, type ScenePiece } from './scene';
 export type Matrix = Float64Array;
 
 /** Where a piece stands before its own setting: the point it is set down by, and the path's direction there. */
-interface Stand {
+export interface Stand {
   x: number;
   y: number;
   ux: number;
@@ -15,8 +15,16 @@ interface Stand {
   longer: number;
 }
 
-const at = new Float64Array(4);
-const stand: Stand = { x: 0, y: 0, ux: 1, uy: 0, longer: 1 };
+/** Room to work out one place after another in, so that nothing is allocated for a link. */
+export interface PlacingRoom {
+  readonly at: Float64Array;
+  readonly stand: Stand;
+}
+
+export const newPlacingRoom = (): PlacingRoom => ({
+  at: new Float64Array(4),
+  stand: { x: 0, y: 0, ux: 1, uy: 0, longer: 1 },
+});
 
 /**
  * Writes the map that puts the figure of link k to its place in the drawing, mm, y up. Bending
@@ -29,6 +37,7 @@ export function placeMatrix(scene: RowScene, k: number, piece: ScenePiece, row: 
   const i = placeOf(scene, k);
   const along = setting.along + (i >= 0 ? table.along[i] : 0);
   standAt(scene, k, piece, along);
+  const { stand } = scene.room;
   const { ux, uy, longer } = stand;
   // Out of the path is away from its inside; rows are told to its left.
   const off = row - scene.side * (setting.out + (i >= 0 ? table.out[i] : 0));
@@ -87,6 +96,7 @@ export function placeMatrix(scene: RowScene, k: number, piece: ScenePiece, row: 
 
 /** Finds where link k is set down, moved forward along the path by `along`. */
 function standAt(scene: RowScene, k: number, { seat, setting, box, span }: ScenePiece, along: number): void {
+  const { at, stand } = scene.room;
   stand.longer = 1;
   const { frame, fit } = scene;
   const { pins, arc, links } = frame;
@@ -105,7 +115,7 @@ function standAt(scene: RowScene, k: number, { seat, setting, box, span }: Scene
       const hx = at[0];
       const hy = at[1];
       readRail(rail, s - half, at);
-      point(hx - at[0], hy - at[1]);
+      point(stand, hx - at[0], hy - at[1]);
     } else {
       stand.ux = at[2];
       stand.uy = at[3];
@@ -116,20 +126,20 @@ function standAt(scene: RowScene, k: number, { seat, setting, box, span }: Scene
   const y = pins[2 * a + 1];
   if (seat === 'on-pin') {
     const before = k > 0 ? k - 1 : fit.window.ring ? links - 1 : 0;
-    point(pins[2 * k + 2] - pins[2 * before], pins[2 * k + 3] - pins[2 * before + 1]);
+    point(stand, pins[2 * k + 2] - pins[2 * before], pins[2 * k + 3] - pins[2 * before + 1]);
     stand.x = x + along * stand.ux;
     stand.y = y + along * stand.uy;
     return;
   }
   const dx = pins[2 * a + 2] - x;
   const dy = pins[2 * a + 3] - y;
-  point(dx, dy);
+  point(stand, dx, dy);
   if (fit.sections || fit.apart || scene.laid?.lengthens) stand.longer = Math.hypot(dx, dy) / span;
   stand.x = (x + pins[2 * a + 2]) / 2 + along * stand.ux;
   stand.y = (y + pins[2 * a + 3]) / 2 + along * stand.uy;
 }
 
-function point(dx: number, dy: number): void {
+function point(stand: Stand, dx: number, dy: number): void {
   const size = Math.sqrt(dx * dx + dy * dy) || 1;
   stand.ux = dx / size;
   stand.uy = dy / size;

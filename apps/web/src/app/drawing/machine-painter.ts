@@ -1,7 +1,7 @@
 import { colourOf, machineParts, type MachineParts } from '@coin-relay/scene';
 import { anchorAt, bodyAt, formatLength, materialsOf, measureAt, type Machine } from '@coin-relay/model';
 import { THEME } from '../shared/theme';
-import { paintParts } from './part-painter';
+import { PartPainter } from './part-painter';
 import type { Trail } from './trail';
 
 /** Moments before the one shown that a trail is told by: over this part of the loop. */
@@ -12,7 +12,8 @@ const TRAIL_PART = 1 / 6;
 export class MachinePainter {
   private parts: MachineParts = { behind: [], over: [] };
   private frame = NaN;
-  private readonly colour: (material: string) => string;
+  private readonly painter: PartPainter;
+  private readonly partsAt: (frame: number) => MachineParts;
 
   /** @param measures with the lines of measures and their values */
   constructor(
@@ -20,21 +21,22 @@ export class MachinePainter {
     private readonly measures = true,
   ) {
     const materials = materialsOf(machine.job);
-    this.colour = (material) => colourOf(materials, material);
+    this.painter = new PartPainter((material) => colourOf(materials, material));
+    this.partsAt = machineParts(machine);
   }
 
   moveTo(frame: number): void {
     if (frame === this.frame) return;
     this.frame = frame;
-    this.parts = machineParts(this.machine, frame);
+    this.parts = this.partsAt(frame);
   }
 
   paintBehind(ctx: CanvasRenderingContext2D, pixel: number): void {
-    paintParts(ctx, this.parts.behind, this.colour, pixel);
+    this.painter.paint(ctx, this.parts.behind, pixel);
   }
 
   paintOver(ctx: CanvasRenderingContext2D, pixel: number): void {
-    paintParts(ctx, this.parts.over, this.colour, pixel);
+    this.painter.paint(ctx, this.parts.over, pixel);
     if (this.measures) this.paintMeasures(ctx, pixel);
   }
 

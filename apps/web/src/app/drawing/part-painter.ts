@@ -1,42 +1,48 @@
 import { INK, type MachinePart } from '@coin-relay/scene';
 
-const shapes = new WeakMap<MachinePart, Path2D>();
-
 /** Paints the parts between the rows of a machine, mm, y up. */
-export function paintParts(
-  ctx: CanvasRenderingContext2D,
-  parts: readonly MachinePart[],
-  colour: (material: string) => string,
-  pixel: number,
-): void {
-  for (const part of parts) {
-    let shape = shapes.get(part);
+export class PartPainter {
+  /** Outlines that are only set down elsewhere in every frame, by their data; others are new in each. */
+  private readonly shapes = new Map<string, Path2D>();
+
+  constructor(private readonly colour: (material: string) => string) {}
+
+  paint(ctx: CanvasRenderingContext2D, parts: readonly MachinePart[], pixel: number): void {
+    for (const part of parts) {
+      const { at, wire, fill, line } = part;
+      const shape = this.shapeOf(part);
+      ctx.save();
+      if (at) ctx.transform(at[0], at[1], at[2], at[3], at[4], at[5]);
+      if (wire) {
+        ctx.lineJoin = 'round';
+        ctx.lineCap = 'round';
+        ctx.lineWidth = wire.width + pixel;
+        ctx.strokeStyle = INK;
+        ctx.stroke(shape);
+        ctx.lineWidth = Math.max(wire.width - pixel, wire.width * 0.5);
+        ctx.strokeStyle = this.colour(wire.material);
+        ctx.stroke(shape);
+      }
+      if (fill !== null) {
+        ctx.fillStyle = this.colour(fill);
+        ctx.fill(shape, 'evenodd');
+      }
+      if (line) {
+        ctx.lineWidth = pixel;
+        ctx.strokeStyle = INK;
+        ctx.stroke(shape);
+      }
+      ctx.restore();
+    }
+  }
+
+  private shapeOf({ d, at }: MachinePart): Path2D {
+    if (!at) return new Path2D(d);
+    let shape = this.shapes.get(d);
     if (!shape) {
-      shape = new Path2D(part.d);
-      shapes.set(part, shape);
+      shape = new Path2D(d);
+      this.shapes.set(d, shape);
     }
-    const { at, wire, fill, line } = part;
-    ctx.save();
-    if (at) ctx.transform(at[0], at[1], at[2], at[3], at[4], at[5]);
-    if (wire) {
-      ctx.lineJoin = 'round';
-      ctx.lineCap = 'round';
-      ctx.lineWidth = wire.width + pixel;
-      ctx.strokeStyle = INK;
-      ctx.stroke(shape);
-      ctx.lineWidth = Math.max(wire.width - pixel, wire.width * 0.5);
-      ctx.strokeStyle = colour(wire.material);
-      ctx.stroke(shape);
-    }
-    if (fill !== null) {
-      ctx.fillStyle = colour(fill);
-      ctx.fill(shape, 'evenodd');
-    }
-    if (line) {
-      ctx.lineWidth = pixel;
-      ctx.strokeStyle = INK;
-      ctx.stroke(shape);
-    }
-    ctx.restore();
+    return shape;
   }
 }

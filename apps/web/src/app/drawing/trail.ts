@@ -1,4 +1,4 @@
-import { bodyAt, rowFrameAt, type Machine } from '@coin-relay/model';
+import { bodyAt, pinOfPiece, type Machine } from '@coin-relay/model';
 
 /** The way of one link through the loop. */
 export interface Trail {
@@ -16,21 +16,16 @@ const MOST_MOMENTS = 240;
  * @param drives seen from the ground, where the machine drives over it
  */
 export function trailOf(machine: Machine, run: string, place: number, drives = false): Trail | null {
-  const row = machine.rows.get(run);
-  if (!row) return null;
+  if (!machine.rows.has(run)) return null;
   const many = Math.min(machine.frames, MOST_MOMENTS);
   const step = machine.frames / many;
   const points = new Float64Array(2 * (many + 1)).fill(NaN);
-  const ring = row.fit.row.kind === 'ring';
   for (let m = 0; m <= many; m++) {
-    const at = Math.round(m * step);
-    const frame = rowFrameAt(machine, run, at);
-    if (!frame) return null;
-    const k = ring ? place % frame.links : place - frame.firstLink;
-    const i = 2 * k * frame.step;
-    if (!(i >= 0 && i + 1 < frame.pins.length)) continue;
-    const body = drives ? bodyAt(machine, at) : null;
-    points.set([frame.pins[i] + (body?.dx ?? 0), frame.pins[i + 1] + (body?.dy ?? 0)], 2 * m);
+    const frame = Math.round(m * step);
+    const pin = pinOfPiece(machine, run, place, frame);
+    if (!pin) continue;
+    const body = drives ? bodyAt(machine, frame) : null;
+    points.set([pin.x + (body?.dx ?? 0), pin.y + (body?.dy ?? 0)], 2 * m);
   }
   return { points, step };
 }
