@@ -3,7 +3,6 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { bootstrapApplication } from '@angular/platform-browser';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { en_US, provideNzI18n } from 'ng-zorro-antd/i18n';
-import { provideNzIcons } from 'ng-zorro-antd/icon';
 import { AppComponent } from './app/app.component';
 import { ROUTES } from './app/app.routes';
 
@@ -13,7 +12,6 @@ bootstrapApplication(AppComponent, {
     provideHttpClient(),
     provideRouter(ROUTES, withComponentInputBinding()),
     provideNzI18n(en_US),
-    provideNzIcons([]),
   ],
 }).catch((error: unknown) => {
   console.error(error);

@@ -12,12 +12,11 @@ import {
   type Mood,
 } from '@coin-relay/model';
 import { CatalogueApi } from '../api/catalogue-api.service';
-import { NzNotificationService } from 'ng-zorro-antd/notification';
 import { NzTableModule } from 'ng-zorro-antd/table';
 import { firstValueFrom } from 'rxjs';
 import { JobApi } from '../api/job-api.service';
 import { SampleComponent } from '../links/sample.component';
-import { offerBack } from '../shared/offer-back';
+import { OfferBack } from '../shared/offer-back.service';
 import { Trouble } from '../shared/trouble';
 import { catalogueRows, shownRows, type CatalogueRow, type CatalogueSort } from './catalogue-rows';
 import { CompareComponent } from './compare.component';
@@ -59,7 +58,7 @@ export class CataloguePage {
   private readonly api = inject(CatalogueApi);
   private readonly jobs = inject(JobApi);
   private readonly router = inject(Router);
-  private readonly notes = inject(NzNotificationService);
+  private readonly back = inject(OfferBack);
   private readonly supplier = inject(Supplier);
   /** The job a link is taken for, from the address. */
   readonly job = input<string>();
@@ -162,7 +161,7 @@ export class CataloguePage {
       await firstValueFrom(this.api.remove(id));
       this.compared.update((ids) => ids.filter((other) => other !== row.id));
       await this.load();
-      offerBack(this.notes, `${row.name} was taken out of the catalogue`, () => this.restore(id));
+      void this.back.offer(`${row.name} was taken out of the catalogue`, () => this.restore(id));
     });
   }
 

@@ -14,7 +14,8 @@ import {
   type Machine,
   type ResolvedSetOut,
 } from '@coin-relay/model';
-import Konva from 'konva';
+// Stage, layers and a shape of one's own: what else the library can draw is not taken along.
+import Konva from 'konva/lib/Core';
 import type { PathSketch } from '../engine/sketch';
 import type { Handle } from '../path-kinds/index';
 import type { PictureShelf } from '../shared/picture-shelf';

@@ -1,23 +1,10 @@
 import type { Candidate } from '@coin-relay/core';
-import {
-  drawingFormat,
-  joinDrawing,
-  readDrawing,
-  type Drawing,
-  type JoinedContour,
-} from '@coin-relay/formats';
 import { fittedRows, prepareMachine, type FittedRow, type Job, type Prepared } from '@coin-relay/model';
 import type { NeighbourCut } from '@coin-relay/scene';
 import type { JobChanges } from './job-changes';
 import { fitRun, OpenJob, type FitResult, type VersionedReply } from './open-job';
 import { failed, replied, type Reply } from './reply';
 import type { PathSketch } from './sketch';
-
-/** The lines of a file, joined where they meet. */
-export interface ReadResult {
-  readonly drawing: Drawing;
-  readonly lines: readonly JoinedContour[];
-}
 
 const NOT_OPEN = failed('The job has to be opened in this thread first.');
 
@@ -71,19 +58,6 @@ export function fitTasks() {
           progress(part);
         });
       });
-    },
-
-    /** Reads a file of lines; those whose ends meet within the tolerance (mm) are joined. */
-    readLines(name: string, text: string, tolerance: number): Reply<ReadResult> {
-      return replied(() => {
-        const drawing = readDrawing(drawingFormat(name, text), text);
-        return { drawing, lines: joinDrawing(drawing, tolerance) };
-      });
-    },
-
-    /** Joins the lines of a drawing at another tolerance. */
-    join(drawing: Drawing, tolerance: number): Reply<readonly JoinedContour[]> {
-      return replied(() => joinDrawing(drawing, tolerance));
     },
   };
 }

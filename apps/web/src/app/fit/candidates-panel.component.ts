@@ -88,14 +88,16 @@ const limitLine = (x: readonly number[], percent: number): GraphLine => ({
       </tbody>
     </table>
     @if (graph(); as g) {
-      <relay-graph
-        title="What each would cost"
-        [lines]="g.lines"
-        [axes]="g.axes"
-        [mark]="now() ?? null"
-        [file]="g.file"
-        [height]="110"
-      />
+      @defer (on immediate) {
+        <relay-graph
+          title="What each would cost"
+          [lines]="g.lines"
+          [axes]="g.axes"
+          [mark]="now() ?? null"
+          [file]="g.file"
+          [height]="110"
+        />
+      }
     }
     <p class="cost">
       ◆ the sequence does not meet itself; ▲ the pitch is further off than {{ tolerance() }} %.

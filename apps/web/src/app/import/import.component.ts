@@ -6,7 +6,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzUploadModule, type NzUploadFile } from 'ng-zorro-antd/upload';
 import { FormsModule } from '@angular/forms';
-import { FitWorker } from '../engine/fit-worker.service';
+import { FileWorker } from '../engine/file-worker.service';
 import type { Reply } from '../engine/reply';
 import { LengthFieldComponent } from '../shared/length-field.component';
 
@@ -40,7 +40,7 @@ const FIRST_TOLERANCE = 0.01;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ImportComponent {
-  private readonly worker = inject(FitWorker);
+  private readonly worker = inject(FileWorker);
   /** Emits the chosen lines, the first one first. */
   readonly taken = output<TakenLines>();
   /** Emits a file that is a saved job rather than lines. */

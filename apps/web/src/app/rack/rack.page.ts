@@ -2,9 +2,8 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { Router, RouterLink } from '@angular/router';
 import { routeJob, type JobSummary } from '@coin-relay/model';
 import { JobApi } from '../api/job-api.service';
-import { NzNotificationService } from 'ng-zorro-antd/notification';
 import { firstValueFrom } from 'rxjs';
-import { offerBack } from '../shared/offer-back';
+import { OfferBack } from '../shared/offer-back.service';
 import { Trouble } from '../shared/trouble';
 import { JobCardComponent } from './job-card.component';
 
@@ -19,7 +18,7 @@ import { JobCardComponent } from './job-card.component';
 export class RackPage {
   private readonly api = inject(JobApi);
   private readonly router = inject(Router);
-  private readonly notes = inject(NzNotificationService);
+  private readonly back = inject(OfferBack);
   protected readonly jobs = signal<readonly JobSummary[] | null>(null);
   private readonly trouble = new Trouble();
   protected readonly problem = this.trouble.words;
@@ -47,7 +46,7 @@ export class RackPage {
     await this.trouble.during(async () => {
       await firstValueFrom(this.api.remove(job.id));
       await this.load();
-      offerBack(this.notes, `${job.name} was taken off the rack`, () => this.restore(job.id));
+      void this.back.offer(`${job.name} was taken off the rack`, () => this.restore(job.id));
     });
   }
 

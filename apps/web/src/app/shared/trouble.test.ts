@@ -1,7 +1,4 @@
-import { Subject } from 'rxjs';
-import type { NzNotificationRef, NzNotificationService } from 'ng-zorro-antd/notification';
-import { describe, expect, it, vi } from 'vitest';
-import { offerBack } from './offer-back';
+import { describe, expect, it } from 'vitest';
 import { Trouble } from './trouble';
 
 describe('what went wrong', () => {
@@ -28,22 +25,5 @@ describe('what went wrong', () => {
     expect(trouble.words()).toBe('gone');
     trouble.clear();
     expect(trouble.words()).toBe('');
-  });
-});
-
-describe('what was taken away', () => {
-  it('comes back by a click, and the note goes', () => {
-    const onClick = new Subject<MouseEvent>();
-    const remove = vi.fn();
-    const blank = vi.fn(() => ({ onClick, messageId: 'note-1' }) as unknown as NzNotificationRef);
-    const restore = vi.fn(() => Promise.resolve());
-    offerBack({ blank, remove } as unknown as NzNotificationService, 'The lift was taken away', restore);
-    expect(blank).toHaveBeenCalledWith('The lift was taken away', 'Click here to put it back.', {
-      nzDuration: 12_000,
-    });
-    expect(restore).not.toHaveBeenCalled();
-    onClick.next({} as MouseEvent);
-    expect(restore).toHaveBeenCalledOnce();
-    expect(remove).toHaveBeenCalledWith('note-1');
   });
 });

@@ -117,7 +117,9 @@ import { CountFieldComponent } from '../../shared/count-field.component';
       @if (ripples()) {
         <details>
           <summary>The pitch over one cycle</summary>
-          <relay-pitch-graph />
+          @defer (on immediate) {
+            <relay-pitch-graph />
+          }
         </details>
       }
       <details [open]="lies()">

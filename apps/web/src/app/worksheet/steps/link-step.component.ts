@@ -27,7 +27,7 @@ import { firstValueFrom } from 'rxjs';
 import { CatalogueApi } from '../../api/catalogue-api.service';
 import { changePiece, choosePieces, setBehaviour, setPitch } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
-import { FitWorker } from '../../engine/fit-worker.service';
+import { FileWorker } from '../../engine/file-worker.service';
 import { JobContext } from '../../session/job-context.service';
 import { RunAtWork, sequenceOf } from '../../session/run-at-work.service';
 import { FamilyFieldsComponent } from '../../links/family-fields.component';
@@ -65,7 +65,7 @@ const GROUPS: readonly { title: string; entries: readonly CatalogueEntry[] }[] =
 })
 export class LinkStepComponent {
   private readonly store = inject(JobStore);
-  private readonly worker = inject(FitWorker);
+  private readonly worker = inject(FileWorker);
   private readonly catalogue = inject(CatalogueApi);
   private readonly context = inject(JobContext);
   protected readonly job = toSignal(this.store.job$);

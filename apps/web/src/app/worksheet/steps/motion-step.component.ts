@@ -131,7 +131,9 @@ import { NumberFieldComponent } from '../../shared/number-field.component';
       <details #graphs (toggle)="graphsOpen.set(graphs.open)">
         <summary>Graphs</summary>
         @if (graphsOpen()) {
-          <relay-motion-graphs />
+          @defer (on immediate) {
+            <relay-motion-graphs />
+          }
         }
       </details>
     }

@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { FILE_TASKS } from './file-tasks';
+
+expose(FILE_TASKS);

@@ -1,0 +1,45 @@
+// Checks what ships against its limits: all that a page loads before it can be used, and every worker, gzipped.
+import { readFileSync, readdirSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { gzipSync } from 'node:zlib';
+
+const dist = fileURLToPath(new URL('../apps/web/dist', import.meta.url));
+/** kB, gzipped. */
+const LIMITS = { rack: 200, job: 330, worker: 120 };
+const PAGES = { rack: 'src/app/rack/rack.page.ts', job: 'src/app/job/job.page.ts' };
+
+const { outputs } = JSON.parse(readFileSync(`${dist}/stats.json`, 'utf8'));
+const size = (file) => gzipSync(readFileSync(`${dist}/browser/${file}`)).length / 1000;
+
+/** A file and all that it imports at once, not later. */
+function closure(file, found = new Set()) {
+  if (found.has(file)) return found;
+  found.add(file);
+  for (const { path, kind } of outputs[file]?.imports ?? [])
+    if (kind === 'import-statement') closure(path, found);
+  return found;
+}
+
+const files = readdirSync(`${dist}/browser`);
+const styles = files.filter((file) => file.endsWith('.css'));
+const main = files.find((file) => /^main-.*\.js$/.test(file));
+let over = 0;
+const report = (what, kilobytes, limit) => {
+  const fits = kilobytes <= limit;
+  if (!fits) over++;
+  console.log(`${fits ? ' ' : '!'} ${what}: ${kilobytes.toFixed(1)} of ${limit} kB gzip`);
+};
+for (const [name, entry] of Object.entries(PAGES)) {
+  const page = Object.keys(outputs).find((file) => outputs[file].entryPoint === entry);
+  const loaded = new Set([...closure(main), ...closure(page), ...styles]);
+  report(
+    `first load of the ${name}`,
+    [...loaded].reduce((sum, file) => sum + size(file), 0),
+    LIMITS[name],
+  );
+}
+for (const file of files.filter((name) => name.startsWith('worker-') && name.endsWith('.js'))) {
+  const entry = Object.entries(outputs).find(([name]) => name === file)?.[1].entryPoint ?? file;
+  report(`worker ${entry.split('/').at(-1)}`, size(file), LIMITS.worker);
+}
+process.exitCode = over === 0 ? 0 : 1;
