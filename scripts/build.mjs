@@ -3,12 +3,17 @@ import { spawnSync } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 import { buildCli, buildServer } from './bundle.mjs';
 
-const web = fileURLToPath(new URL('../apps/web', import.meta.url));
+const root = fileURLToPath(new URL('..', import.meta.url));
+const web = `${root}apps/web`;
 
 await Promise.all([buildCli(), buildServer()]);
-const result = spawnSync('npx', ['ng', 'build', 'web'], {
+const result = spawnSync('npx', ['ng', 'build', 'web', '--stats-json'], {
   cwd: web,
   stdio: 'inherit',
   env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
 });
-process.exitCode = result.status ?? 1;
+const budgets =
+  result.status === 0
+    ? spawnSync(process.execPath, ['scripts/budgets.mjs'], { cwd: root, stdio: 'inherit' })
+    : result;
+process.exitCode = budgets.status ?? 1;

@@ -1,4 +1,5 @@
-import { JOB_FORMAT, JOB_VERSION, type Job } from '../job/schema';
+import { JOB_FORMAT, JOB_VERSION } from '../job';
+import type { Job } from '../job/schema';
 
 /** Whose machines they are. People, places and machines are invented. */
 const PLACE = 'Gull Pier Arcade';

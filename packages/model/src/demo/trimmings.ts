@@ -6,10 +6,11 @@ import {
   stitchPieces,
   ROUND_LINK_SIZES,
   roundLinkPieces,
-  PLAIN_SETTING,
   type JobPiece,
 } from '../families';
-import { PLAIN_SET_OUT, type HandTouch, type Job, type Role, type Rule } from '../job/schema';
+import { PLAIN_SETTING } from '../families/plain-setting';
+import { PLAIN_SET_OUT } from '../job';
+import type { HandTouch, Job, Role, Rule } from '../job/schema';
 import { frame, run } from './frame';
 
 const PLAIN_TOUCH = { turn: 0, along: 0, out: 0 };

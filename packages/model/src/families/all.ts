@@ -11,15 +11,17 @@ import { stitch } from './stitch/family';
 import { toothedBelt } from './toothed-belt/family';
 import { trackShoe } from './track-shoe/family';
 import { tube } from './tube/family';
+import type { FamilyId, PieceOf } from './schemas';
+import type { Family } from './family';
 
-/** Every family there is, in the order it is offered in. */
-export const ALL_FAMILIES = [
-  rollerChain,
-  roundLink,
-  flatTop,
-  trackShoe,
-  toothedBelt,
-  plainBelt,
+/** Every family there is, in the order it is offered in. One that is missing does not compile. */
+export const FAMILIES = {
+  'roller-chain': rollerChain,
+  'round-link': roundLink,
+  'flat-top': flatTop,
+  'track-shoe': trackShoe,
+  'toothed-belt': toothedBelt,
+  'plain-belt': plainBelt,
   stitch,
   plank,
   bead,
@@ -27,4 +29,4 @@ export const ALL_FAMILIES = [
   charm,
   tube,
   own,
-] as const;
+} as const satisfies { readonly [F in FamilyId]: Family<PieceOf<F>> };

@@ -1,4 +1,5 @@
-import { familyOf, type JobPiece } from './piece';
+import { familyOf } from './piece';
+import type { JobPiece } from './schemas';
 
 /** How long a piece is along the path where it is laid end to end, mm: from pin to pin, or its own body. */
 export function laidLength(piece: JobPiece): number {

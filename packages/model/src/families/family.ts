@@ -1,4 +1,3 @@
-import type * as z from 'zod';
 import type { Figure } from '../figure/figure';
 import type { FamilyField } from './fields';
 import type { Behaviour } from './piece-base';
@@ -78,8 +77,6 @@ export interface Band {
  */
 export interface Family<P extends AnyPiece> {
   readonly id: P['family'];
-  /** Of its pieces in a job document. */
-  readonly schema: z.ZodType<P>;
   readonly words: FamilyWords;
   /** How its pieces usually behave; of bands, always. */
   readonly behaviour: Behaviour;

@@ -1,14 +1,8 @@
-export {
-  FAMILIES,
-  PieceSchema,
-  bandOf,
-  behaviourOf,
-  familyOf,
-  isBand,
-  isStiff,
-  pitchConflict,
-} from './piece';
-export type { FamilyId, JobPiece, PieceOf } from './piece';
+export { FAMILIES } from './all';
+export { PieceSchema } from './schemas';
+export type { FamilyId, JobPiece, PieceOf } from './schemas';
+export { bandOf, behaviourOf, familyOf, isBand, isStiff, pitchConflict } from './piece';
+export { PLAIN_SETTING } from './plain-setting';
 export type { Band, Family, FamilyWords, ToothedWheel } from './family';
 export type { FamilyField } from './fields';
 export * from './piece-base';
@@ -32,10 +26,5 @@ export { plankPieces } from './plank/family';
 export { shoePieces } from './track-shoe/family';
 export { stitchPieces } from './stitch/family';
 export { tubePieces } from './tube/family';
-export {
-  MOST_OUTLINE_CHARACTERS,
-  MOST_OUTLINE_PARTS,
-  MOST_OUTLINE_POINTS,
-  OutlinePartSchema,
-} from './own/outline';
-export type { OutlinePart } from './own/outline';
+export { OutlinePartSchema } from './own/outline-schema';
+export type { OutlinePart } from './own/outline-schema';

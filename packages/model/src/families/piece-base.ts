@@ -84,15 +84,3 @@ export type Setting = z.infer<typeof SettingSchema>;
 export type Variation = z.infer<typeof VariationSchema>;
 export type PieceFinish = z.infer<typeof PieceFinishSchema>;
 export type Material = z.infer<typeof MaterialSchema>;
-
-/** Pieces on a path in its own direction, unturned, as large as they are made. */
-export const PLAIN_SETTING: Setting = {
-  line: 0,
-  out: 0,
-  along: 0,
-  turn: 0,
-  flip: false,
-  scale: 1,
-  facing: 'path',
-  toward: { x: 0, y: 0 },
-};

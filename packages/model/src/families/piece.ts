@@ -1,26 +1,7 @@
-import * as z from 'zod';
-import { ALL_FAMILIES } from './all';
+import { FAMILIES } from './all';
+import type { JobPiece } from './schemas';
 import type { Band, Family } from './family';
 import type { Behaviour } from './piece-base';
-
-type AnyFamily = (typeof ALL_FAMILIES)[number];
-/** A piece of a job: the union of the pieces of all families. */
-export type JobPiece = z.infer<AnyFamily['schema']>;
-export type FamilyId = JobPiece['family'];
-export type PieceOf<F extends FamilyId> = Extract<JobPiece, { family: F }>;
-
-type Families = { readonly [F in FamilyId]: Family<PieceOf<F>> };
-
-/** All families by their ids. */
-export const FAMILIES = Object.fromEntries(
-  ALL_FAMILIES.map((family) => [family.id, family]),
-) as unknown as Families;
-
-type PieceSchemas = [AnyFamily['schema'], ...AnyFamily['schema'][]];
-export const PieceSchema = z.discriminatedUnion(
-  'family',
-  ALL_FAMILIES.map(({ schema }) => schema) as PieceSchemas,
-);
 
 /** The family of a piece, as one that takes pieces of its kind. */
 export function familyOf<P extends JobPiece>(piece: P): Family<P> {

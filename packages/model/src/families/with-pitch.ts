@@ -1,4 +1,5 @@
-import { familyOf, type JobPiece } from './piece';
+import { familyOf } from './piece';
+import type { JobPiece } from './schemas';
 
 /** Does the piece say of which trade size it is? */
 const hasSize = (piece: JobPiece): boolean => 'size' in piece && typeof piece.size === 'string';

@@ -1,7 +1,10 @@
 export * from './schema';
 export { FitRequestSchema } from './fit-schema';
 export type { AskedFit } from './fit-schema';
-export { MOST_DRAWN_POINTS, MOST_PICKS, pathNeeds } from './path-schema';
+export * from './limits';
+export { pathNeeds } from './path-needs';
+export { laysEndToEnd, piecesOfRun } from './run-pieces';
+export { PLAIN_SET_OUT, setOutNeeds } from './set-out';
 export { describeIssue, migrate, MIGRATIONS, parseJob } from './parse';
 export type { MigrationStep } from './parse';
 export { jobJsonSchema } from './json-schema';

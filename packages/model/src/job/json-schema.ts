@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import { JOB_VERSION, JobSchema } from './schema';
+import { JOB_VERSION } from './limits';
+import { JobSchema } from './schema';
 
 /** The JSON Schema (2020-12) of a job document. References between parts are not in it: the reader checks them. */
 export function jobJsonSchema(): Record<string, unknown> {

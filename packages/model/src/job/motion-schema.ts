@@ -1,9 +1,8 @@
+import { MOST_FRAMES } from './limits';
 import { LIMITS } from '@coin-relay/core';
 import * as z from 'zod';
 import { angle, coordinate, drivenLength, id, length, lengthOrNone, name } from './fields';
 
-/** Frames of a loop, at the most. */
-export const MOST_FRAMES = 100_000;
 const frameCount = z.number().int().min(0).max(MOST_FRAMES);
 
 const MannerSchema = z

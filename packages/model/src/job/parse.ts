@@ -1,7 +1,8 @@
 import { RelayError } from '@coin-relay/core';
 import type { z } from 'zod';
 import { toVersion2 } from './version-2';
-import { JOB_FORMAT, JOB_VERSION, JobSchema, type Job } from './schema';
+import { JOB_FORMAT, JOB_VERSION } from './limits';
+import { JobSchema, type Job } from './schema';
 
 /** One step of the migration: takes a document of one version to the next. */
 export type MigrationStep = (document: Record<string, unknown>) => Record<string, unknown>;

@@ -1,11 +1,8 @@
+import { MOST_PICKS } from './limits';
+import { MOST_DRAWN_POINTS } from './limits';
 import { LIMITS, MOST_SIDES } from '@coin-relay/core';
 import * as z from 'zod';
 import { angle, coordinate, drivenLength, id, length, lengthOrNone, name } from './fields';
-
-/** Most points of a drawn path. */
-export const MOST_DRAWN_POINTS = 20_000;
-/** Most places picked for a stretch of an outline. */
-export const MOST_PICKS = 50;
 
 const point = z.object({ x: coordinate, y: coordinate });
 const path = { id, name };
@@ -166,20 +163,3 @@ export const PathSchema = z.discriminatedUnion('kind', [
   StretchOfSchema,
   ParallelSchema,
 ]);
-
-/** What a path refers to, and where it says so. */
-export function pathNeeds(
-  given: z.infer<typeof PathSchema>,
-): { kind: 'wheel' | 'piece' | 'path'; id: string; at: (string | number)[] }[] {
-  switch (given.kind) {
-    case 'route':
-      return given.stops.map((stop, k) => ({ kind: 'wheel', id: stop.wheel, at: ['stops', k, 'wheel'] }));
-    case 'hang':
-      return given.by.by === 'count' ? [{ kind: 'piece', id: given.by.piece, at: ['by', 'piece'] }] : [];
-    case 'stretch':
-    case 'parallel':
-      return [{ kind: 'path', id: given.of, at: ['of'] }];
-    default:
-      return [];
-  }
-}

@@ -1,20 +1,22 @@
+import { piecesOfRun } from './run-pieces';
+import { laysEndToEnd } from './run-pieces';
+import { JOB_FORMAT } from './limits';
+import { JOB_VERSION } from './limits';
 import * as z from 'zod';
 import { coordinate, id, length, name } from './fields';
-import { MaterialSchema, PieceSchema, pitchConflict, type JobPiece } from '../families';
+import { MaterialSchema, PieceSchema, pitchConflict } from '../families';
 import { FitSchema } from './fit-schema';
-import { SetOutSchema, setOutNeeds } from './set-out-schema';
+import { SetOutSchema } from './set-out-schema';
+import { setOutNeeds } from './set-out';
+import { PathSchema } from './path-schema';
+import { pathNeeds } from './path-needs';
 import { AnchorSchema, MeasureSchema, MotionSchema, TieSchema } from './motion-schema';
 import { motionConflict, motionNeeds } from './motion-needs';
-import { PathSchema, pathNeeds } from './path-schema';
 
 export { FitSchema } from './fit-schema';
 export { PathSchema } from './path-schema';
 export * from './set-out-schema';
 export * from './motion-schema';
-
-/** The version this program writes. Older documents are migrated, later ones refused. */
-export const JOB_VERSION = 2;
-export const JOB_FORMAT = 'coin-relay-job';
 
 export const UnitSchema = z
   .enum(['mm', 'cm', 'm', 'in'])
@@ -177,16 +179,3 @@ export type Backdrop = z.infer<typeof BackdropSchema>;
 export type RunFit = z.infer<typeof FitSchema>;
 export type Run = z.infer<typeof RunSchema>;
 export type Job = z.infer<typeof JobShape>;
-
-/** Are the pieces of a run laid one against the next? Only those that come in turn can be. */
-export const laysEndToEnd = ({ fit, setOut }: Pick<Run, 'fit' | 'setOut'>): boolean =>
-  !!fit.endToEnd && (setOut?.order.by ?? 'turn') === 'turn';
-
-/** Every piece a run uses, once each: those of its sequence first, then those of rules and single places. */
-export function piecesOfRun(job: Pick<Job, 'pieces'>, run: Run): JobPiece[] {
-  const named = run.setOut
-    ? setOutNeeds(run.setOut).flatMap(({ kind, id: wanted }) => (kind === 'piece' ? [wanted] : []))
-    : [];
-  const ids = new Set([...run.sequence, ...named]);
-  return [...ids].flatMap((wanted) => job.pieces.find((piece) => piece.id === wanted) ?? []);
-}

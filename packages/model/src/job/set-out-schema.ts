@@ -1,9 +1,8 @@
+import { MOST_RULES } from './limits';
+import { MOST_HAND_TOUCHES } from './limits';
+import { MOST_HANDED } from './limits';
 import * as z from 'zod';
 import { angle, coordinate, id, length } from './fields';
-
-export const MOST_RULES = 50;
-export const MOST_HAND_TOUCHES = 5_000;
-export const MOST_HANDED = 500;
 
 const touch = {
   turn: angle,
@@ -109,42 +108,3 @@ export type Role = z.infer<typeof RoleSchema>;
 export type Rule = z.infer<typeof RuleSchema>;
 export type HandTouch = z.infer<typeof HandTouchSchema>;
 export type SetOut = z.infer<typeof SetOutSchema>;
-
-/** A plain row: the sequence in turn, and nothing else. */
-export const PLAIN_SET_OUT: SetOut = {
-  order: { by: 'turn' },
-  steps: [],
-  alternate: 0,
-  rules: [],
-  byHand: [],
-  handed: null,
-  boundary: null,
-  reach: null,
-  rows: { count: 1, spacing: 10 },
-  twin: null,
-  overlap: 'as-made',
-  finishes: null,
-};
-
-/** Ids a set-out refers to, and where they stand in it. */
-export function setOutNeeds(
-  setOut: SetOut,
-): { kind: 'piece' | 'path'; id: string; at: (string | number)[] }[] {
-  return [
-    ...setOut.rules.flatMap((rule, i) =>
-      rule.piece === null ? [] : [{ kind: 'piece' as const, id: rule.piece, at: ['rules', i, 'piece'] }],
-    ),
-    ...setOut.byHand.flatMap((hand, i) =>
-      hand.piece === null ? [] : [{ kind: 'piece' as const, id: hand.piece, at: ['byHand', i, 'piece'] }],
-    ),
-    ...(setOut.handed?.items ?? []).map((item, i) => ({
-      kind: 'piece' as const,
-      id: item.piece,
-      at: ['handed', 'items', i, 'piece'],
-    })),
-    ...(setOut.boundary
-      ? [{ kind: 'path' as const, id: setOut.boundary.path, at: ['boundary', 'path'] }]
-      : []),
-    ...(setOut.reach ? [{ kind: 'path' as const, id: setOut.reach.path, at: ['reach', 'path'] }] : []),
-  ];
-}

@@ -1,6 +1,6 @@
 import { familyOf } from '../families';
 import { lcm, type FitOutcome } from '@coin-relay/core';
-import { PLAIN_SET_OUT } from '../job/schema';
+import { PLAIN_SET_OUT } from '../job';
 import type { JobPiece } from '../families';
 import type { ResolvedSetOut } from '../resolve';
 

@@ -1,6 +1,7 @@
 import { withPitch, behaviourOf, isBand, pitchConflict, type JobPiece } from '../families';
 import type { MadePieces } from '../catalogue';
-import { laysEndToEnd, piecesOfRun, PLAIN_SET_OUT, type Job, type Run, type SetOut } from '../job/schema';
+import { laysEndToEnd, piecesOfRun, PLAIN_SET_OUT } from '../job';
+import type { Job, Run, SetOut } from '../job/schema';
 
 /** Pieces renamed so that no id is taken twice, and what each was called before. */
 export function withFreshIds(

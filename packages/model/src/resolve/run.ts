@@ -7,7 +7,8 @@ import {
   type Tension,
 } from '@coin-relay/core';
 import { laidLength, behaviourOf, isStiff, type JobPiece } from '../families';
-import { laysEndToEnd, type Job, type JobPath, type Run } from '../job/schema';
+import { laysEndToEnd } from '../job';
+import type { Job, JobPath, Run } from '../job/schema';
 import { sourceOf } from './path';
 
 /** A run with everything it refers to. */

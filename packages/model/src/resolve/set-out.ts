@@ -12,7 +12,8 @@ import {
 } from '@coin-relay/core';
 import { materialsOf } from '../catalogue/materials';
 import { behaviourOf, type JobPiece, type Material } from '../families';
-import { piecesOfRun, PLAIN_SET_OUT, type Job, type Run, type SetOut } from '../job/schema';
+import { piecesOfRun, PLAIN_SET_OUT } from '../job';
+import type { Job, Run, SetOut } from '../job/schema';
 import { boundaryOf, reachOf, type Boundary } from './set-out-paths';
 import { drawnSpots } from './spots';
 

@@ -1,7 +1,8 @@
 import { CHAIN_SIZES, chainPieces } from '../families';
 import { SHAPE_WORDS } from '../words';
 import type { Shape } from '@coin-relay/core';
-import { JOB_FORMAT, JOB_VERSION, type Job, type JobPath } from '../job/schema';
+import { JOB_FORMAT, JOB_VERSION } from '../job';
+import type { Job, JobPath } from '../job/schema';
 
 /** A new job on an outline: a roller chain, the count in pairs, the pitch giving way. */
 export function outlineJob(name: string, data: string): Job {

@@ -1,3 +1,4 @@
+import { pictureOf, type JobPicture } from './job-picture';
 import type { Candidate } from '@coin-relay/core';
 import { fittedRows, prepareMachine, type FittedRow, type Job, type Prepared } from '@coin-relay/model';
 import type { NeighbourCut } from '@coin-relay/scene';
@@ -42,6 +43,11 @@ export function fitTasks() {
     /** Fits a row of any job, which is not kept. */
     fit(job: Job, run: string): Reply<FitResult> {
       return fitRun(job, run);
+    },
+
+    /** What is to be seen of a job that is not open. */
+    picture(job: Job): Reply<JobPicture> {
+      return pictureOf(job);
     },
 
     /**

@@ -1,21 +1,8 @@
 import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import {
-  fitSentence,
-  formatLength,
-  machineOf,
-  needsPreparing,
-  NOTHING_PREPARED,
-  pieceSummary,
-  pieceWords,
-  resolveRun,
-  type FittedRow,
-  type Machine,
-  type JobSummary,
-} from '@coin-relay/model';
-import { JobApi } from '../api/job-api.service';
-import { proxy } from 'comlink';
+import { machineOf, type JobSummary, type Machine } from '@coin-relay/model';
 import { firstValueFrom } from 'rxjs';
+import { JobApi } from '../api/job-api.service';
 import { FitWorker } from '../engine/fit-worker.service';
 import { LivePictureComponent } from '../drawing/live-picture.component';
 import { ago } from './ago';
@@ -101,36 +88,16 @@ export class JobCardComponent {
   private async load(id: string): Promise<void> {
     try {
       const { job } = await firstValueFrom(this.api.load(id));
-      const rows: FittedRow[] = [];
-      for (const run of job.runs) {
-        const reply = await this.worker.tasks.fit(job, run.id);
-        if (reply.ok) rows.push({ resolved: resolveRun(job, run.id), ...reply.value });
-        else if (run === job.runs[0]) this.problem.set(reply.message);
+      if (job.runs.length === 0) return;
+      const reply = await this.worker.tasks.picture(job);
+      if (!reply.ok) {
+        this.problem.set(reply.message);
+        return;
       }
-      if (rows.length === 0 || this.problem() !== '') return;
-      const prepared = needsPreparing(job)
-        ? await this.worker.tasks.prepare(
-            job,
-            rows,
-            proxy(() => undefined),
-          )
-        : null;
-      this.card.set(cardOf(machineOf(job, rows, prepared?.ok ? prepared.value : NOTHING_PREPARED)));
+      const { rows, prepared, ...words } = reply.value;
+      this.card.set({ ...words, machine: machineOf(job, rows, prepared) });
     } catch (error) {
       this.problem.set(error instanceof Error ? error.message : String(error));
     }
   }
-}
-
-function cardOf(machine: Machine): Card {
-  const { job, rows } = machine;
-  const [{ resolved, fit }] = rows.values();
-  const [, many] = pieceWords(resolved.sequence[0]);
-  const others = rows.size > 1 ? `; ${rows.size} rows in all` : '';
-  return {
-    machine,
-    link: pieceSummary(job, resolved.sequence[0]),
-    facts: `${fit.count} ${many} on ${formatLength(fit.layout.path.length, job.unit)}${others}`,
-    verdict: fitSentence(job, resolved, fit).verdict,
-  };
 }

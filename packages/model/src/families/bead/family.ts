@@ -1,7 +1,7 @@
 import { plainEntry, single, type Family, type MadePieces } from '../family';
 import { choice, length } from '../fields';
 import { bead as figure } from './figure';
-import { BeadSchema, type Bead } from './schema';
+import type { Bead } from './schema';
 
 /** A bead for a spacing, nearly touching its neighbours. */
 export const beadPieces = (pitch: number): MadePieces<Bead> =>
@@ -17,7 +17,6 @@ export const beadPieces = (pitch: number): MadePieces<Bead> =>
 
 export const bead = {
   id: 'bead',
-  schema: BeadSchema,
   words: { title: 'Beads', one: 'bead', many: 'beads' },
   behaviour: 'carried',
   tolerance: { part: 0.05, why: 'beads touch, or show their thread' },

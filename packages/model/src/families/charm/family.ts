@@ -1,7 +1,7 @@
 import { plainEntry, single, type Family, type MadePieces } from '../family';
 import { choice, length } from '../fields';
 import { charm as figure } from './figure';
-import { CharmSchema, type Charm } from './schema';
+import type { Charm } from './schema';
 
 /** A charm for a spacing, with proportions that look right. */
 export const charmPieces = (pitch: number): MadePieces<Charm> =>
@@ -9,7 +9,6 @@ export const charmPieces = (pitch: number): MadePieces<Charm> =>
 
 export const charm = {
   id: 'charm',
-  schema: CharmSchema,
   words: { title: 'Charms', one: 'charm', many: 'charms' },
   behaviour: 'carried',
   tolerance: { part: 0.15, why: 'the eye does not see less between charms' },

@@ -2,7 +2,7 @@ import { TAU } from '@coin-relay/core';
 import { plainEntry, single, type Family, type MadePieces } from '../family';
 import { count, length } from '../fields';
 import { flatTop as figure } from './figure';
-import { FlatTopSchema, type FlatTop } from './schema';
+import type { FlatTop } from './schema';
 
 /** A conveyor plate of a pitch, with proportions that look right. */
 export const flatTopPieces = (pitch: number): MadePieces<FlatTop> =>
@@ -18,7 +18,6 @@ export const flatTopPieces = (pitch: number): MadePieces<FlatTop> =>
 
 export const flatTop = {
   id: 'flat-top',
-  schema: FlatTopSchema,
   words: {
     title: 'Flat-top conveyor',
     one: 'plate',

@@ -1,8 +1,8 @@
 import { plainEntry, single, type Family, type MadePieces } from '../family';
 import { choice, length } from '../fields';
-import { PLAIN_SETTING } from '../piece-base';
+import { PLAIN_SETTING } from '../plain-setting';
 import { lamp as figure } from './figure';
-import { LampSchema, type Lamp } from './schema';
+import type { Lamp } from './schema';
 
 /** A lamp for a spacing, hanging upright, with proportions that look right. */
 export const lampPieces = (pitch: number): MadePieces<Lamp> =>
@@ -19,7 +19,6 @@ export const lampPieces = (pitch: number): MadePieces<Lamp> =>
 
 export const lamp = {
   id: 'lamp',
-  schema: LampSchema,
   words: { title: 'Lamps', one: 'lamp', many: 'lamps' },
   behaviour: 'carried',
   tolerance: { part: 0.15, why: 'the eye does not see less between lamps' },

@@ -1,11 +1,10 @@
 import type { Family } from '../family';
 import { ownFigure } from './figure';
 import { outlineHeight, scaledOutline } from './outline';
-import { OwnSchema, type Own } from './schema';
+import type { Own } from './schema';
 
 export const own = {
   id: 'own',
-  schema: OwnSchema,
   words: { title: 'Own outline', one: 'piece', many: 'pieces', joint: ['pin', 'pins'] },
   behaviour: 'stiff',
   tolerance: { part: 0.02, why: 'as for chains, until you say otherwise' },

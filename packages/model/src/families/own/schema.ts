@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { base, point } from '../piece-base';
-import { MOST_OUTLINE_PARTS, OutlinePartSchema } from './outline';
+import { MOST_OUTLINE_PARTS } from '../../job';
+import { OutlinePartSchema } from './outline-schema';
 
 export const OwnSchema = z
   .object({

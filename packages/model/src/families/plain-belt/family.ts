@@ -1,7 +1,7 @@
 import { plainEntry, single, type Family, type MadePieces } from '../family';
 import { choice, length } from '../fields';
 import { beltMark, plainBand } from './figure';
-import { PlainBeltSchema, type PlainBelt } from './schema';
+import type { PlainBelt } from './schema';
 
 /** A flat belt with a mark every so far, with proportions that look right. */
 export const plainBeltPieces = (pitch: number): MadePieces<PlainBelt> =>
@@ -17,7 +17,6 @@ export const plainBeltPieces = (pitch: number): MadePieces<PlainBelt> =>
 
 export const plainBelt = {
   id: 'plain-belt',
-  schema: PlainBeltSchema,
   words: { title: 'Flat or vee belt', one: 'mark', many: 'marks' },
   behaviour: 'bending',
   tolerance: { part: 0.5, why: 'only the marks on it are so far apart' },

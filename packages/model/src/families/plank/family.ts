@@ -1,7 +1,7 @@
 import { plainEntry, single, type Family, type MadePieces } from '../family';
 import { flag, length } from '../fields';
 import { plank as figure } from './figure';
-import { PlankSchema, type Plank } from './schema';
+import type { Plank } from './schema';
 
 /** A cross-plank for a spacing, with proportions that look right. */
 export const plankPieces = (pitch: number): MadePieces<Plank> =>
@@ -17,7 +17,6 @@ export const plankPieces = (pitch: number): MadePieces<Plank> =>
 
 export const plank = {
   id: 'plank',
-  schema: PlankSchema,
   words: { title: 'Cross-planks', one: 'plank', many: 'planks' },
   behaviour: 'carried',
   tolerance: { part: 0.1, why: 'the eye does not see less between planks' },

@@ -4,7 +4,7 @@ import type { Family, FamilyEntry } from '../family';
 import { choice, count, length } from '../fields';
 import { chainLink } from './figure';
 import { chainPieces } from './make';
-import { RollerChainSchema, type RollerChain } from './schema';
+import type { RollerChain } from './schema';
 import { CHAIN_SIZES } from './sizes';
 
 function entries(): FamilyEntry<RollerChain>[] {
@@ -36,7 +36,6 @@ function entries(): FamilyEntry<RollerChain>[] {
 
 export const rollerChain = {
   id: 'roller-chain',
-  schema: RollerChainSchema,
   words: { title: 'Roller chain', one: 'link', many: 'links', joint: ['pin', 'pins'] },
   behaviour: 'stiff',
   tolerance: { part: 0.02, why: 'a chain that has worn longer than this is thrown away' },

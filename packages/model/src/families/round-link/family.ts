@@ -3,7 +3,7 @@ import type { Family, FamilyEntry } from '../family';
 import { choice, length } from '../fields';
 import { roundLink as figure } from './figure';
 import { roundLinkPieces } from './make';
-import { RoundLinkSchema, type RoundLink } from './schema';
+import type { RoundLink } from './schema';
 import { ROUND_LINK_SIZES } from './sizes';
 
 function entries(): FamilyEntry<RoundLink>[] {
@@ -35,7 +35,6 @@ function entries(): FamilyEntry<RoundLink>[] {
 
 export const roundLink = {
   id: 'round-link',
-  schema: RoundLinkSchema,
   words: { title: 'Round-link chain', one: 'link', many: 'links' },
   behaviour: 'stiff',
   tolerance: { part: 0.02, why: 'links of one chain differ by about as much' },

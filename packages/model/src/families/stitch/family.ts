@@ -1,7 +1,7 @@
 import { plainEntry, single, type Family, type MadePieces } from '../family';
 import { choice, length } from '../fields';
 import { stitch as figure } from './figure';
-import { StitchSchema, type Stitch } from './schema';
+import type { Stitch } from './schema';
 
 /** A stitch of a length and a kind, with proportions that look right. */
 export const stitchPieces = (pitch: number, kind: Stitch['kind'] = 'running'): MadePieces<Stitch> =>
@@ -19,7 +19,6 @@ export const stitchPieces = (pitch: number, kind: Stitch['kind'] = 'running'): M
 
 export const stitch = {
   id: 'stitch',
-  schema: StitchSchema,
   words: { title: 'Stitches', one: 'stitch', many: 'stitches', joint: ['hole', 'holes'] },
   behaviour: 'stiff',
   tolerance: { part: 0.1, why: 'the eye does not see less in a seam' },

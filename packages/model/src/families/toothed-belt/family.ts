@@ -2,7 +2,7 @@ import { single, type Family, type MadePieces } from '../family';
 import { choice, length } from '../fields';
 import { beltTooth, toothedBand } from './figure';
 import { toothedPulley } from './pulley';
-import { ToothedBeltSchema, type ToothedBelt } from './schema';
+import type { ToothedBelt } from './schema';
 import { BELT_SIZES, type BeltSize } from './sizes';
 
 /** One tooth of a toothed belt, repeated. */
@@ -20,7 +20,6 @@ export const beltPieces = (size: BeltSize): MadePieces<ToothedBelt> =>
 
 export const toothedBelt = {
   id: 'toothed-belt',
-  schema: ToothedBeltSchema,
   words: { title: 'Toothed belt', one: 'tooth', many: 'teeth' },
   behaviour: 'bending',
   tolerance: { part: 0.002, why: 'teeth that are further off ride up on the pulley' },

@@ -2,7 +2,7 @@ import { TAU } from '@coin-relay/core';
 import { plainEntry, single, type Family, type MadePieces } from '../family';
 import { length } from '../fields';
 import { trackShoe as figure } from './figure';
-import { TrackShoeSchema, type TrackShoe } from './schema';
+import type { TrackShoe } from './schema';
 
 /** A track shoe of a pitch, with proportions that look right. */
 export const shoePieces = (pitch: number): MadePieces<TrackShoe> =>
@@ -18,7 +18,6 @@ export const shoePieces = (pitch: number): MadePieces<TrackShoe> =>
 
 export const trackShoe = {
   id: 'track-shoe',
-  schema: TrackShoeSchema,
   words: { title: 'Track shoe', one: 'shoe', many: 'shoes', joint: ['pin', 'pins'] },
   behaviour: 'stiff',
   tolerance: { part: 0.02, why: 'pins and bushes wear about as far' },

@@ -2,7 +2,7 @@ import { TAU } from '@coin-relay/core';
 import { plainEntry, single, type Family, type MadePieces } from '../family';
 import { length } from '../fields';
 import { tube as figure } from './figure';
-import { TubeSchema, type Tube } from './schema';
+import type { Tube } from './schema';
 
 /** A piece of tube for a pitch, with proportions that look right. */
 export const tubePieces = (pitch: number): MadePieces<Tube> =>
@@ -18,7 +18,6 @@ export const tubePieces = (pitch: number): MadePieces<Tube> =>
 
 export const tube = {
   id: 'tube',
-  schema: TubeSchema,
   words: { title: 'Tube pieces', one: 'tube', many: 'tubes' },
   behaviour: 'stiff',
   tolerance: { part: 0.02, why: 'tubes touch, or show their gap' },

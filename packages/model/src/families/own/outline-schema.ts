@@ -1,0 +1,24 @@
+import { MOST_OUTLINE_POINTS } from '../../job/limits';
+import { MOST_OUTLINE_CHARACTERS } from '../../job/limits';
+import * as z from 'zod';
+import { coordinate, id } from '../../job/fields';
+
+export const OutlinePartSchema = z
+  .object({
+    data: z
+      .string()
+      .min(1)
+      .max(MOST_OUTLINE_CHARACTERS)
+      .describe('SVG path data, mm, y up, in the piece’s own axes.'),
+    points: z
+      .array(z.object({ x: coordinate, y: coordinate, round: z.boolean() }))
+      .min(3)
+      .max(MOST_OUTLINE_POINTS)
+      .optional()
+      .describe('The points it was drawn by, where it was drawn here.'),
+    material: id.nullable(),
+    line: z.boolean(),
+  })
+  .describe('One closed outline of an own piece.');
+
+export type OutlinePart = z.infer<typeof OutlinePartSchema>;

@@ -1,0 +1,16 @@
+/** The version this program writes. Older documents are migrated, later ones refused. */
+export const JOB_VERSION = 2;
+export const JOB_FORMAT = 'coin-relay-job';
+export const MOST_RULES = 50;
+export const MOST_HAND_TOUCHES = 5_000;
+export const MOST_HANDED = 500;
+/** Frames of a loop, at the most. */
+export const MOST_FRAMES = 100_000;
+/** Most points of a drawn path. */
+export const MOST_DRAWN_POINTS = 20_000;
+/** Most places picked for a stretch of an outline. */
+export const MOST_PICKS = 50;
+/** Characters of path data in one part of an own outline, and parts of one piece. */
+export const MOST_OUTLINE_CHARACTERS = 200_000;
+export const MOST_OUTLINE_PARTS = 60;
+export const MOST_OUTLINE_POINTS = 400;

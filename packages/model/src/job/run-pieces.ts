@@ -1,0 +1,16 @@
+import { setOutNeeds } from './set-out';
+import type { JobPiece } from '../families';
+import type { Job, Run } from './schema';
+
+/** Are the pieces of a run laid one against the next? Only those that come in turn can be. */
+export const laysEndToEnd = ({ fit, setOut }: Pick<Run, 'fit' | 'setOut'>): boolean =>
+  !!fit.endToEnd && (setOut?.order.by ?? 'turn') === 'turn';
+
+/** Every piece a run uses, once each: those of its sequence first, then those of rules and single places. */
+export function piecesOfRun(job: Pick<Job, 'pieces'>, run: Run): JobPiece[] {
+  const named = run.setOut
+    ? setOutNeeds(run.setOut).flatMap(({ kind, id: wanted }) => (kind === 'piece' ? [wanted] : []))
+    : [];
+  const ids = new Set([...run.sequence, ...named]);
+  return [...ids].flatMap((wanted) => job.pieces.find((piece) => piece.id === wanted) ?? []);
+}
