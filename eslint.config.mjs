@@ -1,4 +1,7 @@
 import js from '@eslint/js';
+import angular from 'angular-eslint';
+import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
+import { importX } from 'eslint-plugin-import-x';
 import tseslint from 'typescript-eslint';
 
 /** What each part may not import: dependencies point one way, core ← model ← scene ← formats ← answers ← applications. */
@@ -23,6 +26,36 @@ const forbidden = {
     'better-sqlite3',
   ],
 };
+
+/**
+ * The rooms of the web application, from the ground up: each may import from those before it, and
+ * from itself. Features stand beside each other.
+ */
+const rooms = [
+  ['shared'],
+  ['api'],
+  ['document'],
+  ['session'],
+  ['engine'],
+  ['picking'],
+  ['path-kinds'],
+  ['drawing'],
+  ['graphs'],
+  ['fit', 'hand-off', 'import', 'links', 'motion', 'paths', 'playback', 'sentence', 'set-out', 'tape'],
+  ['worksheet'],
+  ['catalogue', 'job', 'rack', 'start'],
+];
+const web = 'apps/web/src/app';
+const upward = rooms.flatMap((level, i) =>
+  level.map((room) => ({
+    target: `./${web}/${room}`,
+    from: rooms
+      .flatMap((other, k) => (k < i ? [] : other.filter((name) => name !== room)))
+      .map((name) => `./${web}/${name}`),
+    message:
+      'No import runs up, or across to another feature: shared, api, document, session, engine, picking, path-kinds, drawing, graphs, features, worksheet, pages.',
+  })),
+);
 
 /** What draws and plays reads what was solved before: it may not solve. */
 const solving = {
@@ -51,9 +84,9 @@ export default tseslint.config(
       'data/**',
     ],
   },
-  js.configs.recommended,
-  ...tseslint.configs.strict,
   {
+    files: ['**/*.{ts,mjs}'],
+    extends: [js.configs.recommended, ...tseslint.configs.strict],
     rules: {
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
@@ -65,6 +98,51 @@ export default tseslint.config(
         { object: 'Math', property: 'random', message: 'Seed it, so that a row is the same for ever.' },
       ],
     },
+  },
+  {
+    // Rules that need to know types.
+    files: ['packages/*/src/**/*.ts', 'apps/*/src/**/*.ts'],
+    ignores: ['**/*.test.ts', '**/*.testing.ts'],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/await-thenable': 'error',
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': 'error',
+      '@typescript-eslint/no-unnecessary-type-assertion': 'error',
+      '@typescript-eslint/only-throw-error': 'error',
+      '@typescript-eslint/switch-exhaustiveness-check': [
+        'error',
+        { considerDefaultExhaustiveForUnions: true },
+      ],
+    },
+  },
+  {
+    files: [`${web}/**/*.ts`],
+    ignores: ['**/*.test.ts', '**/*.testing.ts'],
+    plugins: { 'import-x': importX },
+    settings: {
+      'import-x/resolver-next': [createTypeScriptImportResolver({ project: 'tsconfig.base.json' })],
+    },
+    rules: { 'import-x/no-restricted-paths': ['error', { zones: upward }] },
+  },
+  {
+    files: [`${web}/**/*.ts`],
+    ignores: ['**/*.test.ts', '**/*.testing.ts'],
+    extends: [...angular.configs.tsRecommended],
+    processor: angular.processInlineTemplates,
+    rules: {
+      '@angular-eslint/component-selector': [
+        'error',
+        { type: 'element', prefix: 'relay', style: 'kebab-case' },
+      ],
+      '@angular-eslint/prefer-on-push-component-change-detection': 'error',
+    },
+  },
+  {
+    files: [`${web}/**/*.html`],
+    extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+    // A checkbox of the component library is a label that holds its input.
+    rules: { '@angular-eslint/template/label-has-associated-control': 'off' },
   },
   ...Object.entries(forbidden).map(([folder, names]) => ({
     files: [`${folder}/src/**/*.ts`],
@@ -84,10 +162,7 @@ export default tseslint.config(
     },
   })),
   {
-    files: [
-      'apps/web/src/app/{drawing,playback,tape,graphs,machine}/**/*.ts',
-      'packages/scene/src/machine-parts/**/*.ts',
-    ],
+    files: [`${web}/{drawing,playback,tape,graphs}/**/*.ts`, 'packages/scene/src/machine-parts/**/*.ts'],
     ignores: ['**/*.test.ts', '**/*.testing.ts'],
     rules: {
       'no-restricted-imports': [

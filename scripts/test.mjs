@@ -11,6 +11,7 @@ const chromium = findChromium();
 mkdirSync(`${root}test-results`, { recursive: true });
 
 check('Lint', ['npx', 'eslint', '.', '--max-warnings', '0']);
+check('Circles', ['node', 'scripts/circles.mjs']);
 check('Formatting', ['npx', 'prettier', '--check', '.', '--log-level', 'warn']);
 check('Types', ['node', 'scripts/typecheck.mjs']);
 suite(

@@ -2,7 +2,7 @@ import { marchChords } from '../chain';
 import { RelayError, mm } from '../error';
 import { bracketedRoot, distance, type Vec } from '../math';
 import { measurePath, pathReader, type CatenaryPiece, type Contour } from '../path';
-import type { Engagement } from '../route';
+import type { Engagement } from '../route/tooth-radius';
 
 /** What decides how deep a row hangs. */
 export type HangBy =

@@ -130,10 +130,7 @@ class SvgReader {
     const moved = multiply(outer, [1, 0, 0, 1, x, y]);
     if (target.kind === 'symbol') {
       const { width, height } = attributes;
-      const inner = multiply(
-        moved,
-        innerViewport({ ...target.attributes, width, height, x: '0', y: '0' } as Record<string, string>),
-      );
+      const inner = multiply(moved, innerViewport({ ...target.attributes, width, height, x: '0', y: '0' }));
       for (const child of target.children) this.draw(child, inner, depth + 1);
     } else {
       this.draw(target, moved, depth + 1);

@@ -1,5 +1,5 @@
 import { checkBreath, checkManner, driveTrain, RelayError } from '@coin-relay/core';
-import type { Job } from './schema';
+import type { Job } from './shape';
 
 /** Something a part of the motion refers to, and where it says so. */
 export interface MotionNeed {

@@ -1,4 +1,4 @@
-import type { JobPath } from './schema';
+import type { JobPath } from './shape';
 
 /** What a path refers to, and where it says so. */
 export function pathNeeds(

@@ -1,6 +1,6 @@
 import { setOutNeeds } from './set-out';
 import type { JobPiece } from '../families';
-import type { Job, Run } from './schema';
+import type { Job, Run } from './shape';
 
 /** Are the pieces of a run laid one against the next? Only those that come in turn can be. */
 export const laysEndToEnd = ({ fit, setOut }: Pick<Run, 'fit' | 'setOut'>): boolean =>

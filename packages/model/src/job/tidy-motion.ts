@@ -1,6 +1,6 @@
 import { checkManner, periodsOf, RelayError, type Manner } from '@coin-relay/core';
 import { motionNeeds } from './motion-needs';
-import type { Job } from './schema';
+import type { Job } from './shape';
 
 /**
  * Takes out of a job’s motion what refers to things that are gone, and fits to the loop what no

@@ -1,3 +1,4 @@
+import { PLAIN_LAY } from '@coin-relay/core';
 import { fitRow, type RelayError } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
 import { demoJobs } from '../demo';
@@ -27,6 +28,10 @@ describe('putting a run together', () => {
       hold: 'path',
       count: null,
       tension: null,
+      span: null,
+      endToEnd: null,
+      lay: PLAIN_LAY,
+      meet: null,
     });
     expect(sequence.map((piece) => piece.id)).toEqual([
       'inner',

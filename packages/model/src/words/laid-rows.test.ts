@@ -139,7 +139,7 @@ describe('places that are met', () => {
 
   it('marks are kept but not met while something else gives way', () => {
     const job = rowOf('stitch', square, 12, { hold: 'pitch', meet: { corners: 0.1, at: [] } });
-    expect(resolveRun(job).request.meet).toBeUndefined();
+    expect(resolveRun(job).request.meet).toBeNull();
     expect(read(job).good).toBe(true);
   });
 

@@ -12,7 +12,8 @@ import {
 } from '@coin-relay/model';
 import { neighbourCuts } from '../interference';
 import { rowScene } from '../placing';
-import type { Finding, FindingKind, FindingStep, Found } from './finding';
+import type { FindingStep, Found } from './found';
+import type { Finding, FindingKind } from './finding';
 import type { RowContext, Rule } from './rule';
 import { RULES } from './rules';
 

@@ -1,6 +1,6 @@
 import type { FitOutcome } from '@coin-relay/core';
 import { formatLength, type RunFit, type Unit } from '@coin-relay/model';
-import type { MendProposal } from './finding';
+import type { MendProposal } from './found';
 
 /** Corners are rounded by so much more than the least that works, as a part of it. */
 const ROOM = 1.02;

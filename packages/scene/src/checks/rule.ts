@@ -1,7 +1,7 @@
 import type { Approach, FitOutcome } from '@coin-relay/core';
 import type { FittedRow, Job, Machine, MotionFacts, ResolvedRun, ResolvedSetOut } from '@coin-relay/model';
 import type { NeighbourCut } from '../interference';
-import type { FindingStep, Found } from './finding';
+import type { FindingStep, Found } from './found';
 
 /** A fitted row of a job, with all that a rule may look at. */
 export interface RowContext extends FittedRow {

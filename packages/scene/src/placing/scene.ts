@@ -18,7 +18,7 @@ import {
   type Setting,
 } from '@coin-relay/model';
 import { figureBox, type Box } from './box';
-import { newPlacingRoom, type PlacingRoom } from './seat';
+import { newPlacingRoom, type PlacingRoom } from './room';
 import { pieceFigure, pieceLayer, pieceSeat, type Seat } from '../figures/piece-figure';
 
 /** A piece ready to be placed. */

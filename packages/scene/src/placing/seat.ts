@@ -1,30 +1,10 @@
+import type { Stand } from './room';
 import { readRail } from '@coin-relay/core';
 import { type reachWay } from '@coin-relay/model';
 import { grownAt, placeOf, type RowScene, type ScenePiece } from './scene';
 
 /** A plane map as canvases and SVG write it: x' = a x + c y + e, y' = b x + d y + f. */
 export type Matrix = Float64Array;
-
-/** Where a piece stands before its own setting: the point it is set down by, and the path's direction there. */
-export interface Stand {
-  x: number;
-  y: number;
-  ux: number;
-  uy: number;
-  /** How much longer its place is than its figure: where places are met, each stretch has its own pitch. */
-  longer: number;
-}
-
-/** Room to work out one place after another in, so that nothing is allocated for a link. */
-export interface PlacingRoom {
-  readonly at: Float64Array;
-  readonly stand: Stand;
-}
-
-export const newPlacingRoom = (): PlacingRoom => ({
-  at: new Float64Array(4),
-  stand: { x: 0, y: 0, ux: 1, uy: 0, longer: 1 },
-});
 
 /**
  * Writes the map that puts the figure of link k to its place in the drawing, mm, y up. Bending

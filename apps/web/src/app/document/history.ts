@@ -19,10 +19,10 @@ export interface Edited {
 export function edit(state: Edited, label: string, recipe: Recipe): Edited {
   const [job, forward, inverse] = produceWithPatches(state.job, (draft) => {
     recipe(draft);
-    tidyMotion(draft as Job);
+    tidyMotion(draft);
   });
   if (forward.length === 0) return state;
-  const step: Edit = { label, forward: forward as Edit['forward'], inverse: inverse as Edit['inverse'] };
+  const step: Edit = { label, forward: forward, inverse: inverse };
   const edits = [...state.history.edits.slice(0, state.history.done), step];
   return { job, history: { edits, done: edits.length } };
 }

@@ -84,7 +84,7 @@ export class DrawingComponent {
   );
   private readonly fitState = toSignal(this.fits.state$, { requireSync: true });
   protected readonly said = toSignal(this.work.note$, { initialValue: '' });
-  protected readonly mode = toSignal(this.work.mode$, { initialValue: 'arrange' as PathMode });
+  protected readonly mode = toSignal(this.work.mode$, { initialValue: 'arrange' });
   private readonly picking = toSignal(this.anchors.picking$, { requireSync: true });
   protected readonly modeWords = computed(() => pickWords(this.picking()) || MODE_WORDS[this.mode()]);
   private readonly step = toSignal(this.context.step$, { requireSync: true });

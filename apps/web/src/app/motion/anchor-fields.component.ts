@@ -147,7 +147,7 @@ export class AnchorFieldsComponent {
   });
 
   protected change(part: object): void {
-    this.changed.emit({ ...this.on(), ...part } as AnchorOn);
+    this.changed.emit({ ...this.on(), ...part });
   }
 
   /** A slider under the wheel, with a rod of four cranks. */

@@ -23,4 +23,4 @@ const TOOLS: { readonly [K in PathKind]: PathTool<PathOf<K>> } = {
 };
 
 /** How a path is worked on with the pointer. */
-export const toolFor = (path: JobPath): PathTool<JobPath> => TOOLS[path.kind] as unknown as PathTool<JobPath>;
+export const toolFor = (path: JobPath): PathTool<JobPath> => TOOLS[path.kind];

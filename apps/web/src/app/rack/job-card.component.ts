@@ -50,7 +50,7 @@ interface Card {
           type="button"
           class="plain-button"
           [attr.aria-label]="'Copy ' + summary().name"
-          (click)="copy.emit()"
+          (click)="copies.emit()"
         >
           Copy
         </button>
@@ -73,7 +73,7 @@ export class JobCardComponent {
   private readonly worker = inject(FitWorker);
   readonly summary = input.required<JobSummary>();
   readonly remove = output();
-  readonly copy = output();
+  readonly copies = output();
   protected readonly card = signal<Card | null>(null);
   protected readonly problem = signal('');
 

@@ -5,7 +5,7 @@ import { Subject } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
 import { OfferBack } from './offer-back.service';
 
-vi.mock('ng-zorro-antd/notification', () => ({ NzNotificationService: class {} }));
+vi.mock('ng-zorro-antd/notification', () => ({ NzNotificationService: Symbol('notes') }));
 
 describe('what was taken away', () => {
   it('comes back by a click, and the note goes', async () => {

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { base, point } from '../piece-base';
-import { MOST_OUTLINE_PARTS } from '../../job';
+import { MOST_OUTLINE_PARTS } from '../../job/limits';
 import { OutlinePartSchema } from './outline-schema';
 
 export const OwnSchema = z

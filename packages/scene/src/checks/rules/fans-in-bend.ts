@@ -1,6 +1,6 @@
 import { newReading, pathReader, withinPath } from '@coin-relay/core';
 import { behaviourOf, breadthAlong, formatLength, pieceWidth, pieceWords } from '@coin-relay/model';
-import type { Found } from '../finding';
+import type { Found } from '../found';
 import { rowRule, type RowContext } from '../rule';
 
 /** Gaps at the outer edge of carried pieces wider than this part of the pitch are spoken of (common practice, no source). */

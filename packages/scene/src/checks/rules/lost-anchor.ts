@@ -1,5 +1,5 @@
 import { anchorAt, type AnchorOf, type Machine } from '@coin-relay/model';
-import type { Found } from '../finding';
+import type { Found } from '../found';
 import { framesOf } from '../frames';
 import { nearestMultiple, travelProposal } from '../proposals';
 import { machineRule } from '../rule';

@@ -1,5 +1,5 @@
 import { closingOf, hasCrank, motionFacts, type Job } from '@coin-relay/model';
-import type { Found } from '../finding';
+import type { Found } from '../found';
 import { nearestMultiple, travelProposal } from '../proposals';
 import { machineRule } from '../rule';
 

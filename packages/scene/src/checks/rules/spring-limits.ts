@@ -1,6 +1,6 @@
 import { RelayError, springFacts } from '@coin-relay/core';
 import { formatLength, tieAt } from '@coin-relay/model';
-import type { Found } from '../finding';
+import type { Found } from '../found';
 import { framesOf, least } from '../frames';
 import { machineRule } from '../rule';
 

@@ -27,7 +27,7 @@ export function addPath(path: JobPath, wheels: readonly Wheel[] = []): Command {
   return {
     label: 'Add path',
     recipe: (job) => {
-      job.paths.push(path as Draft<JobPath>);
+      job.paths.push(path);
       job.wheels.push(...wheels);
     },
   };
@@ -90,11 +90,11 @@ export function writePath(job: Draft<Job>, base: JobPath, next: JobPath): void {
     base.points.length === next.points.length
   ) {
     next.points.forEach((point, i) => {
-      if (point !== base.points[i]) target.points[i] = point as Draft<typeof point>;
+      if (point !== base.points[i]) target.points[i] = point;
     });
     return;
   }
-  job.paths[at] = next as Draft<JobPath>;
+  job.paths[at] = next;
 }
 
 /** Replaces a path by a changed one. */

@@ -22,10 +22,9 @@ export function setPitch(runId: string, pitch: number): Command {
     recipe: (job) => {
       const first = job.runs.find((r) => r.id === runId)?.sequence[0];
       if (first === undefined) return;
-      const bound = boundTo(job as Job, first);
+      const bound = boundTo(job, first);
       job.pieces.forEach((piece, i) => {
-        if (bound.has(piece.id) && piece.pitch !== pitch)
-          job.pieces[i] = castDraft(withPitch(piece as JobPiece, pitch));
+        if (bound.has(piece.id) && piece.pitch !== pitch) job.pieces[i] = castDraft(withPitch(piece, pitch));
       });
     },
   };
@@ -71,10 +70,9 @@ export function changePiece(changed: JobPiece, label = 'Change link'): Command {
       const i = job.pieces.findIndex((piece) => piece.id === changed.id);
       if (i < 0) return;
       if (job.pieces[i].pitch !== changed.pitch) {
-        for (const id of boundTo(job as Job, changed.id)) {
+        for (const id of boundTo(job, changed.id)) {
           const k = job.pieces.findIndex((piece) => piece.id === id);
-          if (id !== changed.id && k >= 0)
-            job.pieces[k] = castDraft(withPitch(job.pieces[k] as JobPiece, changed.pitch));
+          if (id !== changed.id && k >= 0) job.pieces[k] = castDraft(withPitch(job.pieces[k], changed.pitch));
         }
       }
       job.pieces[i] = castDraft(changed);
