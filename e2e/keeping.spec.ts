@@ -47,6 +47,43 @@ test('a change made just before leaving is kept', async ({ page, request }) => {
     .toBe(10);
 });
 
+test('a change that cannot be sent while leaving is sent on the next visit, however large the job', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOf(request, 'demo-coin-lift');
+  const kept = (await (await request.get(`/api/jobs/${id}`)).json()) as { job: { paths: object[] } };
+  // Some 200 kB: more than a browser sends after a page is left.
+  kept.job.paths.push({
+    kind: 'outline',
+    id: 'long',
+    name: 'Long',
+    data: `M0 400${Array.from({ length: 14_000 }, (_, i) => `L${i} ${400 + (i % 2) * 3}.25`).join('')}`,
+  });
+  const answer = await request.put(`/api/jobs/${id}`, {
+    data: { job: kept.job },
+    headers: { 'If-Match': '"r1"' },
+  });
+  expect(answer.status()).toBe(200);
+  await openJob(page, id);
+  // The server cannot be reached while the page is left.
+  await page.route('**/api/jobs/*', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  );
+  await setPitch(page, /12\.70/, '10');
+  await page.waitForTimeout(200);
+  await page.goto('about:blank');
+  await page.unroute('**/api/jobs/*');
+  const pitch = async (): Promise<number> =>
+    ((await (await request.get(`/api/jobs/${id}`)).json()) as { job: { pieces: { pitch: number }[] } }).job
+      .pieces[0].pitch;
+  expect(await pitch()).toBe(12.7);
+  await openJob(page, id);
+  await expect(sentence(page)).toContainText(/pitch of 10\.00.mm/);
+  await expectSaved(page);
+  expect(await pitch()).toBe(10);
+});
+
 test('two windows on one job do not overwrite each other in silence', async ({ page, context, request }) => {
   const id = await copyOf(request, 'demo-coin-lift');
   await openJob(page, id);

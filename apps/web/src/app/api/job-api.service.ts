@@ -55,15 +55,24 @@ export class JobApi {
       .pipe(catchError(rethrow));
   }
 
-  /** Saves while the page is being left: the browser finishes it by itself. */
+  /**
+   * Saves while the page is being left: the browser finishes it by itself. It takes no more than
+   * some 64 kB so; what is larger is not sent.
+   */
   saveOnLeaving(id: string, basedOn: number, job: Job, history: HistoryChange): void {
-    void fetch(address(id), {
+    const body = new Blob([JSON.stringify({ job, history })], { type: 'application/json' });
+    if (body.size > MOST_ON_LEAVING) return;
+    fetch(address(id), {
       method: 'PUT',
       keepalive: true,
-      headers: { 'Content-Type': 'application/json', 'If-Match': `"r${basedOn}"` },
-      body: JSON.stringify({ job, history }),
+      headers: { 'If-Match': `"r${basedOn}"` },
+      body,
+    }).catch(() => {
+      // The page is gone; what could not be sent is kept in the browser.
     });
   }
 }
 
+/** Bytes that browsers send after a page is left (Fetch Standard, keepalive), with some room. */
+const MOST_ON_LEAVING = 60_000;
 const address = (id: string): string => `/api/jobs/${encodeURIComponent(id)}`;

@@ -1,6 +1,8 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
 import type { History, Job } from '@coin-relay/model';
+import { dequal } from 'dequal';
 import {
+  auditTime,
   BehaviorSubject,
   distinctUntilChanged,
   filter,
@@ -12,6 +14,7 @@ import {
 } from 'rxjs';
 import { ApiError, JobApi } from '../api/job-api.service';
 import type { Command } from './commands';
+import { UnsentChanges } from './unsent-changes.service';
 import { edit, historyChange, redo, undo, type Edited, type Recipe } from './history';
 
 export type SaveState =
@@ -35,6 +38,8 @@ interface Open extends Edited {
 
 const AUTOSAVE_MS = 400;
 const RETRY_MS = 4_000;
+/** Changes are kept in the browser as often as this while they are made, ms. */
+const KEEP_MS = 100;
 
 /**
  * The open job and the only door to it: every change goes through `change` or a gesture, which
@@ -43,6 +48,7 @@ const RETRY_MS = 4_000;
 @Injectable()
 export class JobStore implements OnDestroy {
   private readonly api = inject(JobApi);
+  private readonly unsent = inject(UnsentChanges);
   private readonly state = new BehaviorSubject<Open | null>(null);
   private readonly saveState = new BehaviorSubject<SaveState>({ kind: 'saved', at: '' });
   private readonly dirty = new Subject<void>();
@@ -73,7 +79,10 @@ export class JobStore implements OnDestroy {
   );
 
   constructor() {
-    this.subscriptions.push(this.dirty.pipe(debounceTime(AUTOSAVE_MS)).subscribe(() => void this.save()));
+    this.subscriptions.push(
+      this.dirty.pipe(debounceTime(AUTOSAVE_MS)).subscribe(() => void this.save()),
+      this.dirty.pipe(auditTime(KEEP_MS)).subscribe(() => void this.keep()),
+    );
     addEventListener('pagehide', this.leave);
   }
 
@@ -99,7 +108,17 @@ export class JobStore implements OnDestroy {
     this.known = loaded.history;
     this.savedJob = loaded.job;
     this.saveState.next({ kind: 'saved', at: loaded.updatedAt });
-    this.state.next({ id, job: loaded.job, history: loaded.history });
+    const left = await this.unsent.find(id);
+    if (!left || dequal(left.job, loaded.job)) {
+      if (left) void this.unsent.drop(id);
+      this.state.next({ id, job: loaded.job, history: loaded.history });
+      return;
+    }
+    // What was not sent when the page was left is sent now. Where the job was saved elsewhere
+    // meanwhile the server says so, and the user chooses, as with two windows.
+    this.revision = left.basedOn;
+    this.state.next({ id, job: left.job, history: left.history });
+    this.markDirty();
   }
 
   /** Changes the document: one step of undo. Says false where it changed nothing. */
@@ -158,7 +177,9 @@ export class JobStore implements OnDestroy {
   /** After a conflict: takes what was saved elsewhere and drops the changes made here. */
   async takeTheirs(): Promise<void> {
     const id = this.state.value?.id;
-    if (id !== undefined) await this.open(id);
+    if (id === undefined) return;
+    await this.unsent.drop(id);
+    await this.open(id);
   }
 
   /** After a conflict: keeps the changes made here as a job of their own, whose id is returned. */
@@ -168,6 +189,7 @@ export class JobStore implements OnDestroy {
     const copy: Job = { ...open.job, name: `${open.job.name} (copy)`.slice(0, 80) };
     const made = await firstValueFrom(this.api.create(copy));
     this.savedJob = open.job;
+    await this.unsent.drop(open.id);
     return made.id;
   }
 
@@ -188,6 +210,15 @@ export class JobStore implements OnDestroy {
     this.dirty.next();
   }
 
+  /** Keeps in the browser what the server does not have yet. */
+  private async keep(): Promise<void> {
+    const open = this.state.value;
+    if (!open || !this.unsaved) return;
+    await this.unsent.keep(open.id, { basedOn: this.revision, job: open.job, history: open.history });
+    // It may have been saved while it was kept.
+    if (!this.unsaved) await this.unsent.drop(open.id);
+  }
+
   private async send(): Promise<void> {
     const open = this.state.value;
     if (!open) return;
@@ -199,6 +230,7 @@ export class JobStore implements OnDestroy {
       this.revision = saved.revision;
       this.known = open.history;
       this.savedJob = open.job;
+      if (!this.unsaved) void this.unsent.drop(open.id);
       this.saveState.next(this.unsaved ? { kind: 'waiting' } : { kind: 'saved', at: saved.updatedAt });
     } catch (error) {
       const message = error instanceof Error ? error.message : String(error);
@@ -213,7 +245,10 @@ export class JobStore implements OnDestroy {
 
   private readonly leave = (): void => {
     const open = this.state.value;
-    if (!open || !this.unsaved || this.saving || this.saveState.value.kind === 'conflict') return;
-    this.api.saveOnLeaving(open.id, this.revision, open.job, historyChange(this.known, open.history));
+    if (!open || !this.unsaved || this.saveState.value.kind === 'conflict') return;
+    // Whatever comes of sending it, it is kept for the next visit.
+    void this.keep();
+    if (!this.saving)
+      this.api.saveOnLeaving(open.id, this.revision, open.job, historyChange(this.known, open.history));
   };
 }

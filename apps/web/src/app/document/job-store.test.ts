@@ -11,6 +11,7 @@ import { of, Subject, throwError, type Observable } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { moveWheel, renameJob } from './commands';
 import { JobStore, type SaveState } from './job-store.service';
+import { UnsentChanges, type Unsent } from './unsent-changes.service';
 
 const lift = demoJobs().find((d) => d.id === 'demo-coin-lift')!.job;
 
@@ -20,8 +21,15 @@ class FakeApi {
   saves: { basedOn: number; job: Job; history: HistoryChange }[] = [];
   answer: ((save: Observable<SavedJob>) => Observable<SavedJob>) | null = null;
   left: Job | null = null;
+  loaded: Job = lift;
   load(id: string): Observable<LoadedJob> {
-    return of({ id, revision: this.revision, updatedAt: 'then', job: lift, history: { edits: [], done: 0 } });
+    return of({
+      id,
+      revision: this.revision,
+      updatedAt: 'then',
+      job: this.loaded,
+      history: { edits: [], done: 0 },
+    });
   }
   save(_id: string, basedOn: number, job: Job, history: HistoryChange): Observable<SavedJob> {
     this.saves.push({ basedOn, job, history });
@@ -37,7 +45,24 @@ class FakeApi {
   }
 }
 
+/** What a browser keeps. */
+class FakeUnsent {
+  readonly kept = new Map<string, Unsent>();
+  keep(id: string, unsent: Unsent): Promise<boolean> {
+    this.kept.set(id, unsent);
+    return Promise.resolve(true);
+  }
+  find(id: string): Promise<Unsent | null> {
+    return Promise.resolve(this.kept.get(id) ?? null);
+  }
+  drop(id: string): Promise<void> {
+    this.kept.delete(id);
+    return Promise.resolve();
+  }
+}
+
 let api: FakeApi;
+let unsent: FakeUnsent;
 let store: JobStore;
 let states: SaveState['kind'][];
 const leaving = new EventTarget();
@@ -47,7 +72,13 @@ beforeEach(async () => {
   vi.stubGlobal('addEventListener', leaving.addEventListener.bind(leaving));
   vi.stubGlobal('removeEventListener', leaving.removeEventListener.bind(leaving));
   api = new FakeApi();
-  const root = Injector.create({ providers: [{ provide: JobApi, useValue: api }] }) as EnvironmentInjector;
+  unsent = new FakeUnsent();
+  const root = Injector.create({
+    providers: [
+      { provide: JobApi, useValue: api },
+      { provide: UnsentChanges, useValue: unsent },
+    ],
+  }) as EnvironmentInjector;
   const injector = createEnvironmentInjector([JobStore], root);
   store = runInInjectionContext(injector, () => injector.get(JobStore));
   await store.open('lift');
@@ -120,6 +151,43 @@ describe('saving by itself', () => {
     store.change(renameJob('A'));
     leaving.dispatchEvent(new Event('pagehide'));
     expect(api.left?.name).toBe('A');
+  });
+
+  it('is kept in the browser until the server has it', async () => {
+    api.answer = () => throwError(() => new Error('away'));
+    store.change(renameJob('A'));
+    await vi.advanceTimersByTimeAsync(150);
+    expect(unsent.kept.get('lift')).toMatchObject({ basedOn: 1, job: { name: 'A' } });
+    await vi.advanceTimersByTimeAsync(500);
+    expect([states.at(-1), unsent.kept.size]).toEqual(['failed', 1]);
+    api.answer = null;
+    await vi.advanceTimersByTimeAsync(5_000);
+    expect([states.at(-1), unsent.kept.size]).toEqual(['saved', 0]);
+  });
+
+  it('what was left behind is there and is sent when the job is opened again, with its undo', async () => {
+    store.change(renameJob('Left'));
+    leaving.dispatchEvent(new Event('pagehide'));
+    const [, left] = [...unsent.kept][0];
+    unsent.kept.set('lift', structuredClone(left));
+    await store.open('lift');
+    expect(store.job?.name).toBe('Left');
+    await vi.advanceTimersByTimeAsync(1_000);
+    expect(api.saves.at(-1)).toMatchObject({ basedOn: 1, job: { name: 'Left' } });
+    expect([states.at(-1), unsent.kept.size]).toEqual(['saved', 0]);
+    store.undo();
+    expect(store.job?.name).toBe(lift.name);
+  });
+
+  it('what was left behind and did reach the server is dropped', async () => {
+    store.change(renameJob('Left'));
+    leaving.dispatchEvent(new Event('pagehide'));
+    api.loaded = structuredClone(store.job!);
+    api.revision = 2;
+    const saves = api.saves.length;
+    await store.open('lift');
+    await vi.advanceTimersByTimeAsync(1_000);
+    expect([api.saves.length, unsent.kept.size, store.job?.name]).toEqual([saves, 0, 'Left']);
   });
 });
 
