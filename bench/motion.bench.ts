@@ -14,7 +14,7 @@ import {
   fittedRows,
   machineOf,
   parseJob,
-  prepareMachine,
+  precomputeFrames,
   tieOverLoop,
   travelOf,
   wheelAngleAt,
@@ -60,8 +60,8 @@ report([[`${still.count} links hanging from a crank, 240 frames`, `${moving.toFi
 // What a frame of the arcade costs besides drawing: travels, wheels, anchors, springs; against reading the clock of each run.
 const job = parseJob(demoJobs().find(({ id }) => id === 'demo-arcade-drive')?.job);
 const rows = fittedRows(job);
-const prepared = median(times(() => prepareMachine(job, rows), 5));
-const machine = machineOf(job, rows, prepareMachine(job, rows));
+const prepared = median(times(() => precomputeFrames(job, rows), 5));
+const machine = machineOf(job, rows, precomputeFrames(job, rows));
 const wheels = [...machine.wheels.keys()];
 let k = 0;
 const whole = (): void => {

@@ -28,7 +28,7 @@ test('a link of one’s own from an SVG: its pins say the pitch, and the row fol
   await openJob(page, await copyOf(request, 'demo-coin-lift'));
   await openStep(page, 'Link');
   await page.getByLabel('Drawing of the link').setInputFiles(file('plate.svg', PLATE));
-  const bench = page.locator('relay-link-bench');
+  const bench = page.locator('relay-outline-editor');
   await expect(bench).toBeVisible();
   // The real size, the pitch from bore to bore, and what sticks out beyond it.
   await expect(bench).toContainText(/19\.00.mm by 8\.00.mm; pitch 11\.00.mm; neighbours overlap by 8\.00.mm/);
@@ -72,8 +72,8 @@ test('a link is drawn: points are dragged, put in, rounded; the trial on the pat
   await openJob(page, await copyOf(request, 'demo-coin-lift'));
   await openStep(page, 'Link');
   await page.getByRole('button', { name: 'draw one' }).click();
-  const bench = page.locator('relay-link-bench');
-  const trial = bench.locator('relay-bench-sample canvas');
+  const bench = page.locator('relay-outline-editor');
+  const trial = bench.locator('relay-outline-sample canvas');
   await expect.poll(() => pictureOf(trial)).not.toBe('0');
   const first = await pictureOf(trial);
   const corner = bench.getByRole('button', { name: 'Point 1 of outline 1, round' });

@@ -1,6 +1,6 @@
 import { RelayError } from '@coin-relay/core';
 import { EXPORTS, fileName } from '@coin-relay/formats';
-import { fittedRows, machineOf, parseJob, prepareMachine, resolveRun } from '@coin-relay/model';
+import { fittedRows, machineOf, parseJob, precomputeFrames, resolveRun } from '@coin-relay/model';
 
 /** A file that a job is handed off as. Pictures on pieces are left out: a job names them, and does not carry them. */
 export interface ExportedFile {
@@ -30,7 +30,7 @@ export function exportAnswer(
   }
   const job = parseJob(document);
   const rows = found.fitted ? fittedRows(job) : null;
-  const machine = rows && machineOf(job, rows, prepareMachine(job, rows));
+  const machine = rows && machineOf(job, rows, precomputeFrames(job, rows));
   const of = run === undefined ? null : resolveRun(job, run).run.id;
   const text = found.write({ job, machine, run: of, pictures: new Map() }, options);
   return { name: fileName(job.name, found.ending), type: found.type, text };

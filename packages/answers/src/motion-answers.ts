@@ -5,12 +5,12 @@ import {
   checkAnchors,
   factsOfSpring,
   fittedRows,
-  laidAnew,
+  precomputedRow,
   machineOf,
   measureAt,
   motionFacts,
   parseJob,
-  prepareMachine,
+  precomputeFrames,
   resolveRun,
   rowFrameAt,
   tieAt,
@@ -87,7 +87,7 @@ export function motionAnswer(document: unknown, run?: string): MotionAnswer {
 /** A job as a machine, with all that has to be worked out ahead. */
 function preparedMachine(job: Job): Machine {
   const rows = fittedRows(job);
-  const machine = machineOf(job, rows, prepareMachine(job, rows));
+  const machine = machineOf(job, rows, precomputeFrames(job, rows));
   checkAnchors(machine);
   return machine;
 }
@@ -164,7 +164,7 @@ export function frameAnswer(document: unknown, frame: number, run?: string): Fra
     });
   }
   const machine = preparedMachine(job);
-  const broken = machine.prepared.problems[0];
+  const broken = machine.precomputed.problems[0];
   if (broken) throw new RelayError('request-invalid', broken.message, { field: 'frame' });
   return {
     frame,
@@ -202,7 +202,7 @@ export function frameAnswer(document: unknown, frame: number, run?: string): Fra
 function runAt(machine: Machine, id: string, frame: number): Omit<FrameAnswer['runs'][number], 'id'> {
   const { fit } = machine.rows.get(id) ?? {};
   if (!fit) return { pins: [], angles: [] };
-  const laid = laidAnew(machine.prepared, id);
+  const laid = precomputedRow(machine.precomputed, id);
   const closed = fit.row.kind === 'ring';
   const flat = laid ? laidPins(machine, id, frame) : placePins(fit, travelOf(machine, id, frame));
   const step = laid ? laid.step : fit.row.step;

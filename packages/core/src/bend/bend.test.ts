@@ -1,6 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { measurePath, newReading, parsePathData, pathReader, type MeasuredPath } from '../path';
-import { bendOutline, fineOutline, MOST_CROSSING_CHORDS, railOf, readRail, selfCrossing } from './index';
+import {
+  bendOutline,
+  fineOutline,
+  MOST_CROSSING_CHORDS,
+  samplePath,
+  readSampledPath,
+  selfCrossing,
+} from './index';
 
 const path = (data: string): MeasuredPath => measurePath(parsePathData(data)[0]);
 const circle = (r: number): MeasuredPath => path(`M${r} 0A${r} ${r} 0 0 1 ${-r} 0A${r} ${r} 0 0 1 ${r} 0Z`);
@@ -9,7 +16,7 @@ describe('a rail', () => {
   const wild = path('M0 0C80 0 40 90 120 60S200 -40 260 20A40 40 0 0 1 300 60L380 60');
 
   it('gives places and directions near those of the path it samples', () => {
-    const rail = railOf(wild, 10);
+    const rail = samplePath(wild, 10);
     const read = pathReader(wild);
     const exact = newReading();
     const at = new Float64Array(4);
@@ -18,7 +25,7 @@ describe('a rail', () => {
     for (let i = 0; i <= 1000; i++) {
       const s = (wild.length * i) / 1000;
       read(s, exact);
-      readRail(rail, s, at);
+      readSampledPath(rail, s, at);
       off = Math.max(off, Math.hypot(at[0] - exact[0], at[1] - exact[1]));
       turned = Math.max(turned, Math.abs(at[2] * exact[3] - at[3] * exact[2]));
     }
@@ -28,16 +35,16 @@ describe('a rail', () => {
   });
 
   it('runs on straight beyond the ends of an open path, and round a closed one', () => {
-    const rail = railOf(path('M0 0L100 0'), 10);
+    const rail = samplePath(path('M0 0L100 0'), 10);
     const at = new Float64Array(4);
-    readRail(rail, 130, at);
+    readSampledPath(rail, 130, at);
     expect([...at]).toEqual([130, 0, 1, 0]);
-    readRail(rail, -7, at);
+    readSampledPath(rail, -7, at);
     expect([...at]).toEqual([-7, 0, 1, 0]);
-    const ring = railOf(circle(50), 10);
+    const ring = samplePath(circle(50), 10);
     const once = new Float64Array(4);
-    readRail(ring, 10, at);
-    readRail(ring, 10 + ring.length, once);
+    readSampledPath(ring, 10, at);
+    readSampledPath(ring, 10 + ring.length, once);
     once.forEach((value, c) => expect(value).toBeCloseTo(at[c], 6));
   });
 
@@ -49,25 +56,25 @@ describe('a rail', () => {
     ['a line that goes over into an arc', 'M0 0L100 0A50 50 0 0 1 50 50', 100, 45],
   ])('on a corner points midway between its sides: %s', (_, data, s, degrees) => {
     const at = new Float64Array(4);
-    const rail = railOf(path(data), 7.3);
-    readRail(rail, s, at);
+    const rail = samplePath(path(data), 7.3);
+    readSampledPath(rail, s, at);
     expect([at[0], at[1]]).toEqual([expect.closeTo(100, 9), expect.closeTo(0, 9)]);
     expect((Math.atan2(at[3], at[2]) * 180) / Math.PI).toBeCloseTo(degrees, 4);
   });
 
   it('at the closing place of a closed path too', () => {
     const at = new Float64Array(4);
-    readRail(railOf(path('M0 0L100 0L100 100L0 100Z'), 9), 0, at);
+    readSampledPath(samplePath(path('M0 0L100 0L100 100L0 100Z'), 9), 0, at);
     // In: downwards; out: to the right.
     expect((Math.atan2(at[3], at[2]) * 180) / Math.PI).toBeCloseTo(-45, 6);
   });
 
   it('beside a corner keeps the direction of that side, however near', () => {
-    const rail = railOf(path('M0 0L100 0L100 100'), 7.3);
+    const rail = samplePath(path('M0 0L100 0L100 100'), 7.3);
     const at = new Float64Array(4);
-    readRail(rail, 99.99, at);
+    readSampledPath(rail, 99.99, at);
     expect([at[0], at[1], at[2]].map((v) => Number(v.toFixed(6)))).toEqual([99.99, 0, 1]);
-    readRail(rail, 100.01, at);
+    readSampledPath(rail, 100.01, at);
     expect([at[0], at[1], at[3]].map((v) => Number(v.toFixed(6)))).toEqual([100, 0.01, 1]);
   });
 });

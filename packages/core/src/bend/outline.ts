@@ -1,5 +1,5 @@
 import type { Vec } from '../math';
-import { newReading, pathReader, pieceCurve, type Contour, type MeasuredPath, type Piece } from '../path';
+import { newReading, pathReader, pieceCurve, type Contour, type MeasuredPath, type Segment } from '../path';
 
 /**
  * Outlines as short straight pieces: x and y in turn, and where each ring begins. Made once for
@@ -18,7 +18,7 @@ export interface FineOutline {
 export function fineOutline(contours: readonly Contour[], stride: number, tolerance: number): FineOutline {
   const points: number[] = [];
   const rings: number[] = [];
-  for (const { pieces, closed } of contours) {
+  for (const { segments: pieces, closed } of contours) {
     rings.push(points.length / 2);
     const start = pointReader(pieces[0])(0);
     let last = start;
@@ -46,7 +46,7 @@ export function fineOutline(contours: readonly Contour[], stride: number, tolera
   return { points: Float64Array.from(points), rings };
 }
 
-function pointReader(piece: Piece): (t: number) => Vec {
+function pointReader(piece: Segment): (t: number) => Vec {
   const curve = pieceCurve(piece);
   const at = new Float64Array(6);
   return (t) => {

@@ -221,8 +221,8 @@ class RowLayer {
 }
 
 function evenly(stations: Stations, count: number, length: number): Float64Array {
-  const growing = stations.grows.reduce((sum, value) => sum + value, 0);
-  const staying = stations.stays.reduce((sum, value) => sum + value, 0);
+  const growing = stations.scale.reduce((sum, value) => sum + value, 0);
+  const staying = stations.offset.reduce((sum, value) => sum + value, 0);
   const c = (length - staying) / growing;
   if (!(c > 0)) throw unsettled();
   const spans = spansOf(stations, c);

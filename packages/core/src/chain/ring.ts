@@ -14,15 +14,15 @@ export interface RingSolution {
 }
 
 /**
- * Rows whose chords differ: the chord from pin i is c · grows[i] + stays[i], in a pattern that comes
- * again and again. Where all are alike, grows is [1] and stays is [0].
+ * Rows whose chords differ: the chord from pin i is c · scale[i] + offset[i], in a pattern that comes
+ * again and again. Where all are alike, scale is [1] and offset is [0].
  */
 export interface RingPattern {
-  readonly grows: ArrayLike<number>;
-  readonly stays: ArrayLike<number>;
+  readonly scale: ArrayLike<number>;
+  readonly offset: ArrayLike<number>;
 }
 
-const ALIKE: RingPattern = { grows: [1], stays: [0] };
+const ALIKE: RingPattern = { scale: [1], offset: [0] };
 
 /** A row is solved when no chord is off by more than this part of a chord, nor of the path. */
 const CHORD_TOLERANCE = 1e-11;
@@ -50,8 +50,8 @@ export class RingSolver {
   private readonly free: Float64Array;
   private readonly perStart: Float64Array;
   private readonly perChord: Float64Array;
-  private readonly grows: Float64Array;
-  private readonly stays: Float64Array;
+  private readonly scale: Float64Array;
+  private readonly offset: Float64Array;
   private readonly sumGrows: number;
   private readonly sumStays: number;
   private readonly at = newReading();
@@ -63,11 +63,11 @@ export class RingSolver {
     readonly links: number,
     pattern: RingPattern = ALIKE,
   ) {
-    const { grows, stays } = pattern;
-    this.grows = Float64Array.from({ length: links }, (_, i) => grows[i % grows.length]);
-    this.stays = Float64Array.from({ length: links }, (_, i) => stays[i % stays.length]);
-    this.sumGrows = this.grows.reduce((sum, value) => sum + value, 0);
-    this.sumStays = this.stays.reduce((sum, value) => sum + value, 0);
+    const { scale, offset } = pattern;
+    this.scale = Float64Array.from({ length: links }, (_, i) => scale[i % scale.length]);
+    this.offset = Float64Array.from({ length: links }, (_, i) => offset[i % offset.length]);
+    this.sumGrows = this.scale.reduce((sum, value) => sum + value, 0);
+    this.sumStays = this.offset.reduce((sum, value) => sum + value, 0);
     this.read = pathReader(path);
     this.x = new Float64Array(links + 1);
     this.y = new Float64Array(links + 1);
@@ -90,7 +90,7 @@ export class RingSolver {
     const s = new Float64Array(n);
     let sum = 0;
     for (let i = 1; i < n; i++) {
-      s[i] = s[i - 1] + most * this.grows[i - 1] + this.stays[i - 1];
+      s[i] = s[i - 1] + most * this.scale[i - 1] + this.offset[i - 1];
       sum += s[i];
     }
     const shift = phase - sum / n;
@@ -115,7 +115,7 @@ export class RingSolver {
   private newton(phase: number, s: Float64Array, maxSteps: number): RingSolution | null {
     const n = this.links;
     const { length } = this.path;
-    const { x, y, tx, ty, free, perStart, perChord, grows, stays } = this;
+    const { x, y, tx, ty, free, perStart, perChord, scale, offset } = this;
     // What is asked of a chord is asked in proportion to the mean one.
     const size0 = length / n;
     let chord = 0;
@@ -145,12 +145,12 @@ export class RingSolver {
         const trail = (dx * tx[i] + dy * ty[i]) / d;
         const lead = (dx * tx[i + 1] + dy * ty[i + 1]) / d;
         if (!(lead > LEAST_LEAN)) stuck = true;
-        const f = d - chord * grows[i] - stays[i];
+        const f = d - chord * scale[i] - offset[i];
         const size = Math.abs(f);
         if (size > residual) residual = size;
         f0 = (trail * f0 - f) / lead;
         a0 = (trail * a0) / lead;
-        c0 = (trail * c0 + grows[i]) / lead;
+        c0 = (trail * c0 + scale[i]) / lead;
       }
       const lack = phase * n - sumS;
       const good = Math.min(CHORD_TOLERANCE * size0, PATH_TOLERANCE * length);
@@ -230,7 +230,7 @@ export class RingSolver {
     let worst = 0;
     for (let i = 0; i < this.links; i++) {
       const d = Math.hypot(this.x[i + 1] - this.x[i], this.y[i + 1] - this.y[i]);
-      worst = Math.max(worst, Math.abs(d - chord * this.grows[i] - this.stays[i]));
+      worst = Math.max(worst, Math.abs(d - chord * this.scale[i] - this.offset[i]));
     }
     return worst;
   }
@@ -250,7 +250,7 @@ export class RingSolver {
     const spans = new Float64Array(n);
     let chord = most;
     const overrun = (first: number, c: number): number => {
-      for (let i = 0; i < n; i++) spans[i] = c * this.grows[i] + this.stays[i];
+      for (let i = 0; i < n; i++) spans[i] = c * this.scale[i] + this.offset[i];
       const made = marchSpans(this.read, first, spans, n, length, row);
       return made <= n ? length : row[n] - first - length;
     };

@@ -35,7 +35,7 @@ export function insertMidway(path: DrawnPath, stretches: ReadonlySet<number>): D
   let made = path;
   // From the last one, so that the numbers of those before stay right.
   for (const i of [...stretches].filter((k) => k < stretchCount(path)).sort((a, b) => b - a)) {
-    const contour = { pieces: [stretchPiece(path, i)], closed: false };
+    const contour = { segments: [stretchPiece(path, i)], closed: false };
     const measured = measurePath(contour);
     made = insertPoint(made, i, placeAt(contour, measured, measured.length / 2).t);
   }

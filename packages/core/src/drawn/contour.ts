@@ -6,8 +6,8 @@ import {
   pieceCurve,
   pieceEnd,
   type Contour,
-  type EllipsePiece,
-  type Piece,
+  type EllipseSegment,
+  type Segment,
 } from '../path';
 import { subPiece } from '../edit/cut-piece';
 import {
@@ -33,13 +33,13 @@ export function drawnContour(path: DrawnPath): Contour {
   if (points.length < (path.closed ? 1 : 2)) {
     throw new RelayError('path-zero-length', 'A drawn path needs at least two points: place another one.');
   }
-  const pieces: Piece[] = [];
+  const pieces: Segment[] = [];
   for (let i = 0; i < stretchCount(path); i++) pieces.push(stretchPiece(path, i));
-  return { pieces, closed: path.closed };
+  return { segments: pieces, closed: path.closed };
 }
 
 /** The piece from point i to the one after it. */
-export function stretchPiece(path: DrawnPath, i: number): Piece {
+export function stretchPiece(path: DrawnPath, i: number): Segment {
   const from = path.points[i];
   const to = path.points[nextIndex(path, i)];
   const a = { x: from.x, y: from.y };
@@ -78,7 +78,7 @@ export function stretchPiece(path: DrawnPath, i: number): Piece {
 }
 
 /** The arc from a to b whose bulge is the tangent of a quarter of its sweep. */
-export function bulgePiece(a: Vec, b: Vec, bulge: number): Piece {
+export function bulgePiece(a: Vec, b: Vec, bulge: number): Segment {
   const chord = distance(a, b);
   if (!(Math.abs(bulge) > FLAT) || !(chord > 0)) return { kind: 'line', a, b };
   const away = (1 - bulge * bulge) / (4 * bulge);
@@ -93,7 +93,7 @@ export function bulgePiece(a: Vec, b: Vec, bulge: number): Piece {
 }
 
 /** The stretch that draws a piece. */
-export function pieceStretch(piece: Piece): Stretch {
+export function pieceStretch(piece: Segment): Stretch {
   switch (piece.kind) {
     case 'line':
       return STRAIGHT;
@@ -115,7 +115,7 @@ export function pieceStretch(piece: Piece): Stretch {
  * become curves within 1e-6 mm. Points at which the line does not turn are flowing.
  */
 export function drawnFromContour(contour: Contour): DrawnPath {
-  const pieces = contour.pieces.flatMap(plainPieces);
+  const pieces = contour.segments.flatMap(plainPieces);
   const points: DrawnPoint[] = pieces.map((piece, i) => {
     const before = i > 0 ? pieces[i - 1] : contour.closed ? pieces[pieces.length - 1] : null;
     const at = pieceEnd(piece, 0);
@@ -128,14 +128,14 @@ export function drawnFromContour(contour: Contour): DrawnPath {
   return { closed: contour.closed, points };
 }
 
-function flow(before: Piece | null, after: Piece): { flowing?: true } {
+function flow(before: Segment | null, after: Segment): { flowing?: true } {
   if (!before || (before.kind === 'line' && after.kind === 'line')) return {};
   const turn = angleBetween(pieceTangent(before, 1), pieceTangent(after, 0));
   return Math.abs(turn) <= CORNER_ANGLE ? { flowing: true } : {};
 }
 
 /** The direction of a piece at its start (0) or end (1); a hair inside where it stands still there. */
-export function pieceTangent(piece: Piece, end: 0 | 1): Vec {
+export function pieceTangent(piece: Segment, end: 0 | 1): Vec {
   const out = new Float64Array(6);
   const curve = pieceCurve(piece);
   curve.derivatives(end, out);
@@ -146,7 +146,7 @@ export function pieceTangent(piece: Piece, end: 0 | 1): Vec {
 }
 
 /** Pieces that a stretch can draw: no catenaries, no arcs over half a turn, nothing of no length. */
-function plainPieces(piece: Piece): Piece[] {
+function plainPieces(piece: Segment): Segment[] {
   switch (piece.kind) {
     case 'line':
       return distance(piece.a, piece.b) > 0 ? [piece] : [];
@@ -160,7 +160,7 @@ function plainPieces(piece: Piece): Piece[] {
   }
 }
 
-function halves(piece: Extract<Piece, { kind: 'arc' }> | EllipsePiece): Piece[] {
+function halves(piece: Extract<Segment, { kind: 'arc' }> | EllipseSegment): Segment[] {
   const parts = Math.max(1, Math.ceil(Math.abs(piece.sweep) / Math.PI - 1e-9));
   return Array.from({ length: parts }, (_, i) => subPiece(piece, i / parts, (i + 1) / parts));
 }

@@ -91,7 +91,7 @@ describe('a contour in points and handles', () => {
 
 describe('points', () => {
   it('a closed path of four points has four pieces; a point put midway in each makes eight (common practice)', () => {
-    expect(drawnContour(square).pieces).toHaveLength(4);
+    expect(drawnContour(square).segments).toHaveLength(4);
     const eight = insertMidway(square, new Set([0, 1, 2, 3]));
     expect(eight.points).toHaveLength(8);
     expect(eight.points[1]).toMatchObject({ x: 50, y: 0 });
@@ -135,7 +135,7 @@ describe('points', () => {
     expect(levelled.points.map((p) => p.x)).toEqual([0, 100, 100, 0]);
   });
   it('deleted: straight stays straight, curves keep their directions at both ends', () => {
-    expect(drawnContour(deletePoints(square, new Set([1]))).pieces).toHaveLength(3);
+    expect(drawnContour(deletePoints(square, new Set([1]))).segments).toHaveLength(3);
     const path = drawnFromContour(outline('M0 0C10 30 40 30 50 0C60 -30 90 -30 100 0'));
     const one = stretchPiece(deletePoints(path, new Set([1])), 0);
     if (one.kind !== 'cubic') throw new Error('not a curve');
@@ -173,7 +173,7 @@ describe('handles', () => {
     const to = { x: 60, y: 33 };
     for (const kind of ['line', 'curve', 'arc'] as const) {
       const bent = bendStretch(changeStretch(square, 0, kind), 0, 0.4, to);
-      const path = measurePath({ pieces: [stretchPiece(bent, 0)], closed: false });
+      const path = measurePath({ segments: [stretchPiece(bent, 0)], closed: false });
       const at = newReading();
       const read = pathReader(path);
       let nearest = Infinity;

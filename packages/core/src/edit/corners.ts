@@ -14,7 +14,7 @@ export interface ContourCorner {
 
 /** The corners of a contour in its order; the closing place included where it is closed. */
 export function contourCorners(contour: Contour): ContourCorner[] {
-  const { pieces, closed } = contour;
+  const { segments: pieces, closed } = contour;
   const { pieceStarts } = measurePath(contour);
   const corners: ContourCorner[] = [];
   for (let k = closed ? 0 : 1; k < pieces.length; k++) {

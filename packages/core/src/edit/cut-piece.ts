@@ -1,8 +1,8 @@
 import { lerp, type Vec } from '../math';
-import type { CubicPiece, Piece } from '../path';
+import type { CubicSegment, Segment } from '../path';
 
 /** The part of a piece between two of its parameters, t0 < t1: the same curve, exactly. */
-export function subPiece(piece: Piece, t0: number, t1: number): Piece {
+export function subPiece(piece: Segment, t0: number, t1: number): Segment {
   if (t0 === 0 && t1 === 1) return piece;
   switch (piece.kind) {
     case 'line':
@@ -24,12 +24,12 @@ export function subPiece(piece: Piece, t0: number, t1: number): Piece {
 }
 
 /** De Casteljau's construction, once at each end. */
-function subCubic(piece: CubicPiece, t0: number, t1: number): CubicPiece {
+function subCubic(piece: CubicSegment, t0: number, t1: number): CubicSegment {
   const head = t1 === 1 ? piece : splitCubic(piece, t1)[0];
   return t0 === 0 ? head : splitCubic(head, t0 / t1)[1];
 }
 
-function splitCubic({ p0, p1, p2, p3 }: CubicPiece, t: number): [CubicPiece, CubicPiece] {
+function splitCubic({ p0, p1, p2, p3 }: CubicSegment, t: number): [CubicSegment, CubicSegment] {
   const a = lerp(p0, p1, t);
   const b = lerp(p1, p2, t);
   const c = lerp(p2, p3, t);
@@ -43,7 +43,7 @@ function splitCubic({ p0, p1, p2, p3 }: CubicPiece, t: number): [CubicPiece, Cub
 }
 
 /** The same curve, run the other way. */
-export function reversePiece(piece: Piece): Piece {
+export function reversePiece(piece: Segment): Segment {
   switch (piece.kind) {
     case 'line':
       return { kind: 'line', a: piece.b, b: piece.a };

@@ -1,6 +1,6 @@
 import { RelayError } from '../error';
 import { wrapInto } from '../math';
-import { measurePath, placeAt, type Contour, type Piece } from '../path';
+import { measurePath, placeAt, type Contour, type Segment } from '../path';
 import { reversePiece, subPiece } from './cut-piece';
 
 /** Parts of a piece shorter than this in its parameter are not made: the cut falls on its end. */
@@ -8,7 +8,7 @@ const LEAST_PART = 1e-9;
 
 /** The contour run the other way; a closed one keeps its start. */
 export function reverseContour(contour: Contour): Contour {
-  return { closed: contour.closed, pieces: contour.pieces.map(reversePiece).reverse() };
+  return { closed: contour.closed, segments: contour.segments.map(reversePiece).reverse() };
 }
 
 /**
@@ -25,7 +25,7 @@ export function startAt(contour: Contour, s: number): Contour {
   }
   const path = measurePath(contour);
   const { before, after } = splitAt(contour, wrapInto(s, path.length));
-  return { closed: true, pieces: [...after, ...before] };
+  return { closed: true, segments: [...after, ...before] };
 }
 
 /**
@@ -51,14 +51,14 @@ export function cutContour(contour: Contour, s0: number, s1: number): Contour {
     throw new RelayError('request-invalid', 'A stretch needs two places that lie apart.');
   }
   const { before } = splitAt(source, to);
-  const head: Contour = { closed: false, pieces: before };
-  return { closed: false, pieces: from <= 0 ? before : splitAt(head, from).after };
+  const head: Contour = { closed: false, segments: before };
+  return { closed: false, segments: from <= 0 ? before : splitAt(head, from).after };
 }
 
 /** The pieces before and after an arc length. Joining them again gives the contour. */
-export function splitAt(contour: Contour, s: number): { before: Piece[]; after: Piece[] } {
+export function splitAt(contour: Contour, s: number): { before: Segment[]; after: Segment[] } {
   const path = measurePath(contour);
-  const { pieces } = contour;
+  const { segments: pieces } = contour;
   if (s <= 0) return { before: [], after: [...pieces] };
   if (s >= path.length) return { before: [...pieces], after: [] };
   const { piece, t } = placeAt(contour, path, s);

@@ -62,9 +62,9 @@ describe('cutting', () => {
         same(reverseContour(moved));
         const { before, after } = splitAt(moved, b * length);
         const parts = [before, after].filter((pieces) => pieces.length > 0);
-        same({ pieces: parts.flat(), closed: true });
+        same({ segments: parts.flat(), closed: true });
         const joined = joinContours(
-          parts.map((pieces) => ({ pieces, closed: false })),
+          parts.map((segments) => ({ segments, closed: false })),
           1e-6,
         );
         expect(joined).toHaveLength(1);
@@ -223,7 +223,7 @@ describe('smoothing', () => {
     const points = [0, 1, 2, 3, 4, 5, 6].map((i) => ({ x: 30 * i, y: [0, 40, 10, 60, 30, 55, 0][i] }));
     for (const closed of [true, false]) {
       const contour = smoothThrough(points, closed);
-      expect(contour.pieces).toHaveLength(closed ? 7 : 6);
+      expect(contour.segments).toHaveLength(closed ? 7 : 6);
       const path = measurePath(contour);
       const read = pathReader(path);
       const a = newReading();
@@ -262,7 +262,7 @@ describe('thinning out', () => {
     expect(before).toBe(799);
     expect(after).toBeLessThan(before / 4);
     expect(deviation).toBeLessThanOrEqual(0.5);
-    const kept = contour.pieces.map((piece) => (piece.kind === 'line' ? piece : null));
+    const kept = contour.segments.map((piece) => (piece.kind === 'line' ? piece : null));
     const worst = Math.max(
       ...points.map((p) =>
         Math.min(

@@ -1,6 +1,6 @@
 import Flatbush from 'flatbush';
 import { distance, type Vec } from '../math';
-import { pieceEnd, type Contour, type Piece } from '../path';
+import { pieceEnd, type Contour, type Segment } from '../path';
 import { reverseContour } from './cut';
 import { moveEnds } from './move-ends';
 
@@ -29,8 +29,8 @@ interface End {
 export function joinContours(contours: readonly Contour[], tolerance: number): Joined[] {
   const ends: End[] = [];
   contours.forEach((contour, k) => {
-    if (contour.closed || contour.pieces.length === 0) return;
-    const { pieces } = contour;
+    if (contour.closed || contour.segments.length === 0) return;
+    const { segments: pieces } = contour;
     ends.push({ contour: k, at: pieceEnd(pieces[0], 0), isStart: true });
     ends.push({ contour: k, at: pieceEnd(pieces[pieces.length - 1], 1), isStart: false });
   });
@@ -86,7 +86,7 @@ function follow(
 ): Joined {
   const parts: number[] = [];
   const gaps: number[] = [];
-  const pieces: Piece[] = [];
+  const pieces: Segment[] = [];
   let entry = from;
   let closed = false;
   for (;;) {
@@ -94,8 +94,8 @@ function follow(
     used[k] = 1;
     parts.push(k);
     const own = isStart ? contours[k] : reverseContour(contours[k]);
-    if (pieces.length > 0) gaps.push(meet(pieces, own.pieces));
-    else pieces.push(...own.pieces);
+    if (pieces.length > 0) gaps.push(meet(pieces, own.segments));
+    else pieces.push(...own.segments);
     const exit = isStart ? entry + 1 : entry - 1;
     const next = partner[exit];
     if (next < 0) break;
@@ -106,11 +106,11 @@ function follow(
     }
     entry = next;
   }
-  return { contour: { pieces, closed }, parts, gaps };
+  return { contour: { segments: pieces, closed }, parts, gaps };
 }
 
 /** Appends pieces, bringing both sides of the gap to its middle. Says how wide it was. */
-function meet(pieces: Piece[], more: readonly Piece[]): number {
+function meet(pieces: Segment[], more: readonly Segment[]): number {
   const last = pieces[pieces.length - 1];
   const a = pieceEnd(last, 1);
   const b = pieceEnd(more[0], 0);
@@ -125,7 +125,7 @@ function meet(pieces: Piece[], more: readonly Piece[]): number {
   return gap;
 }
 
-function closeUp(pieces: Piece[]): number {
+function closeUp(pieces: Segment[]): number {
   const first = pieces[0];
   const last = pieces[pieces.length - 1];
   const a = pieceEnd(last, 1);

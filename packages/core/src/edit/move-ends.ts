@@ -1,11 +1,11 @@
 import { angleBetween, norm, sub, type Vec } from '../math';
-import { pieceEnd, placePiece, type Piece } from '../path';
+import { pieceEnd, placeSegment, type Segment } from '../path';
 
 /**
  * A piece brought between other ends: lines and curves take them, arcs are turned and scaled as
  * their chord is, so that they keep their shape.
  */
-export function moveEnds(piece: Piece, from: Vec, to: Vec): Piece {
+export function moveEnds(piece: Segment, from: Vec, to: Vec): Segment {
   switch (piece.kind) {
     case 'line':
       return { kind: 'line', a: from, b: to };
@@ -28,7 +28,7 @@ export function moveEnds(piece: Piece, from: Vec, to: Vec): Piece {
       const turn = norm(old) > 0 && norm(now) > 0 ? angleBetween(old, now) : 0;
       const c = k * Math.cos(turn);
       const s = k * Math.sin(turn);
-      return placePiece(piece, {
+      return placeSegment(piece, {
         k,
         turn,
         x: from.x - (c * a.x - s * a.y),

@@ -1,6 +1,6 @@
 import { RelayError } from '../error';
 import { angleBetween, TAU, type Vec } from '../math';
-import { pieceCurve, type ArcPiece, type Contour, type Piece } from '../path';
+import { pieceCurve, type ArcSegment, type Contour, type Segment } from '../path';
 import { contourCorners, type ContourCorner } from './corners';
 import { subPiece } from './cut-piece';
 import { tidyContour } from './tidy';
@@ -20,7 +20,7 @@ export interface Rounded {
 
 /** A fillet: the arc, where it leaves the piece before and where it meets the piece after. */
 interface Fillet {
-  readonly arc: ArcPiece;
+  readonly arc: ArcSegment;
   readonly leave: number;
   readonly meet: number;
 }
@@ -44,7 +44,7 @@ export function roundCorners(given: Contour, radius: number, chosen?: ReadonlySe
     );
   }
   const contour = tidyContour(given);
-  const { pieces } = contour;
+  const { segments: pieces } = contour;
   const corners = contourCorners(contour).filter((_, i) => !chosen || chosen.has(i));
   const fillets = new Map<number, Fillet>();
   for (const corner of corners) {
@@ -56,7 +56,7 @@ export function roundCorners(given: Contour, radius: number, chosen?: ReadonlySe
   const misfits = corners
     .filter((corner) => !fillets.has(corner.piece))
     .map((corner) => ({ corner, largest: largestRadius(contour, corner, radius, corners) }));
-  const made: Piece[] = [];
+  const made: Segment[] = [];
   pieces.forEach((piece, k) => {
     const start = fillets.get(k);
     const end = fillets.get((k + 1) % pieces.length);
@@ -65,13 +65,13 @@ export function roundCorners(given: Contour, radius: number, chosen?: ReadonlySe
     made.push(rest);
   });
   // The fillet at the closing place stands before the first piece: a closed contour may start there.
-  const result = tidyContour({ closed: contour.closed, pieces: made });
+  const result = tidyContour({ closed: contour.closed, segments: made });
   return { contour: result, rounded: fillets.size, misfits };
 }
 
 /** Corners whose fillets overlap on the piece between them. */
 function clashing(contour: Contour, fillets: ReadonlyMap<number, Fillet>): Set<number> {
-  const n = contour.pieces.length;
+  const n = contour.segments.length;
   const clash = new Set<number>();
   for (const [k, fillet] of fillets) {
     const after = (k + 1) % n;
@@ -91,7 +91,7 @@ function clashing(contour: Contour, fillets: ReadonlyMap<number, Fillet>): Set<n
  * @returns null where the radius does not fit
  */
 function filletAt(contour: Contour, corner: ContourCorner, radius: number): Fillet | null {
-  const { pieces } = contour;
+  const { segments: pieces } = contour;
   const before = pieceCurve(pieces[(corner.piece + pieces.length - 1) % pieces.length]);
   const after = pieceCurve(pieces[corner.piece]);
   const rho = Math.sign(corner.turn) * radius;
@@ -159,7 +159,7 @@ function largestRadius(
   asked: number,
   corners: readonly ContourCorner[],
 ): number {
-  const n = contour.pieces.length;
+  const n = contour.segments.length;
   const also = (k: number): boolean => corners.some((c) => c.piece === ((k % n) + n) % n);
   const leaveLeast = also(corner.piece - 1) && n > 1 ? 0.5 : 0;
   const meetMost = also(corner.piece + 1) && n > 1 ? 0.5 : 1;

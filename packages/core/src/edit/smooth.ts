@@ -1,6 +1,6 @@
 import { RelayError } from '../error';
 import { distance, type Vec } from '../math';
-import type { Contour, Piece } from '../path';
+import type { Contour, Segment } from '../path';
 
 /**
  * The smoothest line through points in order: a cubic spline over chord length whose direction
@@ -34,7 +34,7 @@ export function smoothThrough(given: readonly Vec[], closed: boolean): Contour {
       closed,
     ),
   };
-  const pieces = Array.from({ length: spans }, (_, i): Piece => {
+  const pieces = Array.from({ length: spans }, (_, i): Segment => {
     const j = (i + 1) % n;
     const k = h[i] / 3;
     return {
@@ -45,7 +45,7 @@ export function smoothThrough(given: readonly Vec[], closed: boolean): Contour {
       p3: points[j],
     };
   });
-  return { pieces, closed };
+  return { segments: pieces, closed };
 }
 
 /** The slopes of a cubic spline at its knots, for knot distances h. */

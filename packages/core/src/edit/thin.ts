@@ -1,6 +1,6 @@
 import { RelayError } from '../error';
 import type { Vec } from '../math';
-import { pieceEnd, type Contour, type Piece } from '../path';
+import { pieceEnd, type Contour, type Segment } from '../path';
 
 export interface Thinned {
   readonly contour: Contour;
@@ -26,8 +26,8 @@ export function thinOut(contour: Contour, tolerance: number): Thinned {
       },
     );
   }
-  const { pieces, closed } = contour;
-  const made: Piece[] = [];
+  const { segments: pieces, closed } = contour;
+  const made: Segment[] = [];
   let deviation = 0;
   let k = 0;
   while (k < pieces.length) {
@@ -43,7 +43,7 @@ export function thinOut(contour: Contour, tolerance: number): Thinned {
     for (let i = 0; i + 1 < kept.indices.length; i++)
       made.push({ kind: 'line', a: run[kept.indices[i]], b: run[kept.indices[i + 1]] });
   }
-  return { contour: { closed, pieces: made }, before: pieces.length, after: made.length, deviation };
+  return { contour: { closed, segments: made }, before: pieces.length, after: made.length, deviation };
 }
 
 interface Kept {

@@ -18,12 +18,12 @@ export interface Closing {
 export function unlikePieces({ lengths, gap }: EndToEnd): Stations {
   const mean = meanOf(lengths);
   const shares = lengths.map((length) => length / mean);
-  if (gap === 0) return { step: 1, cycle: lengths.length, grows: shares, stays: lengths.map(() => 0) };
+  if (gap === 0) return { step: 1, cycle: lengths.length, scale: shares, offset: lengths.map(() => 0) };
   return {
     step: 2,
     cycle: lengths.length,
-    grows: shares.flatMap((share) => [share, 0]),
-    stays: lengths.flatMap(() => [0, gap]),
+    scale: shares.flatMap((share) => [share, 0]),
+    offset: lengths.flatMap(() => [0, gap]),
   };
 }
 
@@ -31,8 +31,8 @@ export function unlikePieces({ lengths, gap }: EndToEnd): Stations {
 export const piecesApart = (lengths: readonly number[]): Stations => ({
   step: 2,
   cycle: lengths.length,
-  grows: lengths.flatMap(() => [0, 1]),
-  stays: lengths.flatMap((length) => [length, 0]),
+  scale: lengths.flatMap(() => [0, 1]),
+  offset: lengths.flatMap((length) => [length, 0]),
 });
 
 export const meanOf = (values: readonly number[]): number =>
@@ -69,13 +69,13 @@ export function closingSize(
   phases: number,
   seed?: Float64Array,
 ): { c: number; cycle: RingCycle | null } | null {
-  const { grows, stays, step } = stations;
+  const { scale, offset, step } = stations;
   const places = window.ring ? count * step : placesFor(stations, count) - 1;
   let growing = 0;
   let staying = 0;
   for (let i = 0; i < places; i++) {
-    growing += grows[i % grows.length];
-    staying += stays[i % stays.length];
+    growing += scale[i % scale.length];
+    staying += offset[i % offset.length];
   }
   const most = (window.to - window.from - staying) / growing;
   if (!(most > 0)) return null;

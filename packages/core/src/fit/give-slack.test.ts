@@ -80,7 +80,7 @@ describe('slack that gives way', () => {
     expect(() => fitRow(BELT, hangs({ span: 'x' }))).toThrow(/No span of the route leaves the wheel “x”/);
     expect(() => fitRow(BELT, hangs({ span: null }))).toThrow(/Say in which span/);
     expect(() => fitRow(BELT, hangs({ count: 900 }))).toThrow(/at most four times/);
-    expect(() => fitRow({ kind: 'contour', contour: { closed: false, pieces: [] } }, hangs({}))).toThrow(
+    expect(() => fitRow({ kind: 'contour', contour: { closed: false, segments: [] } }, hangs({}))).toThrow(
       /Only a route round wheels/,
     );
   });

@@ -200,7 +200,7 @@ describe('a wheel that cannot', () => {
   it('a line has no wheels', () => {
     const line: FitSource = {
       kind: 'contour',
-      contour: { closed: false, pieces: [{ kind: 'line', a: { x: 0, y: 0 }, b: { x: 100, y: 0 } }] },
+      contour: { closed: false, segments: [{ kind: 'line', a: { x: 0, y: 0 }, b: { x: 100, y: 0 } }] },
     };
     expect(failure(() => fitRow(line, request())).code).toBe('tension-invalid');
   });

@@ -45,9 +45,9 @@ describe('a row on a path that moves', () => {
   });
 
   it('has the path of every frame to ride on', () => {
-    expect(row.rails).toHaveLength(24);
-    expect(row.rails![6].length).toBeCloseTo(480, 9);
-    expect(row.rails![6].data).not.toEqual(row.rails![0].data);
+    expect(row.sampledPaths).toHaveLength(24);
+    expect(row.sampledPaths![6].length).toBeCloseTo(480, 9);
+    expect(row.sampledPaths![6].data).not.toEqual(row.sampledPaths![0].data);
   });
 
   it('names the frame in which it does not reach', () => {

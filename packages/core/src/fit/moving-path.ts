@@ -1,4 +1,4 @@
-import { railOf, type Rail } from '../bend';
+import { samplePath, type SampledPath } from '../bend';
 import { RelayError } from '../error';
 import { newRowFrame, rowFrame } from '../motion/frame';
 import { checkFrames, type RowFrames } from '../motion/row-frames';
@@ -26,7 +26,7 @@ export function rowOnMovingPath(
   const pins = new Float64Array(frames * columns * 2);
   const arc = new Float64Array(frames * columns);
   const firstLinks = new Int32Array(frames);
-  const rails: Rail[] = [];
+  const rails: SampledPath[] = [];
   const request = { ...rest.request, count: rest.count };
   for (let frame = 0; frame < frames; frame++) {
     const fit = inFrame(frame, () => fitRow(sourceAt(frame), request));
@@ -47,7 +47,7 @@ export function rowOnMovingPath(
     pins.set(room.pins, frame * columns * 2);
     arc.set(room.arc, frame * columns);
     firstLinks[frame] = room.firstLink;
-    const rail = railOf(fit.layout.path, fit.request.pitch);
+    const rail = samplePath(fit.layout.path, fit.request.pitch);
     // What is ridden on is kept for every frame too.
     if (frame === 0) checkFrames(frames, columns + rail.data.length / 4);
     rails.push(rail);
@@ -66,7 +66,7 @@ export function rowOnMovingPath(
     firstLinks,
     lengthens: false,
     swells: false,
-    rails,
+    sampledPaths: rails,
   };
 }
 

@@ -1,7 +1,7 @@
 import { marchChords } from '../chain';
 import { RelayError, mm } from '../error';
 import { bracketedRoot, distance, type Vec } from '../math';
-import { measurePath, pathReader, type CatenaryPiece, type Contour } from '../path';
+import { measurePath, pathReader, type CatenarySegment, type Contour } from '../path';
 import type { Engagement } from '../route/tooth-radius';
 
 /** What decides how deep a row hangs. */
@@ -13,7 +13,7 @@ export type HangBy =
   | { readonly by: 'count'; readonly count: number; readonly pitch: number; readonly pieces: Engagement };
 
 export interface Hanging {
-  readonly piece: CatenaryPiece;
+  readonly piece: CatenarySegment;
   readonly length: number;
   readonly sag: number;
 }
@@ -51,7 +51,7 @@ export function hang(from: Vec, to: Vec, how: HangBy): Hanging {
 }
 
 export function hangContour(hanging: Hanging): Contour {
-  return { closed: false, pieces: [hanging.piece] };
+  return { closed: false, segments: [hanging.piece] };
 }
 
 function byLength(from: Vec, to: Vec, length: number): Hanging {
@@ -84,7 +84,7 @@ function ofShape(from: Vec, to: Vec, k: number, length: number): Hanging {
   const low = { x: left.x - a * (middle - k), y: left.y - a * (Math.cosh(middle - k) - 1) };
   const start = a * Math.sinh(middle - k);
   const end = a * Math.sinh(middle + k);
-  const piece: CatenaryPiece = {
+  const piece: CatenarySegment = {
     kind: 'catenary',
     low,
     a,

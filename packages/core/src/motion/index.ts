@@ -26,8 +26,8 @@ export {
   travelFor,
 } from './loop';
 export type { EyeReading, LoopTiming, RowMeasure, SeamlessTravels, Speed } from './loop';
-export { checkManner, isSteady, legsOf, partTravelled, STEADY } from './manner';
-export type { Manner } from './manner';
+export { checkMotionProfile, isSteady, legsOf, partTravelled, STEADY } from './motion-profile';
+export type { MotionProfile } from './motion-profile';
 export { closeTurn, driveTrain, MOST_SLIP, ringOfDrives, shaftRatio } from './train';
 export type { ClosedTurn, Coupling, Driven } from './train';
 export { frameIn, framePinAt, MOST_FRAME_PLACES, newFramesFrame, readFrames } from './row-frames';

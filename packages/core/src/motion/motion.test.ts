@@ -147,7 +147,7 @@ describe('open rows', () => {
   const fit = fitRow(
     {
       kind: 'contour',
-      contour: { pieces: [{ kind: 'line', a: { x: 0, y: 0 }, b: { x: 100, y: 0 } }], closed: false },
+      contour: { segments: [{ kind: 'line', a: { x: 0, y: 0 }, b: { x: 100, y: 0 } }], closed: false },
     },
     { ...DEFAULT_REQUEST, pitch: 10 },
   );

@@ -1,4 +1,4 @@
-import type { Rail } from '../bend';
+import type { SampledPath } from '../bend';
 import { RelayError } from '../error';
 import type { Vec } from '../math';
 import type { RowFrame } from './frame';
@@ -22,7 +22,7 @@ export interface RowFrames {
   /** Pieces grow all round, not only along the path. */
   readonly swells: boolean;
   /** The path of every frame as a table to ride on; where it does not move there is none. */
-  readonly rails?: readonly Rail[];
+  readonly sampledPaths?: readonly SampledPath[];
 }
 
 /** Places in all the frames of a row, at the most: some 50 MB. */

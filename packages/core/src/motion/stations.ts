@@ -7,15 +7,15 @@ export interface Stations {
   readonly step: 1 | 2;
   /** Pieces after which the spans come again; grows and stays have step · cycle entries. */
   readonly cycle: number;
-  readonly grows: readonly number[];
-  readonly stays: readonly number[];
+  readonly scale: readonly number[];
+  readonly offset: readonly number[];
 }
 
 /** All pieces alike, pin to pin: c is the pitch. */
-export const ALIKE: Stations = { step: 1, cycle: 1, grows: [1], stays: [0] };
+export const ALIKE: Stations = { step: 1, cycle: 1, scale: [1], offset: [0] };
 
 /** The spans of one cycle, mm. */
-export const spansOf = ({ grows, stays }: Stations, c: number): Float64Array =>
+export const spansOf = ({ scale: grows, offset: stays }: Stations, c: number): Float64Array =>
   Float64Array.from(grows, (grow, i) => c * grow + stays[i]);
 
 /** From the start of one piece to the start of the next, mm: the mean over a cycle. */

@@ -1,21 +1,21 @@
 import { angleBetween, distance, TAU, type Vec } from '../math';
-import { pieceCurve, pieceEnd, type ArcPiece, type Contour, type LinePiece, type Piece } from '../path';
+import { pieceCurve, pieceEnd, type ArcSegment, type Contour, type LineSegment, type Segment } from '../path';
 import { pieceTangent } from '../drawn/contour';
 import { subPiece } from '../edit/cut-piece';
 
 /** What an offset is exact for. */
-export type Plain = LinePiece | ArcPiece;
+export type Plain = LineSegment | ArcSegment;
 
 const MOST_HALVINGS = 16;
 
 /** The contour in lines and circular arcs: curves become pairs of arcs within the tolerance, tangents kept. */
 export function inArcs(contour: Contour, tolerance: number): Plain[] {
-  return contour.pieces.flatMap((piece) =>
+  return contour.segments.flatMap((piece) =>
     piece.kind === 'line' || piece.kind === 'arc' ? [piece] : curveInArcs(piece, tolerance, 0),
   );
 }
 
-function curveInArcs(piece: Piece, tolerance: number, depth: number): Plain[] {
+function curveInArcs(piece: Segment, tolerance: number, depth: number): Plain[] {
   const ends = [0, 0.25, 0.5, 0.75, 1].map((t) => pieceEnd(piece, t));
   // What is smaller than the tolerance has no shape left to follow.
   if (ends.every((p) => distance(p, ends[0]) <= tolerance))
@@ -32,7 +32,7 @@ function curveInArcs(piece: Piece, tolerance: number, depth: number): Plain[] {
  * Two arcs that meet without a corner and share the ends and end directions of a curve: the
  * choice with equal tangent lengths, d from |v|² … 2 d v·(t1 + t2) + 2 d² (1 − t1·t2) = 0.
  */
-function biarc(piece: Piece): Plain[] {
+function biarc(piece: Segment): Plain[] {
   const out = new Float64Array(6);
   const curve = pieceCurve(piece);
   curve.derivatives(0, out);
@@ -84,7 +84,7 @@ function flip(piece: Plain): Plain {
 }
 
 /** How far the arcs leave the curve, at nine places of it. */
-function deviation(piece: Piece, arcs: readonly Plain[]): number {
+function deviation(piece: Segment, arcs: readonly Plain[]): number {
   const curve = pieceCurve(piece);
   const out = new Float64Array(6);
   let most = 0;
@@ -112,7 +112,7 @@ export function plainDistance(piece: Plain, p: Vec): number {
 }
 
 /** The parameter on an arc in the direction of a point from its centre; null beyond its ends. */
-export function arcParameter({ centre, start, sweep }: ArcPiece, p: Vec): number | null {
+export function arcParameter({ centre, start, sweep }: ArcSegment, p: Vec): number | null {
   const from = { x: Math.cos(start), y: Math.sin(start) };
   let angle = angleBetween(from, { x: p.x - centre.x, y: p.y - centre.y });
   if (sweep > 0 && angle < 0) angle += TAU;

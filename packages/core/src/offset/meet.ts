@@ -1,5 +1,5 @@
 import type { Vec } from '../math';
-import type { ArcPiece, LinePiece } from '../path';
+import type { ArcSegment, LineSegment } from '../path';
 import { arcParameter, type Plain } from './arcs';
 
 /** Where two pieces cross: the parameter on each. Pieces that run along each other meet nowhere. */
@@ -13,7 +13,7 @@ const SLIP = 1e-10;
 const clamp = (t: number): number | null =>
   t >= -SLIP && t <= 1 + SLIP ? Math.max(0, Math.min(1, t)) : null;
 
-function lines(one: LinePiece, two: LinePiece): [number, number][] {
+function lines(one: LineSegment, two: LineSegment): [number, number][] {
   const ax = one.b.x - one.a.x;
   const ay = one.b.y - one.a.y;
   const bx = two.b.x - two.a.x;
@@ -27,7 +27,7 @@ function lines(one: LinePiece, two: LinePiece): [number, number][] {
   return t === null || u === null ? [] : [[t, u]];
 }
 
-function lineArc(line: LinePiece, arc: ArcPiece): [number, number][] {
+function lineArc(line: LineSegment, arc: ArcSegment): [number, number][] {
   const dx = line.b.x - line.a.x;
   const dy = line.b.y - line.a.y;
   const size = Math.hypot(dx, dy);
@@ -54,7 +54,7 @@ function halfChord(r: number, h: number): number | null {
   return h - r <= 1e-12 * r ? 0 : null;
 }
 
-function arcs(one: ArcPiece, two: ArcPiece): [number, number][] {
+function arcs(one: ArcSegment, two: ArcSegment): [number, number][] {
   const dx = two.centre.x - one.centre.x;
   const dy = two.centre.y - one.centre.y;
   const d = Math.hypot(dx, dy);

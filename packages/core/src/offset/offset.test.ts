@@ -150,7 +150,7 @@ describe('curves', () => {
       worst = Math.max(worst, Math.min(...arcs.map((arc) => plainDistance(arc, { x: at[0], y: at[1] }))));
     }
     expect(worst).toBeLessThan(2e-3);
-    expect(measurePath({ pieces: arcs, closed: true }).length).toBeCloseTo(path.length, 1);
+    expect(measurePath({ segments: arcs, closed: true }).length).toBeCloseTo(path.length, 1);
   });
   it('every place of the parallel is at its distance from the path', () => {
     const plain = inArcs(wave, 1e-4);

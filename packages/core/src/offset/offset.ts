@@ -39,7 +39,7 @@ export function parallelContours(given: Contour, by: number, options: OffsetOpti
   if (plain.length === 0)
     throw new RelayError('path-zero-length', 'The path is too small to have a parallel.');
   // Only curves that were followed by arcs need more than rounding does.
-  const exact = contour.pieces.every((piece) => piece.kind === 'line' || piece.kind === 'arc');
+  const exact = contour.segments.every((piece) => piece.kind === 'line' || piece.kind === 'arc');
   const slack = (exact ? 0 : options.tolerance * 2) + 1e-7 * Math.abs(by);
   const raw = shifted(plain, contour.closed, by, { corners: options.corners, slack });
   const source = new Nearness(plain);
@@ -230,7 +230,10 @@ function joinParts(parts: readonly Plain[], tolerance: number, closed: boolean):
     }
     const isClosed = distance(plainEnd(line[0], 0), plainEnd(line[line.length - 1], 1)) <= tolerance;
     // Slivers between two nearly equal crossings are no lines.
-    const whole: Contour = { pieces: line, closed: isClosed && (line.length > 1 || line[0].kind === 'arc') };
+    const whole: Contour = {
+      segments: line,
+      closed: isClosed && (line.length > 1 || line[0].kind === 'arc'),
+    };
     if ((!closed || whole.closed) && line.reduce((sum, part) => sum + plainLength(part), 0) > 10 * tolerance)
       lines.push(whole);
   }

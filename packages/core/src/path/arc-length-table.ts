@@ -1,5 +1,5 @@
 import { integrateOnce } from '../math';
-import type { PieceCurve } from './piece';
+import type { SegmentCurve } from './segment';
 
 /**
  * One part of a curve on which the parameter is a quintic polynomial of the arc length:
@@ -32,7 +32,11 @@ const MOST_PARTS = 4_096;
  * @param tolerance largest error of a part's length, mm (absolute)
  * @param inverseTolerance largest error of the place found for a length, mm (absolute)
  */
-export function arcLengthTable(curve: PieceCurve, tolerance: number, inverseTolerance: number): TablePart[] {
+export function arcLengthTable(
+  curve: SegmentCurve,
+  tolerance: number,
+  inverseTolerance: number,
+): TablePart[] {
   const d = new Float64Array(6);
   const speed = (t: number): number => {
     curve.derivatives(t, d);

@@ -1,5 +1,5 @@
-import type { CatenaryPiece, CubicPiece } from './piece';
-import { catenaryCurve } from './pieces/catenary';
+import type { CatenarySegment, CubicSegment } from './segment';
+import { catenaryCurve } from './segments/catenary';
 
 const MOST_HALVINGS = 12;
 
@@ -8,9 +8,9 @@ const MOST_HALVINGS = 12;
  * is halved until its middle is within the tolerance.
  * @param tolerance mm, absolute
  */
-export function catenaryCubics(piece: CatenaryPiece, tolerance: number): CubicPiece[] {
+export function catenaryCubics(piece: CatenarySegment, tolerance: number): CubicSegment[] {
   const curve = catenaryCurve(piece);
-  const made: CubicPiece[] = [];
+  const made: CubicSegment[] = [];
   const at = (t: number): Float64Array => {
     const out = new Float64Array(6);
     curve.derivatives(t, out);
@@ -18,7 +18,7 @@ export function catenaryCubics(piece: CatenaryPiece, tolerance: number): CubicPi
   };
   const cover = (t0: number, t1: number, a: Float64Array, b: Float64Array, depth: number): void => {
     const k = (t1 - t0) / 3;
-    const cubic: CubicPiece = {
+    const cubic: CubicSegment = {
       kind: 'cubic',
       p0: { x: a[0], y: a[1] },
       p1: { x: a[0] + k * a[2], y: a[1] + k * a[3] },

@@ -1,5 +1,5 @@
-export * from './piece';
-export { pieceCurve, raiseQuadratic } from './pieces';
+export * from './segment';
+export { pieceCurve, raiseQuadratic } from './segments/index';
 export { measurePath, SEGMENT } from './measured';
 export type { MeasuredPath } from './measured';
 export { newReading, pathReader, segmentAt } from './reader';
@@ -10,14 +10,14 @@ export {
   mirrorContour,
   placeContour,
   placementAbout,
-  placePiece,
+  placeSegment,
   placePoint,
   scaleContour,
 } from './transform';
 export type { Placement } from './transform';
 export { placeAt } from './parameter';
 export type { PiecePlace } from './parameter';
-export { pieceEnd } from './piece-end';
+export { pieceEnd } from './segment-end';
 export { catenaryCubics } from './catenary-cubics';
 export { writeNumber, writePathData } from './write-path-data';
 export { CORNER_ANGLE, findCorners, inspectPath, pathBounds, tightestBend } from './inspect';

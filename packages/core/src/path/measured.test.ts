@@ -210,18 +210,18 @@ describe('paths that cannot be measured', () => {
   };
   it('names what is wrong', () => {
     const p = { x: 1, y: 1 };
-    expect(bad({ closed: false, pieces: [{ kind: 'line', a: p, b: p }] })).toBe('path-zero-length');
-    expect(bad({ closed: false, pieces: [] })).toBe('path-zero-length');
-    expect(bad({ closed: false, pieces: [{ kind: 'line', a: p, b: { x: NaN, y: 0 } }] })).toBe(
+    expect(bad({ closed: false, segments: [{ kind: 'line', a: p, b: p }] })).toBe('path-zero-length');
+    expect(bad({ closed: false, segments: [] })).toBe('path-zero-length');
+    expect(bad({ closed: false, segments: [{ kind: 'line', a: p, b: { x: NaN, y: 0 } }] })).toBe(
       'path-not-finite',
     );
-    expect(bad({ closed: false, pieces: [{ kind: 'line', a: p, b: { x: Infinity, y: 0 } }] })).toBe(
+    expect(bad({ closed: false, segments: [{ kind: 'line', a: p, b: { x: Infinity, y: 0 } }] })).toBe(
       'path-not-finite',
     );
     expect(
-      bad({ closed: false, pieces: [{ kind: 'arc', centre: p, radius: NaN, start: 0, sweep: 1 }] }),
+      bad({ closed: false, segments: [{ kind: 'arc', centre: p, radius: NaN, start: 0, sweep: 1 }] }),
     ).toBe('path-not-finite');
     const many = Array.from({ length: 50_001 }, () => ({ kind: 'line' as const, a: p, b: { x: 2, y: 2 } }));
-    expect(bad({ closed: false, pieces: many })).toBe('path-data-too-large');
+    expect(bad({ closed: false, segments: many })).toBe('path-data-too-large');
   });
 });

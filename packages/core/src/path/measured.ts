@@ -2,8 +2,8 @@ import { RelayError } from '../error';
 import { LIMITS } from '../limits';
 import { distance } from '../math';
 import { arcLengthTable } from './arc-length-table';
-import type { CatenaryPiece, Contour, CubicPiece, EllipsePiece, Piece } from './piece';
-import { pieceCurve } from './pieces';
+import type { CatenarySegment, Contour, CubicSegment, EllipseSegment, Segment } from './segment';
+import { pieceCurve } from './segments/index';
 
 /**
  * Errors allowed, inside the promised 1e-10 and 1e-9: to a curve's length as a part of its own,
@@ -47,13 +47,13 @@ export interface MeasuredPath {
  * @throws RelayError path-not-finite, path-zero-length, path-data-too-large
  */
 export function measurePath(contour: Contour): MeasuredPath {
-  if (contour.pieces.length > LIMITS.pathPieces) {
+  if (contour.segments.length > LIMITS.pathPieces) {
     throw new RelayError(
       'path-data-too-large',
-      `The path has ${contour.pieces.length} pieces; at most ${LIMITS.pathPieces} can be worked on. Thin it out first.`,
+      `The path has ${contour.segments.length} pieces; at most ${LIMITS.pathPieces} can be worked on. Thin it out first.`,
     );
   }
-  const extent = contourExtent(contour.pieces);
+  const extent = contourExtent(contour.segments);
   if (!(extent <= LIMITS.coordinate)) {
     throw new RelayError(
       'path-not-finite',
@@ -74,8 +74,8 @@ export function measurePath(contour: Contour): MeasuredPath {
     for (let k = 0; k < SEGMENT_STRIDE; k++) data.push(values[k] ?? 0);
     s += length;
   };
-  const whole = contour.pieces.reduce((sum, piece) => sum + roughLength(piece), 0);
-  contour.pieces.forEach((piece, index) => {
+  const whole = contour.segments.reduce((sum, piece) => sum + roughLength(piece), 0);
+  contour.segments.forEach((piece, index) => {
     pieceStarts.push(s);
     addPiece(piece, index, extent, whole, push);
   });
@@ -102,7 +102,7 @@ function noLength(): never {
 
 type Push = (kind: SegmentKind, length: number, piece: number, values: readonly number[]) => void;
 
-function addPiece(piece: Piece, index: number, extent: number, whole: number, push: Push): void {
+function addPiece(piece: Segment, index: number, extent: number, whole: number, push: Push): void {
   const curve = pieceCurve(piece);
   const exact = curve.exactLength;
   if (exact !== null && !(exact > extent * 1e-14)) return;
@@ -158,7 +158,7 @@ function addPiece(piece: Piece, index: number, extent: number, whole: number, pu
   }
 }
 
-function catenaryParts({ from, to }: CatenaryPiece): [number, number][] {
+function catenaryParts({ from, to }: CatenarySegment): [number, number][] {
   return from * to < 0
     ? [
         [from, 0],
@@ -167,7 +167,7 @@ function catenaryParts({ from, to }: CatenaryPiece): [number, number][] {
     : [[from, to]];
 }
 
-function powerBasis({ p0, p1, p2, p3 }: CubicPiece): number[] {
+function powerBasis({ p0, p1, p2, p3 }: CubicSegment): number[] {
   const cx = 3 * (p1.x - p0.x);
   const cy = 3 * (p1.y - p0.y);
   const bx = 3 * (p2.x - 2 * p1.x + p0.x);
@@ -175,7 +175,7 @@ function powerBasis({ p0, p1, p2, p3 }: CubicPiece): number[] {
   return [p3.x - p0.x - bx - cx, p3.y - p0.y - by - cy, bx, by, cx, cy, p0.x, p0.y];
 }
 
-function ellipseNumbers(piece: EllipsePiece): number[] {
+function ellipseNumbers(piece: EllipseSegment): number[] {
   return [
     piece.centre.x,
     piece.centre.y,
@@ -188,7 +188,7 @@ function ellipseNumbers(piece: EllipsePiece): number[] {
 }
 
 /** About how long a piece is: exact for what has a closed form, never too short for the others. */
-function roughLength(piece: Piece): number {
+function roughLength(piece: Segment): number {
   switch (piece.kind) {
     case 'line':
       return distance(piece.a, piece.b);
@@ -204,7 +204,7 @@ function roughLength(piece: Piece): number {
 }
 
 /** The largest absolute coordinate or radius: NaN where any number is not one. */
-function contourExtent(pieces: readonly Piece[]): number {
+function contourExtent(pieces: readonly Segment[]): number {
   let extent = 0;
   const take = (value: number): void => {
     // Math.max passes NaN on, so that one bad number spoils the sum of them.

@@ -1,6 +1,6 @@
 import { wrapInto } from '../math';
 import { SEGMENT, SEGMENT_STRIDE, type MeasuredPath } from './measured';
-import type { Contour } from './piece';
+import type { Contour } from './segment';
 import { segmentAt } from './reader';
 
 /** A place on a contour: which piece, and its parameter t in [0, 1]. */
@@ -21,7 +21,7 @@ export function placeAt(contour: Contour, path: MeasuredPath, s: number): PieceP
   const along = u - starts[k];
   const o = k * SEGMENT_STRIDE;
   const index = pieceOf[k];
-  const piece = contour.pieces[index];
+  const piece = contour.segments[index];
   let t: number;
   if (piece.kind === 'cubic' || piece.kind === 'ellipse') {
     let value = 0;

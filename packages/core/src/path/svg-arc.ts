@@ -1,5 +1,5 @@
 import { angleBetween, TAU, type Vec } from '../math';
-import type { Piece } from './piece';
+import type { Segment } from './segment';
 
 /**
  * An elliptical arc from its end points to its centre: W3C SVG 2, appendix B.2.4, with the
@@ -16,7 +16,7 @@ export function svgArc(
   tiltDegrees: number,
   large: boolean,
   sweepPositive: boolean,
-): Piece | null {
+): Segment | null {
   if (from.x === to.x && from.y === to.y) return null;
   let rx = Math.abs(rxGiven);
   let ry = Math.abs(ryGiven);

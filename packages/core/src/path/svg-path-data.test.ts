@@ -48,13 +48,13 @@ describe('the grammar of W3C SVG 2, chapter 9.3', () => {
     const contours = parsePathData('M5 5h10v10zl0 -5');
     expect(contours).toHaveLength(2);
     expect(contours[0].closed).toBe(true);
-    expect(contours[1].pieces[0]).toEqual({ kind: 'line', a: { x: 5, y: 5 }, b: { x: 5, y: 0 } });
+    expect(contours[1].segments[0]).toEqual({ kind: 'line', a: { x: 5, y: 5 }, b: { x: 5, y: 0 } });
   });
 
   it('an arc too small for its ends is scaled up, one of no radius is a line (appendix B.2.5)', () => {
     expect(length('M0 0A1 1 0 0 1 10 0')).toBeCloseTo(5 * Math.PI, 9);
     expect(length('M0 0A0 5 0 0 1 10 0')).toBe(10);
-    expect(parsePathData('M0 0A5 5 0 0 1 0 0L1 0')[0].pieces).toHaveLength(1);
+    expect(parsePathData('M0 0A5 5 0 0 1 0 0L1 0')[0].segments).toHaveLength(1);
   });
 
   it('agrees with svg-path-properties on a drawing of everything', () => {
@@ -121,7 +121,7 @@ describe('broken path data', () => {
       fc.property(scrap, (parts) => {
         const d = parts.join('');
         try {
-          for (const contour of parsePathData(d)) expect(contour.pieces.length).toBeGreaterThan(0);
+          for (const contour of parsePathData(d)) expect(contour.segments.length).toBeGreaterThan(0);
         } catch (error) {
           expect(error).toBeInstanceOf(RelayError);
           expect((error as RelayError).message).toMatch(/path data/);

@@ -3,8 +3,8 @@ import { RelayError } from '../error';
 import { LIMITS } from '../limits';
 import { distance, type Vec } from '../math';
 import { svgArc } from './svg-arc';
-import type { Contour, Piece } from './piece';
-import { raiseQuadratic } from './pieces';
+import type { Contour, Segment } from './segment';
+import { raiseQuadratic } from './segments/index';
 
 /**
  * Reads SVG path data (the whole grammar of W3C SVG 2, chapter 9.3) into contours, one for
@@ -60,7 +60,7 @@ export function parsePathData(d: string): Contour[] {
 class Pen {
   private at: Vec = { x: 0, y: 0 };
   private down: Vec = { x: 0, y: 0 };
-  private pieces: Piece[] = [];
+  private pieces: Segment[] = [];
 
   constructor(private readonly contours: Contour[]) {}
 
@@ -107,7 +107,7 @@ class Pen {
   }
 
   lift(): void {
-    if (this.pieces.length > 0) this.contours.push({ pieces: this.pieces, closed: false });
+    if (this.pieces.length > 0) this.contours.push({ segments: this.pieces, closed: false });
     this.pieces = [];
   }
 
@@ -115,7 +115,7 @@ class Pen {
     this.add({ kind: 'line', a: this.at, b: to }, to);
   }
 
-  private add(piece: Piece, to: Vec): void {
+  private add(piece: Segment, to: Vec): void {
     this.pieces.push(piece);
     this.at = to;
   }
@@ -123,7 +123,7 @@ class Pen {
   private close(): void {
     if (this.pieces.length > 0) {
       if (distance(this.at, this.down) > 0) this.line(this.down);
-      this.contours.push({ pieces: this.pieces, closed: true });
+      this.contours.push({ segments: this.pieces, closed: true });
     }
     this.pieces = [];
     this.at = this.down;

@@ -1,5 +1,5 @@
 import type { Vec } from '../math';
-import type { Contour, Piece } from './piece';
+import type { Contour, Segment } from './segment';
 
 /** Moves, turns, scales and mirrors the plane: p → k R(turn) M p + (x, y), where M flips y or not. */
 export interface Placement {
@@ -34,10 +34,13 @@ export function placePoint({ k, turn, x, y, mirror }: Placement, p: Vec): Vec {
 
 /** The contour moved, turned, scaled or mirrored: exact for every kind of piece. */
 export function placeContour(contour: Contour, placement: Placement): Contour {
-  return { closed: contour.closed, pieces: contour.pieces.map((piece) => placePiece(piece, placement)) };
+  return {
+    closed: contour.closed,
+    segments: contour.segments.map((piece) => placeSegment(piece, placement)),
+  };
 }
 
-export function placePiece(piece: Piece, placement: Placement): Piece {
+export function placeSegment(piece: Segment, placement: Placement): Segment {
   const at = (p: Vec): Vec => placePoint(placement, p);
   const { k, turn } = placement;
   const sense = placement.mirror ? -1 : 1;

@@ -1,7 +1,7 @@
 import type { Vec } from '../math';
 import { catenaryCubics } from './catenary-cubics';
-import type { Contour } from './piece';
-import { pieceEnd } from './piece-end';
+import type { Contour } from './segment';
+import { pieceEnd } from './segment-end';
 
 /** Writes a number with at most `digits` decimals, without trailing zeros. */
 export function writeNumber(value: number, digits: number): string {
@@ -12,11 +12,11 @@ export function writeNumber(value: number, digits: number): string {
 
 /** SVG path data of a contour, in its own coordinates (mirror it first where y should run down). */
 export function writePathData(contour: Contour, digits = 6): string {
-  if (contour.pieces.length === 0) return '';
+  if (contour.segments.length === 0) return '';
   const n = (value: number): string => writeNumber(value, digits);
   const p = (v: Vec): string => `${n(v.x)} ${n(v.y)}`;
-  const parts: string[] = [`M${p(pieceEnd(contour.pieces[0], 0))}`];
-  for (const piece of contour.pieces) {
+  const parts: string[] = [`M${p(pieceEnd(contour.segments[0], 0))}`];
+  for (const piece of contour.segments) {
     const to = pieceEnd(piece, 1);
     switch (piece.kind) {
       case 'line':

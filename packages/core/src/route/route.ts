@@ -1,7 +1,7 @@
 import { RelayError } from '../error';
 import { LIMITS } from '../limits';
 import { TAU, turnPositive, type Vec } from '../math';
-import type { Contour, Piece } from '../path';
+import type { Contour, Segment } from '../path';
 import { hangSlack } from './slack';
 import { contact, label, spanBetween, touchAngle, type Span } from './span';
 import { findCuts, findMissed, type CutWheel, type MissedWheel } from './watch';
@@ -63,7 +63,7 @@ export function routeRoundWheels(wheels: readonly RouteWheel[], closed: boolean)
   const taut: Span[] = [];
   for (let i = 0; i < spanCount; i++) taut.push(spanBetween(wheels[i], wheels[(i + 1) % n]));
   const spans = taut.map((span, i) => laySpan(wheels[i], wheels[(i + 1) % n], span));
-  const pieces: Piece[] = [];
+  const pieces: Segment[] = [];
   const wraps: Wrap[] = new Array<Wrap>(n);
   let s = 0;
   for (let i = 0; i < spanCount; i++) {
@@ -109,7 +109,7 @@ export function routeRoundWheels(wheels: readonly RouteWheel[], closed: boolean)
     span.sag === null ? [] : [{ after: wheels[i].id, sag: span.sag, length: span.length }],
   );
   return {
-    contour: { pieces, closed },
+    contour: { segments: pieces, closed },
     wraps,
     length: s,
     missed: closed ? findMissed(wheels, wraps) : [],
@@ -120,7 +120,7 @@ export function routeRoundWheels(wheels: readonly RouteWheel[], closed: boolean)
 
 /** A span as it is laid, taut or hanging: its directions where it leaves one wheel and arrives at the next. */
 interface LaidSpan {
-  readonly piece: Piece;
+  readonly piece: Segment;
   readonly length: number;
   readonly leave: number;
   readonly arrive: number;

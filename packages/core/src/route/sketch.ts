@@ -1,6 +1,6 @@
 import { RelayError } from '../error';
 import { turnPositive } from '../math';
-import type { Contour, Piece } from '../path';
+import type { Contour, Segment } from '../path';
 import { contact, spanBetween, touchAngle, type Span } from './span';
 import type { RouteWheel } from './wheel';
 
@@ -29,7 +29,9 @@ export function sketchRoute(wheels: readonly RouteWheel[], closed: boolean): Rou
   spans.forEach((span, i) => {
     if (!span) return;
     const to = wheels[(i + 1) % n];
-    const pieces: Piece[] = [{ kind: 'line', a: contact(wheels[i], span.angle), b: contact(to, span.angle) }];
+    const pieces: Segment[] = [
+      { kind: 'line', a: contact(wheels[i], span.angle), b: contact(to, span.angle) },
+    ];
     const next = spans[closed ? (i + 1) % n : i + 1];
     if (next && to.radius > 0) {
       const sense = to.turn === 'ccw' ? 1 : -1;
@@ -42,7 +44,7 @@ export function sketchRoute(wheels: readonly RouteWheel[], closed: boolean): Rou
         sweep: sense * sweep,
       });
     }
-    contours.push({ pieces, closed: false });
+    contours.push({ segments: pieces, closed: false });
   });
   return { contours, faults };
 }

@@ -1,12 +1,12 @@
 import { RelayError, mm } from '../error';
 import { hang } from '../hang';
-import type { CatenaryPiece } from '../path';
+import type { CatenarySegment } from '../path';
 import { contact, label, signed, type Span } from './span';
 import type { RouteWheel } from './wheel';
 
 /** A hanging span: it leaves one wheel and arrives at the next along their tangents. */
 export interface HangingSpan {
-  readonly piece: CatenaryPiece;
+  readonly piece: CatenarySegment;
   readonly length: number;
   readonly leave: number;
   readonly arrive: number;
@@ -81,7 +81,7 @@ export function hangSlack(from: RouteWheel, to: RouteWheel, taut: Span, slack: n
     fail('cannot hang with this slack. Leave less.');
   const [leave, arrive] = [q1, q2].map((q) => taut.angle + Math.atan(q) - tautSlope);
   const p = contact(from, leave);
-  const piece: CatenaryPiece = {
+  const piece: CatenarySegment = {
     kind: 'catenary',
     low: {
       x: p.x - a * Math.asinh(q1),

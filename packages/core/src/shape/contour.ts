@@ -1,7 +1,7 @@
 import { RelayError, mm } from '../error';
 import { asinClamped, TAU, type Vec } from '../math';
 import { reverseContour, startAt } from '../edit/cut';
-import { measurePath, placeContour, type Contour, type Piece } from '../path';
+import { measurePath, placeContour, type Contour, type Segment } from '../path';
 import { LIMITS } from '../limits';
 import type { Shape } from './shape';
 
@@ -24,13 +24,13 @@ function ownContour(shape: Shape): Contour {
     case 'circle':
       return {
         closed: true,
-        pieces: [{ kind: 'arc', centre: { x: 0, y: 0 }, radius: shape.radius, start: 0, sweep: TAU }],
+        segments: [{ kind: 'arc', centre: { x: 0, y: 0 }, radius: shape.radius, start: 0, sweep: TAU }],
       };
     case 'ellipse': {
       const { rx, ry, tilt } = shape;
       return {
         closed: true,
-        pieces: [{ kind: 'ellipse', centre: { x: 0, y: 0 }, rx, ry, tilt, start: 0, sweep: TAU }],
+        segments: [{ kind: 'ellipse', centre: { x: 0, y: 0 }, rx, ry, tilt, start: 0, sweep: TAU }],
       };
     }
     case 'rectangle':
@@ -42,7 +42,7 @@ function ownContour(shape: Shape): Contour {
     case 'arc':
       return {
         closed: false,
-        pieces: [
+        segments: [
           {
             kind: 'arc',
             centre: { x: 0, y: 0 },
@@ -53,7 +53,7 @@ function ownContour(shape: Shape): Contour {
         ],
       };
     case 'straight':
-      return { closed: false, pieces: [{ kind: 'line', a: { x: 0, y: 0 }, b: { x: shape.length, y: 0 } }] };
+      return { closed: false, segments: [{ kind: 'line', a: { x: 0, y: 0 }, b: { x: shape.length, y: 0 } }] };
   }
 }
 
@@ -61,7 +61,7 @@ function ownContour(shape: Shape): Contour {
 function rectangle(width: number, height: number, corner: number): Contour {
   const x = width / 2;
   const y = height / 2;
-  const pieces: Piece[] = [];
+  const pieces: Segment[] = [];
   const line = (x0: number, y0: number, x1: number, y1: number): void => {
     if (Math.hypot(x1 - x0, y1 - y0) > 1e-12 * (width + height))
       pieces.push({ kind: 'line', a: { x: x0, y: y0 }, b: { x: x1, y: y1 } });
@@ -78,7 +78,7 @@ function rectangle(width: number, height: number, corner: number): Contour {
   turn(-x + corner, y - corner, Math.PI / 2);
   line(-x, y - corner, -x, -y + corner);
   turn(-x + corner, -y + corner, Math.PI);
-  return { closed: true, pieces };
+  return { closed: true, segments: pieces };
 }
 
 /** Round two circles by their outer tangents, from the lower contact of the first on. They may overlap. */
@@ -91,7 +91,7 @@ function twoArcs(d: number, first: number, second: number): Contour {
   const low = lean - Math.PI / 2;
   return {
     closed: true,
-    pieces: [
+    segments: [
       { kind: 'line', a: contact(0, first, low), b: contact(d, second, low) },
       { kind: 'arc', centre: { x: d, y: 0 }, radius: second, start: low, sweep: -2 * low },
       { kind: 'line', a: contact(d, second, -low), b: contact(0, first, -low) },
@@ -107,7 +107,7 @@ function polygon(sides: number, radius: number): Contour {
   });
   return {
     closed: true,
-    pieces: Array.from({ length: sides }, (_, i): Piece => ({
+    segments: Array.from({ length: sides }, (_, i): Segment => ({
       kind: 'line',
       a: corner(i),
       b: corner(i + 1),

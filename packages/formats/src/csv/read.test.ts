@@ -25,7 +25,7 @@ describe('tables of points', () => {
     ]);
   });
   it('y runs up, as it is written', () => {
-    expect(readCsv('0,0\n0,5').contours[0].contour.pieces[0]).toMatchObject({ b: { x: 0, y: 5 } });
+    expect(readCsv('0,0\n0,5').contours[0].contour.segments[0]).toMatchObject({ b: { x: 0, y: 5 } });
   });
   it('single points and points in one place are said', () => {
     const { contours, skipped } = readCsv('1,1\n\n2,2\n2,2\n\n0,0\n1,0');

@@ -1,4 +1,4 @@
-import { RelayError, type Contour, type Piece, type Vec } from '@coin-relay/core';
+import { RelayError, type Contour, type Segment, type Vec } from '@coin-relay/core';
 import Papa from 'papaparse';
 import { checkSize, DrawingCollector, type Drawing } from '../drawing/drawing';
 
@@ -77,9 +77,9 @@ function separatorOf(text: string): string {
 }
 
 function polyline(points: readonly Vec[]): Contour {
-  const pieces: Piece[] = [];
+  const pieces: Segment[] = [];
   for (let i = 0; i + 1 < points.length; i++) pieces.push({ kind: 'line', a: points[i], b: points[i + 1] });
   const [first] = points;
   const last = points[points.length - 1];
-  return { pieces, closed: points.length > 3 && first.x === last.x && first.y === last.y };
+  return { segments: pieces, closed: points.length > 3 && first.x === last.x && first.y === last.y };
 }

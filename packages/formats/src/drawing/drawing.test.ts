@@ -52,5 +52,5 @@ it('a polyline of 20,000 points is read whole', () => {
     return `10\n${500 * Math.cos(a)}\n20\n${300 * Math.sin(a)}\n`;
   }).join('');
   const [contour] = readDxf(dxfFile([entity('LWPOLYLINE', 90, n, 70, 1) + points])).contours;
-  expect(contour.contour.pieces).toHaveLength(n);
+  expect(contour.contour.segments).toHaveLength(n);
 });

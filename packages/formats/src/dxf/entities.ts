@@ -4,7 +4,7 @@ import {
   smoothThrough,
   TAU,
   type Contour,
-  type Piece,
+  type Segment,
   type Vec,
 } from '@coin-relay/core';
 import { splinePieces } from './spline';
@@ -21,22 +21,24 @@ const point = (entity: Entity, x: number): Vec => ({ x: numberOf(entity, x), y: 
 export function entityContour(entity: Entity): Contour | null {
   const contour = ownContour(entity);
   if (!contour) return null;
-  return looksBackwards(entity) ? { ...contour, pieces: contour.pieces.map(acrossY) } : contour;
+  return looksBackwards(entity) ? { ...contour, segments: contour.segments.map(acrossY) } : contour;
 }
 
 function ownContour(entity: Entity): Contour | null {
   switch (entity.kind) {
     case 'LINE':
-      return { pieces: [{ kind: 'line', a: point(entity, 10), b: point(entity, 11) }], closed: false };
+      return { segments: [{ kind: 'line', a: point(entity, 10), b: point(entity, 11) }], closed: false };
     case 'CIRCLE':
       return {
-        pieces: [{ kind: 'arc', centre: point(entity, 10), radius: radiusOf(entity), start: 0, sweep: TAU }],
+        segments: [
+          { kind: 'arc', centre: point(entity, 10), radius: radiusOf(entity), start: 0, sweep: TAU },
+        ],
         closed: true,
       };
     case 'ARC': {
       const start = radians(numberOf(entity, 50));
       return {
-        pieces: [
+        segments: [
           {
             kind: 'arc',
             centre: point(entity, 10),
@@ -80,7 +82,7 @@ function ellipse(entity: Entity): Contour {
   if (!(rx > 0 && ry > 0)) throw new RelayError('file-broken', 'an ellipse without an extent');
   const start = numberOf(entity, 41);
   const sweep = sweepTo(start, numberOf(entity, 42, TAU));
-  const piece: Piece = {
+  const piece: Segment = {
     kind: 'ellipse',
     centre: point(entity, 10),
     rx,
@@ -89,7 +91,7 @@ function ellipse(entity: Entity): Contour {
     start,
     sweep,
   };
-  return { pieces: [piece], closed: sweep > TAU - 1e-9 };
+  return { segments: [piece], closed: sweep > TAU - 1e-9 };
 }
 
 interface Vertex extends Vec {
@@ -122,7 +124,7 @@ function heavyPolyline(entity: Entity): Contour | null {
 /** Straight pieces, and arcs where a bulge says so: the tangent of a quarter of the included angle (from memory). */
 function polyline(vertices: readonly Vertex[], closed: boolean): Contour {
   if (vertices.length < 2) throw new RelayError('file-broken', `a polyline of ${vertices.length} points`);
-  const pieces: Piece[] = [];
+  const pieces: Segment[] = [];
   const count = closed ? vertices.length : vertices.length - 1;
   for (let i = 0; i < count; i++) {
     const a = vertices[i];
@@ -130,7 +132,7 @@ function polyline(vertices: readonly Vertex[], closed: boolean): Contour {
     const { x, y } = a;
     pieces.push(bulgePiece({ x, y }, { x: b.x, y: b.y }, a.bulge));
   }
-  return { pieces, closed };
+  return { segments: pieces, closed };
 }
 
 function spline(entity: Entity): Contour {
@@ -149,7 +151,7 @@ function spline(entity: Entity): Contour {
     points: x.map((value, i): Vec => ({ x: value, y: y[i] ?? 0 })),
     weights: numbersOf(entity, 41),
   });
-  return { pieces, closed };
+  return { segments: pieces, closed };
 }
 
 /** Entities drawn on a plane that looks the other way (extrusion 0, 0, −1) are mirrored in x. */
@@ -158,7 +160,7 @@ function looksBackwards(entity: Entity): boolean {
   return ['ARC', 'CIRCLE', 'LWPOLYLINE', 'POLYLINE'].includes(entity.kind) && numberOf(entity, 230, 1) < 0;
 }
 
-function acrossY(piece: Piece): Piece {
+function acrossY(piece: Segment): Segment {
   if (piece.kind === 'line')
     return { kind: 'line', a: { x: -piece.a.x, y: piece.a.y }, b: { x: -piece.b.x, y: piece.b.y } };
   if (piece.kind === 'arc')

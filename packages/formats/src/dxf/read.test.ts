@@ -111,7 +111,7 @@ describe('entities, in closed form', () => {
         ),
       ]),
     );
-    expect(contour.pieces).toHaveLength(3);
+    expect(contour.segments).toHaveLength(3);
     const path = measurePath(contour);
     const read = pathReader(path);
     const at = newReading();
@@ -131,7 +131,7 @@ describe('entities, in closed form', () => {
     const contour = only(
       dxfFile([entity('SPLINE', 70, 8, 71, 3, 74, 3, 11, 0, 21, 0, 11, 20, 21, 10, 11, 40, 21, 0)]),
     );
-    expect(contour.pieces).toHaveLength(2);
+    expect(contour.segments).toHaveLength(2);
   });
 
   it('on a plane that looks the other way, arcs and polylines are mirrored', () => {
@@ -219,17 +219,17 @@ describe('against a general reader (dxf-parser)', () => {
     );
     const [poly, curve] = new DxfParser().parseSync(text)!.entities as [ILwpolylineEntity, ISplineEntity];
     const { contours } = readDxf(text);
-    const ends = contours[0].contour.pieces.map((piece) => {
+    const ends = contours[0].contour.segments.map((piece) => {
       const at = newReading();
-      pathReader(measurePath({ pieces: [piece], closed: false }))(0, at);
+      pathReader(measurePath({ segments: [piece], closed: false }))(0, at);
       return [at[0], at[1]];
     });
     poly.vertices.forEach(({ x, y }, i) => {
       expect(ends[i][0]).toBeCloseTo(x, 9);
       expect(ends[i][1]).toBeCloseTo(y, 9);
     });
-    expect(contours[0].contour.pieces.map((piece) => piece.kind)).toEqual(['arc', 'line', 'arc']);
-    expect(contours[1].contour.pieces[0]).toMatchObject({
+    expect(contours[0].contour.segments.map((piece) => piece.kind)).toEqual(['arc', 'line', 'arc']);
+    expect(contours[1].contour.segments[0]).toMatchObject({
       kind: 'cubic',
       p1: { x: curve.controlPoints![1].x, y: curve.controlPoints![1].y },
     });

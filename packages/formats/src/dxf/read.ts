@@ -1,4 +1,4 @@
-import { RelayError, type Contour, type Piece, type Vec } from '@coin-relay/core';
+import { RelayError, type Contour, type Segment, type Vec } from '@coin-relay/core';
 import { checkSize, DRAWING_LIMITS, DrawingCollector, type Drawing } from '../drawing/drawing';
 import { multiply, type Matrix } from '../svg/matrix';
 import { entityContour } from './entities';
@@ -87,7 +87,7 @@ class DxfReader {
       collected.skip(kind, NOT_LINES.get(kind) ?? 'no kind of line that is read');
       return;
     }
-    if (!contour.pieces.every(isFinitePiece)) {
+    if (!contour.segments.every(isFinitePiece)) {
       collected.skip(kind, `line ${entity.line}: it has a coordinate that is not a number`);
       return;
     }
@@ -140,7 +140,7 @@ class DxfReader {
   }
 }
 
-function isFinitePiece(piece: Piece): boolean {
+function isFinitePiece(piece: Segment): boolean {
   return Object.values(piece).every(
     (value) =>
       typeof value === 'string' ||

@@ -1,4 +1,4 @@
-import { RelayError, type CubicPiece, type Piece, type Vec } from '@coin-relay/core';
+import { RelayError, type CubicSegment, type Segment, type Vec } from '@coin-relay/core';
 
 export interface Spline {
   readonly degree: number;
@@ -22,7 +22,7 @@ type Point = readonly [wx: number, wy: number, w: number];
  * by cubics within 1e-7 of its extent.
  * @throws RelayError file-broken where its numbers do not belong together
  */
-export function splinePieces({ degree, knots, points, weights }: Spline): Piece[] {
+export function splinePieces({ degree, knots, points, weights }: Spline): Segment[] {
   const n = points.length;
   if (!(Number.isInteger(degree) && degree >= 1 && degree <= MOST_DEGREE && n > degree)) {
     throw new RelayError(
@@ -100,7 +100,7 @@ const mix = (p: Point, q: Point, t: number): Point => [
 const flat = (p: Point): Vec => ({ x: p[0] / p[2], y: p[1] / p[2] });
 
 /** A part of degree 1 to 3 without weights, as it is. */
-function exactPiece(part: readonly Point[]): Piece {
+function exactPiece(part: readonly Point[]): Segment {
   const p = part.map(flat);
   if (p.length === 2) return { kind: 'line', a: p[0], b: p[1] };
   if (p.length === 4) return { kind: 'cubic', p0: p[0], p1: p[1], p2: p[2], p3: p[3] };
@@ -131,11 +131,11 @@ function followed(
   t1: number,
   tolerance: number,
   depth: number,
-): CubicPiece[] {
+): CubicSegment[] {
   const a = evaluate(part, t0);
   const b = evaluate(part, t1);
   const k = (t1 - t0) / 3;
-  const piece: CubicPiece = {
+  const piece: CubicSegment = {
     kind: 'cubic',
     p0: a.at,
     p1: { x: a.at.x + k * a.d.x, y: a.at.y + k * a.d.y },

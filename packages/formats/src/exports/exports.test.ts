@@ -1,4 +1,4 @@
-import { demoJobs, fittedRows, machineOf, parseJob, prepareMachine } from '@coin-relay/model';
+import { demoJobs, fittedRows, machineOf, parseJob, precomputeFrames } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { readSvg } from '../svg/read';
 import { EXPORTS, type ExportInput } from './index';
@@ -8,7 +8,7 @@ const lift = demoJobs().find(({ id }) => id === 'demo-coin-lift')!.job;
 const rows = fittedRows(lift);
 const input: ExportInput = {
   job: lift,
-  machine: machineOf(lift, rows, prepareMachine(lift, rows)),
+  machine: machineOf(lift, rows, precomputeFrames(lift, rows)),
   run: 'row',
   pictures: new Map(),
 };

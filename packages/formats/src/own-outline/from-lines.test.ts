@@ -37,7 +37,7 @@ describe('outlines from the lines of a drawing', () => {
     const piece = ownPiece('own', 'Wedge', 'wedge.svg', outlineFromLines(found));
     expect(piece.pitch).toBeCloseTo(32, 6);
     // In the file y runs down: what was its upper edge is the upper one here too.
-    const ys = parsePathData(piece.outline[0].data)[0].pieces.map((p) => (p.kind === 'line' ? p.a.y : NaN));
+    const ys = parsePathData(piece.outline[0].data)[0].segments.map((p) => (p.kind === 'line' ? p.a.y : NaN));
     expect(Math.max(...ys) - Math.min(...ys)).toBeCloseTo(20, 6);
   });
 });

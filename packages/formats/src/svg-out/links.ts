@@ -53,7 +53,7 @@ function linkElement(
   if (layer === 'behind' && what !== 'all') return [];
   const parts = look.figure.parts.filter((part) => (layer === 'behind') === (part.behind === true));
   if (parts.length === 0) return [];
-  if (piece.seat === 'bent' && !moving) return bentElements(scene, looks, k, piece, parts, row, what);
+  if (piece.mode === 'bent' && !moving) return bentElements(scene, looks, k, piece, parts, row, what);
   placeMatrix(scene, k, piece, row, m);
   if (boundary?.how === 'whole' && !isKeptWhole(boundary, hullOf(look.figure), m)) return [];
   const stretch = stretchAt(scene, k, piece);

@@ -1,4 +1,4 @@
-import { demoJobs, fittedRows, machineOf, prepareMachine, type Job, type Machine } from '@coin-relay/model';
+import { demoJobs, fittedRows, machineOf, precomputeFrames, type Job, type Machine } from '@coin-relay/model';
 import { parsePathData } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
 import { readSvg, writeSvg } from '../index';
@@ -8,7 +8,7 @@ import { machineBounds, machineParts, springParts } from '@coin-relay/scene';
 const demo = (id: string): Job => structuredClone(demoJobs().find((entry) => entry.id === id)!.job);
 const running = (job: Job): Machine => {
   const rows = fittedRows(job);
-  return machineOf(job, rows, prepareMachine(job, rows));
+  return machineOf(job, rows, precomputeFrames(job, rows));
 };
 const arcade = running(demo('demo-arcade-drive'));
 

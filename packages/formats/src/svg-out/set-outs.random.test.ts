@@ -137,7 +137,7 @@ function checkScene(scene: RowScene): void {
     const number = pieceNumberAt(scene, k);
     expect(number).toBeGreaterThanOrEqual(0);
     expect(number).toBeLessThan(pieces.length);
-    if (scene.pieces[number].seat === 'bent') continue;
+    if (scene.pieces[number].mode === 'bent') continue;
     placeMatrix(scene, k, scene.pieces[number], 0, m);
     expect([...m].every(Number.isFinite)).toBe(true);
     // Nothing is flattened: every map keeps an area.

@@ -102,7 +102,7 @@ function rowMarkup(
   prefix: string,
 ): RowMarkup {
   const run = resolved.run.id;
-  const scene = rowScene(fit, out, machine.prepared.rows.get(run) ?? null);
+  const scene = rowScene(fit, out, machine.precomputed.rows.get(run) ?? null);
   const travel = travelOf(machine, run, options.frame);
   moveScene(scene, travel, options.frame);
   const looks = new Looks(scene, options.pictures ?? new Map(), prefix);

@@ -11,7 +11,7 @@ import type { Job, Wheel } from '../job/schema';
 import { frame, run } from './frame';
 import { arcadeDrive } from './arcade';
 import { beadString } from './strings';
-import { anchorChain, bellowsSeam, coinSlide, lampFestoon, prizeCarousel } from './trimmings';
+import { anchorChain, bellowsSeam, coinSlide, lampFestoon, prizeCarousel } from './ornament-jobs';
 
 /** The arcade's machines, the one to look at first last. People, places and machines are invented. */
 export function demoJobs(): readonly { id: string; job: Job }[] {

@@ -1,4 +1,4 @@
-import { checkBreath, checkManner, driveTrain, RelayError } from '@coin-relay/core';
+import { checkBreath, checkMotionProfile, driveTrain, RelayError } from '@coin-relay/core';
 import type { Job } from './shape';
 
 /** Something a part of the motion refers to, and where it says so. */
@@ -74,7 +74,9 @@ export function motionConflict(job: Moving): { at: (string | number)[]; message:
       );
     }),
     ...motion.drives.map(({ manner }, i) =>
-      manner ? refused(['motion', 'drives', i, 'manner'], () => checkManner(manner, motion.frames)) : null,
+      manner
+        ? refused(['motion', 'drives', i, 'manner'], () => checkMotionProfile(manner, motion.frames))
+        : null,
     ),
     ...(motion.breaths ?? []).map((breath, i) =>
       refused(['motion', 'breaths', i], () => checkBreath(breath, motion.frames)),

@@ -1,4 +1,4 @@
-import { checkManner, periodsOf, RelayError, type Manner } from '@coin-relay/core';
+import { checkMotionProfile, periodsOf, RelayError, type MotionProfile } from '@coin-relay/core';
 import { motionNeeds } from './motion-needs';
 import type { Job } from './shape';
 
@@ -79,7 +79,7 @@ function fitToLoop(job: Job): void {
     const { dwell, ease } = drive.manner;
     for (let part = 0.9; part > 0.01; part *= 0.9) {
       const less = (value: number): number => Math.floor(value * part);
-      const manner: Manner = {
+      const manner: MotionProfile = {
         ...drive.manner,
         dwell: [less(dwell[0]), less(dwell[1])],
         ease: [less(ease[0]), less(ease[1])],
@@ -92,9 +92,9 @@ function fitToLoop(job: Job): void {
   }
 }
 
-function fits(manner: Manner, frames: number): boolean {
+function fits(manner: MotionProfile, frames: number): boolean {
   try {
-    checkManner(manner, frames);
+    checkMotionProfile(manner, frames);
     return true;
   } catch (error) {
     if (error instanceof RelayError) return false;

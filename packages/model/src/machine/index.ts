@@ -6,18 +6,18 @@ export {
   centreOf,
   checkAnchors,
   crankAngle,
-  laidAnew,
+  precomputedRow,
   machineOf,
   pinOfPiece,
-  NOTHING_PREPARED,
+  NOTHING_PRECOMPUTED,
   roomForFrame,
   rowFrameAt,
   travelOf,
   wheelAngleAt,
 } from './machine';
-export type { Machine, MachineWheel, Prepared } from './machine';
+export type { Machine, MachineWheel, PrecomputedFrames } from './machine';
 export { drivenLengthAt, factsOfSpring, measureAt, ropeLengthAt, tieAt, tieOverLoop } from './ties';
 export type { TieOverLoop, TieState } from './ties';
-export { needsPreparing, prepareMachine, ROPE_NUMBERS } from './prepare';
+export { needsPrecomputing, precomputeFrames, ROPE_NUMBERS } from './precompute';
 export { bodyAt } from './body';
 export type { BodyPlace } from './body';

@@ -9,7 +9,7 @@ import {
   fittedRows,
   machineOf,
   measureAt,
-  prepareMachine,
+  precomputeFrames,
   ROPE_NUMBERS,
   rowFrameAt,
   tieAt,
@@ -22,7 +22,7 @@ import {
 const demo = (id: string): Job => structuredClone(demoJobs().find((d) => d.id === id)!.job);
 const running = (job: Job): Machine => {
   const rows = fittedRows(job);
-  return machineOf(job, rows, prepareMachine(job, rows));
+  return machineOf(job, rows, precomputeFrames(job, rows));
 };
 const arcade = running(demo('demo-arcade-drive'));
 const turnsOf = (machine: Machine, wheel: string, frame: number): number =>
@@ -142,7 +142,7 @@ describe('anchors and what is between them', () => {
   });
 
   it('a rope is a catenary of its length between its anchors, worked out ahead', () => {
-    const shapes = arcade.prepared.ropes.get('bell-rope')!;
+    const shapes = arcade.precomputed.ropes.get('bell-rope')!;
     for (const frame of [0, 31, 200]) {
       const [x, y, a, from, to] = shapes.subarray(frame * ROPE_NUMBERS, (frame + 1) * ROPE_NUMBERS);
       expect(Math.abs(to - from)).toBeCloseTo(216, 9);
@@ -192,7 +192,7 @@ describe('anchors and what is between them', () => {
       fit: { ...job.runs[1].fit, multiple: 1 },
     });
     const machine = running(job);
-    expect(machine.prepared.problems).toEqual([]);
+    expect(machine.precomputed.problems).toEqual([]);
     for (const frame of [0, 17, 120]) {
       const { pins, firstLink, links } = rowFrameAt(machine, 'swing', frame)!;
       const first = -firstLink;
@@ -232,10 +232,10 @@ describe('anchors and what is between them', () => {
       sequence: ['inner'],
     });
     const machine = running(job);
-    expect(machine.prepared.problems).toEqual([
+    expect(machine.precomputed.problems).toEqual([
       { of: 'short', message: expect.stringMatching(/^In frame \d+:.*do not reach/) },
     ]);
-    expect(machine.prepared.ropes.has('bell-rope')).toBe(true);
+    expect(machine.precomputed.ropes.has('bell-rope')).toBe(true);
   });
 });
 

@@ -28,7 +28,7 @@ export interface MachineWheel {
 }
 
 /** What was worked out ahead for every frame of the loop. Plain data: it crosses threads. */
-export interface Prepared {
+export interface PrecomputedFrames {
   readonly rows: ReadonlyMap<string, RowFrames>;
   /** Of every rope and frame: x and y of the lowest place, a, and from where to where along it; NaN where it is taut. */
   readonly ropes: ReadonlyMap<string, Float64Array>;
@@ -36,7 +36,7 @@ export interface Prepared {
   readonly problems: readonly { readonly of: string; readonly message: string }[];
 }
 
-export const NOTHING_PREPARED: Prepared = { rows: new Map(), ropes: new Map(), problems: [] };
+export const NOTHING_PRECOMPUTED: PrecomputedFrames = { rows: new Map(), ropes: new Map(), problems: [] };
 
 /** A job in motion: where everything is at any frame follows from it in closed form. */
 export interface Machine {
@@ -45,7 +45,7 @@ export interface Machine {
   readonly rows: ReadonlyMap<string, FittedRow>;
   readonly motions: ReadonlyMap<string, RowMotion>;
   readonly wheels: ReadonlyMap<string, MachineWheel>;
-  readonly prepared: Prepared;
+  readonly precomputed: PrecomputedFrames;
 }
 
 /**
@@ -54,7 +54,7 @@ export interface Machine {
 export function machineOf(
   job: Job,
   rows: readonly FittedRow[],
-  prepared: Prepared = NOTHING_PREPARED,
+  prepared: PrecomputedFrames = NOTHING_PRECOMPUTED,
 ): Machine {
   const motions = rowMotions(job, rows);
   const wheels = new Map<string, MachineWheel>();
@@ -73,7 +73,7 @@ export function machineOf(
     rows: new Map(rows.map((row) => [row.resolved.run.id, row])),
     motions,
     wheels,
-    prepared,
+    precomputed: prepared,
   };
 }
 
@@ -137,15 +137,15 @@ export function centreOf({ wheels, job }: Pick<Machine, 'wheels' | 'job'>, wheel
 export function pinOfPiece(machine: Machine, run: string, place: number, frame: number): Vec | null {
   const row = machine.rows.get(run)?.fit.row;
   if (!row) return null;
-  const laid = laidAnew(machine.prepared, run);
+  const laid = precomputedRow(machine.precomputed, run);
   if (!laid) return pinAt(row, travelOf(machine, run, frame), place);
   return framePinAt(laid, frame, row.kind === 'ring' ? place % laid.links : place);
 }
 
 /** Room for a run as it stands at a frame; null for a run that is not fitted. */
-export function roomForFrame({ rows, prepared }: Machine, run: string): RowFrame | null {
+export function roomForFrame({ rows, precomputed: prepared }: Machine, run: string): RowFrame | null {
   const row = rows.get(run);
-  const laid = laidAnew(prepared, run);
+  const laid = precomputedRow(prepared, run);
   return row ? (laid ? newFramesFrame(laid) : newRowFrame(row.fit.row)) : null;
 }
 
@@ -161,14 +161,15 @@ export function rowFrameAt(
 ): RowFrame | null {
   const row = machine.rows.get(run);
   if (!row || !room) return null;
-  const laid = laidAnew(machine.prepared, run);
+  const laid = precomputedRow(machine.precomputed, run);
   if (laid) readFrames(laid, frameIn(machine.frames, frame), room);
   else rowFrame(row.fit.row, travelOf(machine, run, frame), room);
   return room;
 }
 
 /** The frames of a row that were worked out ahead, where they were. */
-export const laidAnew = (prepared: Prepared, run: string): RowFrames | null => prepared.rows.get(run) ?? null;
+export const precomputedRow = (prepared: PrecomputedFrames, run: string): RowFrames | null =>
+  prepared.rows.get(run) ?? null;
 
 /** @throws RelayError rod-too-short for the first slider whose crank cannot go round */
 export function checkAnchors(machine: Pick<Machine, 'job' | 'wheels'>): void {

@@ -8,7 +8,7 @@ import {
   type ClosedTurn,
   type FitOutcome,
   type LaidWheel,
-  type Manner,
+  type MotionProfile,
   type WheelTurning,
 } from '@coin-relay/core';
 import { repeatOf } from '../motion/repeat';
@@ -27,7 +27,7 @@ export interface RowMotion {
   readonly run: string;
   /** Pitches in one loop, signed; of a driven row it may be no whole number. */
   readonly travel: number;
-  readonly manner: Manner;
+  readonly manner: MotionProfile;
   /** The run that drives it in the end, and its pitches for one of that; null where it runs by itself. */
   readonly driven: { readonly master: string; readonly ratio: number } | null;
   /** What the driving wheels slip by so that the row meets the loop’s end, as a part of one. */
@@ -110,7 +110,7 @@ export function rowMotions(job: Job, rows: readonly FittedRow[]): ReadonlyMap<st
 function closeWheel(
   turning: WheelTurning,
   travel: number,
-  manner: Manner,
+  manner: MotionProfile,
   slips: boolean,
   repeats: number,
 ): { turning: WheelTurning; slip: number } {

@@ -4,7 +4,7 @@ import {
   isSteady,
   speedFor,
   type EyeReading,
-  type Manner,
+  type MotionProfile,
   type RowMeasure,
   type Speed,
 } from '@coin-relay/core';
@@ -37,7 +37,7 @@ export interface MotionFacts {
   readonly seconds: number;
   /** Pitches in one loop, signed. */
   readonly travel: number;
-  readonly manner: Manner;
+  readonly manner: MotionProfile;
   /** The run that drives it in the end, and its pitches for one of that; null where it runs by itself. */
   readonly driven: RowMotion['driven'];
   readonly measure: RowMeasure;

@@ -192,7 +192,7 @@ describe('an own piece', () => {
     expect(pointsData(square)).toBe('M0 0L10 0L10 10L0 10L0 0Z');
     const [ring] = parsePathData(pointsData(square.map((p) => ({ ...p, round: true }))));
     // In a square of round points every point is passed along the diagonal of its neighbours.
-    const piece = ring.pieces[0];
+    const piece = ring.segments[0];
     if (piece.kind !== 'cubic') throw new Error('a curve is wanted');
     const reach = 10 / 3 / Math.SQRT2;
     expect(piece.p1.x).toBeCloseTo(reach, 3);

@@ -4,10 +4,10 @@ import {
   newReading,
   pathReader,
   reachTo,
-  readRail,
+  readSampledPath,
   RelayError,
   type MeasuredPath,
-  type Rail,
+  type SampledPath,
 } from '@coin-relay/core';
 import type { Job, SetOut } from '../job/schema';
 import { insideSide } from './side';
@@ -46,7 +46,7 @@ export function reachOf(
   job: Job,
   reach: NonNullable<SetOut['reach']>,
   own: MeasuredPath,
-  rail: Rail,
+  rail: SampledPath,
 ): Float64Array {
   const count = rail.data.length / 4;
   const found = new Float64Array(count).fill(NaN);
@@ -57,7 +57,7 @@ export function reachOf(
   const side = insideSide(own);
   const at = new Float64Array(4);
   for (let k = 0; k < count; k++) {
-    readRail(rail, Math.min(k * rail.step, rail.length * (1 - 1e-12)), at);
+    readSampledPath(rail, Math.min(k * rail.step, rail.length * (1 - 1e-12)), at);
     const [ux, uy] = reachWay(reach.way, at[2], at[3], side);
     found[k] = reachTo(line, measured.closed, { x: at[0], y: at[1] }, ux, uy) ?? NaN;
   }

@@ -23,7 +23,7 @@ describe('working out a set-out', () => {
     const { fit, out } = resolved(demo('demo-coin-lift'));
     expect(out.table.count).toBe(fit.count);
     expect([...out.table.piece.subarray(0, 6)]).toEqual([0, 1, 0, 1, 0, 2]);
-    expect(out.rail).toBeNull();
+    expect(out.sampledPath).toBeNull();
   });
 
   it('the lamp festoon: bells at its ends, a pennant on every fourth, each as the rules say', () => {
@@ -71,7 +71,7 @@ describe('working out a set-out', () => {
 
   it('hangers reach the beam: at each place as far as it is', () => {
     const { out } = resolved(demo('demo-coin-slide'), 'hangers');
-    const { rail, reach } = out;
+    const { sampledPath: rail, reach } = out;
     const beam = (x: number): number =>
       x < 320 ? 260 + ((x + 40) * 40) / 360 : 300 - ((x - 320) * 40) / 420;
     for (let k = 0; k < reach!.length; k += 97) {

@@ -1,12 +1,12 @@
 import { familyOf } from '../families';
 import {
   findCorners,
-  railOf,
+  samplePath,
   resolvePlaces,
   restingMiddles,
   type FitOutcome,
   type PlaceTable,
-  type Rail,
+  type SampledPath,
   type RestingRow,
   type SetOutPlan,
 } from '@coin-relay/core';
@@ -28,7 +28,7 @@ export interface ResolvedSetOut {
   /** Arc length of the middle of each place at rest, mm. */
   readonly middles: Float64Array;
   /** The path to ride on, where a piece does. */
-  readonly rail: Rail | null;
+  readonly sampledPath: SampledPath | null;
   readonly boundary: Boundary | null;
   /** For every entry of the rail: how far the path to be reached is, mm; NaN where it is not met. */
   readonly reach: Float64Array | null;
@@ -59,14 +59,14 @@ export function resolveSetOut(job: Job, run: Run, fit: FitOutcome): ResolvedSetO
       const behaviour = behaviourOf(piece);
       return behaviour === 'carried' || (behaviour === 'bending' && !familyOf(piece).onPin);
     });
-  const rail = rides ? railOf(path, fit.request.pitch) : null;
+  const rail = rides ? samplePath(path, fit.request.pitch) : null;
   return {
     setOut,
     pieces,
     materials,
     table,
     middles,
-    rail,
+    sampledPath: rail,
     boundary: boundaryOf(job, setOut),
     reach: rail && setOut.reach ? reachOf(job, setOut.reach, path, rail) : null,
   };

@@ -3,7 +3,7 @@ import {
   machineOf,
   motionFacts,
   pieceWidth,
-  prepareMachine,
+  precomputeFrames,
   resolveRun,
   resolveSetOut,
   type FittedRow,
@@ -86,7 +86,7 @@ export function checkJob(job: Job, run?: string): Finding[] {
     }
   };
   const rows = job.runs.flatMap(({ id }) => tried(id, () => fittedAndLooked(job, id)) ?? []);
-  const machine = tried(null, () => machineOf(job, rows, prepareMachine(job, rows)));
+  const machine = tried(null, () => machineOf(job, rows, precomputeFrames(job, rows)));
   const all = checkFitted({ job, rows, machine, problems });
   return run === undefined ? all : all.filter((entry) => entry.run === run);
 }

@@ -2,7 +2,7 @@ import { fitRow } from '@coin-relay/core';
 import {
   fittedRows,
   machineOf,
-  prepareMachine,
+  precomputeFrames,
   resolveRun,
   resolveSetOut,
   type Job,
@@ -21,5 +21,5 @@ export function findingsOf(job: Job, looked: Pick<CheckedRow, 'approaches' | 'cu
 /** A job as a machine, with all that is worked out ahead. */
 export function running(job: Job): Machine {
   const rows = fittedRows(job);
-  return machineOf(job, rows, prepareMachine(job, rows));
+  return machineOf(job, rows, precomputeFrames(job, rows));
 }

@@ -32,7 +32,7 @@ import { bandOutline } from './band';
 import { FINISHES } from './finishes';
 import { colourOf, finishedFigure } from './finished';
 import type { Figure } from '../../../model/src/figure/figure';
-import { pieceFigure, pieceLayer, pieceSeat } from './piece-figure';
+import { pieceFigure, pieceLayer, placementMode } from './piece-figure';
 import { wheelFigure } from './wheels';
 
 const chain = chainPieces(
@@ -122,16 +122,16 @@ describe('pieces', () => {
   });
 
   it('sits between pins, but for belt teeth; outer links lie over inner ones', () => {
-    expect(ALL.slice(0, 5).map(pieceSeat)).toEqual([
+    expect(ALL.slice(0, 5).map(placementMode)).toEqual([
       'between-pins',
       'between-pins',
       'between-pins',
       'between-pins',
       'on-pin',
     ]);
-    expect(pieceSeat(lampPieces(40).pieces[0])).toBe('on-middle');
-    expect(pieceSeat(plainBeltPieces(40).pieces[0])).toBe('bent');
-    expect(pieceSeat({ ...outer, behaviour: 'bending' })).toBe('bent');
+    expect(placementMode(lampPieces(40).pieces[0])).toBe('on-middle');
+    expect(placementMode(plainBeltPieces(40).pieces[0])).toBe('bent');
+    expect(placementMode({ ...outer, behaviour: 'bending' })).toBe('bent');
     expect([inner, outer, carrier].map(pieceLayer)).toEqual([0, 1, 1]);
   });
 });
@@ -229,7 +229,7 @@ describe('families from their numbers', () => {
       shapes.add(figure.parts[0].d);
       boxOf(figure).forEach((v, i) => expect(Math.abs(v - even[i])).toBeLessThanOrEqual(4 * 0.25 + 0.01));
       const [ring] = parsePathData(figure.parts[0].d);
-      const points = ring.pieces.map((piece) => (piece.kind === 'line' ? piece.a : { x: NaN, y: NaN }));
+      const points = ring.segments.map((piece) => (piece.kind === 'line' ? piece.a : { x: NaN, y: NaN }));
       // No step where the wave closes: neighbours are never far apart.
       for (let i = 1; i < points.length; i++)
         expect(Math.hypot(points[i].x - points[i - 1].x, points[i].y - points[i - 1].y)).toBeLessThan(6);

@@ -4,9 +4,9 @@ import { behaviourOf, familyOf, type Figure, type JobPiece } from '@coin-relay/m
  * How a piece is put on its place: from pin to pin, about the pin itself, about the middle between
  * two pins, or bent along the path from pin to pin.
  */
-export type Seat = 'between-pins' | 'on-pin' | 'on-middle' | 'bent';
+export type PlacementMode = 'between-pins' | 'on-pin' | 'on-middle' | 'bent';
 
-export function pieceSeat(piece: JobPiece): Seat {
+export function placementMode(piece: JobPiece): PlacementMode {
   if (familyOf(piece).onPin) return 'on-pin';
   switch (behaviourOf(piece)) {
     case 'stiff':

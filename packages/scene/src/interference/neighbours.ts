@@ -3,7 +3,7 @@ import { fineOutline, isOnPath, parsePathData, withinPath } from '@coin-relay/co
 import { behaviourOf } from '@coin-relay/model';
 import { pieceFigure } from '../figures/piece-figure';
 import { moveScene, pieceNumberAt, placeOf, type RowScene, type ScenePiece } from '../placing/scene';
-import { placeMatrix, type Matrix } from '../placing/seat';
+import { placeMatrix, type Matrix } from '../placing/placement-matrix';
 import type { PathsD } from 'clipper2-ts';
 import { movedArea, overlapWidth, solidArea } from './overlap';
 

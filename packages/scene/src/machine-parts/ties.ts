@@ -64,7 +64,7 @@ export function springParts(spring: SpringTie, length: number): MachinePart[] {
 }
 
 /** A rope that was worked out for a frame; null where it is taut, or not known yet. */
-function hungAt({ prepared, frames }: Machine, tie: string, frame: number): string | null {
+function hungAt({ precomputed: prepared, frames }: Machine, tie: string, frame: number): string | null {
   const shapes = prepared.ropes.get(tie);
   if (!shapes) return null;
   const k = ((Math.round(frame) % frames) + frames) % frames;

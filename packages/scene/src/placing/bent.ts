@@ -1,4 +1,4 @@
-import { fineOutline, parsePathData, readRail, type FineOutline } from '@coin-relay/core';
+import { fineOutline, parsePathData, readSampledPath, type FineOutline } from '@coin-relay/core';
 import { placeOf, type RowScene, type ScenePiece } from './scene';
 
 /** Chords a bending figure is cut into along its pitch. */
@@ -25,7 +25,7 @@ export function bentPoints(
   row: number,
   out: Float64Array,
   read: (s: number, out: Float64Array) => void = (s, to) => {
-    if (scene.rail) readRail(scene.rail, s, to);
+    if (scene.sampledPath) readSampledPath(scene.sampledPath, s, to);
   },
 ): void {
   const { setting, middle } = piece;

@@ -23,8 +23,8 @@ export function rowBounds(scene: RowScene): Box {
   );
   const { rows, twin, handed, reach } = setOut.setOut;
   if (handed?.takes === 'direction') for (const { x, y } of handed.items) take(x, y, beside);
-  if (setOut.reach && setOut.rail && reach) {
-    const { data } = setOut.rail;
+  if (setOut.reach && setOut.sampledPath && reach) {
+    const { data } = setOut.sampledPath;
     for (let k = 0; k < setOut.reach.length; k++) {
       const far = setOut.reach[k] || 0;
       const [x, y] = [data[4 * k], data[4 * k + 1]];

@@ -1,7 +1,7 @@
 export { grownAt, moveScene, pieceNumberAt, placeOf, rowScene } from './scene';
 export type { RowScene, ScenePiece } from './scene';
-export { placeMatrix, stretchAt, stretchExtent } from './seat';
-export type { Matrix } from './seat';
+export { placeMatrix, stretchAt, stretchExtent } from './placement-matrix';
+export type { Matrix } from './placement-matrix';
 export { bendingPart, bentPoints } from './bent';
 export { hullOf, stretchMatrix } from './stretch';
 export { areKept, isKeptWhole } from './keep';

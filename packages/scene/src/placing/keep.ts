@@ -1,6 +1,6 @@
 import { isInside } from '@coin-relay/core';
 import type { Boundary } from '@coin-relay/model';
-import type { Matrix } from './seat';
+import type { Matrix } from './placement-matrix';
 
 /** A circle round the points of an outline: its middle, and the farthest point from it. */
 interface Round {

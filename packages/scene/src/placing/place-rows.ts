@@ -1,7 +1,7 @@
 import { BY, wrapInto, type FitOutcome } from '@coin-relay/core';
 import type { ResolvedSetOut } from '@coin-relay/model';
 import { rowScene } from './scene';
-import { placeMatrix } from './seat';
+import { placeMatrix } from './placement-matrix';
 
 /** One place of a row before it travels, as numbers. */
 export interface PlaceRow {

@@ -1,4 +1,4 @@
-import { fitRow, isInside, parsePathData, readRail, type FitOutcome } from '@coin-relay/core';
+import { fitRow, isInside, parsePathData, readSampledPath, type FitOutcome } from '@coin-relay/core';
 import {
   CHAIN_SIZES,
   chainPieces,
@@ -184,10 +184,10 @@ describe('the setting', () => {
     at(scene, k, 0, 0);
     const s = scene.setOut.middles[0];
     const half = (scene.pieces[0].box[2] - scene.pieces[0].box[0]) / 2;
-    const rail = scene.setOut.rail!;
+    const rail = scene.setOut.sampledPath!;
     const [a, b] = [new Float64Array(4), new Float64Array(4)];
-    readRail(rail, s - half, a);
-    readRail(rail, s + half, b);
+    readSampledPath(rail, s - half, a);
+    readSampledPath(rail, s + half, b);
     expect(Math.atan2(m[1], m[0])).toBeCloseTo(Math.atan2(b[1] - a[1], b[0] - a[0]), 9);
   });
 });
@@ -360,7 +360,7 @@ describe('bending pieces', () => {
     const made = { pieces: [{ ...own, behaviour: 'bending' as const }], sequence: ['own'] };
     const scene = sceneOf(rowOf('M100 0A100 100 0 0 1 -100 0A100 100 0 0 1 100 0Z', made));
     const [piece] = scene.pieces;
-    expect(piece.seat).toBe('bent');
+    expect(piece.mode).toBe('bent');
     const outline = bendingPart(pieceFigure(piece.piece, piece.span).parts[0].d, piece.span);
     const out = new Float64Array(outline.points.length);
     bentPoints(scene, 3, piece, outline, 0, out);

@@ -5,7 +5,7 @@ import {
   readFrames,
   rowFrame,
   type FitOutcome,
-  type Rail,
+  type SampledPath,
   type RowFrame,
   type RowFrames,
 } from '@coin-relay/core';
@@ -19,12 +19,12 @@ import {
 } from '@coin-relay/model';
 import { figureBox, type Box } from './box';
 import { newPlacingRoom, type PlacingRoom } from './room';
-import { pieceFigure, pieceLayer, pieceSeat, type Seat } from '../figures/piece-figure';
+import { pieceFigure, pieceLayer, placementMode, type PlacementMode } from '../figures/piece-figure';
 
 /** A piece ready to be placed. */
 export interface ScenePiece {
   readonly piece: JobPiece;
-  readonly seat: Seat;
+  readonly mode: PlacementMode;
   readonly layer: 0 | 1;
   readonly setting: Setting;
   /** The pin distance its figure is drawn with, mm. */
@@ -54,13 +54,13 @@ export interface RowScene {
   /** Where in these it stands. */
   laidAt: number;
   /** The path to ride on as it is now. */
-  rail: Rail | null;
+  sampledPath: SampledPath | null;
 }
 
 export function rowScene(fit: FitOutcome, setOut: ResolvedSetOut, laid: RowFrames | null = null): RowScene {
   const span = fit.effectivePitch ?? fit.request.pitch;
   const pieces = setOut.pieces.map((piece): ScenePiece => {
-    const seat = pieceSeat(piece);
+    const seat = placementMode(piece);
     // Carried pieces keep the pitch they were made for; what sits between pins takes the row's, but for
     // those that lie end to end, each as long as it is.
     const own = fit.request.endToEnd
@@ -72,7 +72,7 @@ export function rowScene(fit: FitOutcome, setOut: ResolvedSetOut, laid: RowFrame
         : piece.pitch;
     return {
       piece,
-      seat,
+      mode: seat,
       layer: pieceLayer(piece),
       setting: piece.setting ?? PLAIN_SETTING,
       span: own,
@@ -81,7 +81,6 @@ export function rowScene(fit: FitOutcome, setOut: ResolvedSetOut, laid: RowFrame
     };
   });
   const frame = laid ? newFramesFrame(laid) : newRowFrame(fit.row);
-  const { rail } = setOut;
   const scene = {
     fit,
     setOut,
@@ -92,7 +91,7 @@ export function rowScene(fit: FitOutcome, setOut: ResolvedSetOut, laid: RowFrame
     laid,
     room: newPlacingRoom(),
     laidAt: 0,
-    rail,
+    sampledPath: setOut.sampledPath,
   };
   moveScene(scene, 0, 0);
   return scene;
@@ -110,7 +109,7 @@ export function moveScene(scene: RowScene, travel: number, frame = 0): void {
     return;
   }
   scene.laidAt = frameIn(laid.frames, frame);
-  scene.rail = laid.rails?.[scene.laidAt] ?? scene.setOut.rail;
+  scene.sampledPath = laid.sampledPaths?.[scene.laidAt] ?? scene.setOut.sampledPath;
   readFrames(laid, scene.laidAt, scene.frame);
 }
 

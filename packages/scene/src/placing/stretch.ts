@@ -1,7 +1,7 @@
 import { fineOutline, parsePathData } from '@coin-relay/core';
 import type { Figure, FigurePart } from '../../../model/src/figure/figure';
 import type { RowScene, ScenePiece } from './scene';
-import { stretchExtent, type Matrix } from './seat';
+import { stretchExtent, type Matrix } from './placement-matrix';
 
 const hulls = new WeakMap<Figure, Float64Array>();
 

@@ -17,7 +17,7 @@ import { firstValueFrom } from 'rxjs';
 import { JobApi } from '../api/job-api.service';
 import { SampleComponent } from '../links/sample.component';
 import { OfferBack } from '../shared/offer-back.service';
-import { Trouble } from '../shared/trouble';
+import { ErrorState } from '../shared/error-state';
 import { catalogueRows, shownRows, type CatalogueRow, type CatalogueSort } from './catalogue-rows';
 import { CompareComponent } from './compare.component';
 import { Supplier } from './supplier.service';
@@ -67,7 +67,7 @@ export class CataloguePage {
   protected readonly scale = SCALE;
   protected readonly moods = MOODS;
   protected readonly kept = signal<readonly KeptLink[]>([]);
-  private readonly trouble = new Trouble();
+  private readonly trouble = new ErrorState();
   protected readonly problem = this.trouble.words;
   protected readonly words = signal('');
   protected readonly family = signal('');

@@ -248,7 +248,7 @@ export class DrawingStage {
 
   private laidOf(run: string): RowFrames | null {
     const { machine } = this.machine ?? {};
-    return machine?.prepared.rows.get(run) ?? null;
+    return machine?.precomputed.rows.get(run) ?? null;
   }
 
   private standRows(): void {

@@ -25,13 +25,13 @@ import { PlaceChoice } from '../session/place-choice.service';
 import type { Handle } from '../path-kinds/index';
 import { MeasuredPaths } from '../engine/measured-paths.service';
 import { PathWork, type PathMode } from '../session/path-work.service';
-import { AnchorHands } from './tools/anchor-hands';
-import { DrawingHands } from './tools/drawing-hands';
+import { AnchorTool } from './tools/anchor-tool';
+import { PathTool } from './tools/path-tool';
 import { DrawingStage, type ShownRow } from './drawing-stage';
-import { HandsInTurn } from './tools/hands-in-turn';
-import { MarkHands } from './tools/mark-hands';
-import { PlaceHands } from './tools/place-hands';
-import { SpacingHands } from './tools/spacing-hands';
+import { ToolInTurn } from './tools/tool-in-turn';
+import { MarkTool } from './tools/mark-tool';
+import { PlaceTool } from './tools/place-tool';
+import { SpacingTool } from './tools/spacing-tool';
 import { PointerControl } from './tools/pointer';
 import { roundStep, toScreen, type ViewPort } from './view-port';
 import { WheelNoteComponent } from './wheel-note.component';
@@ -99,12 +99,12 @@ export class DrawingComponent {
       const stage = new DrawingStage(element, (view) => this.view.set(view), this.pictures);
       this.stage = stage;
       const { store, fits, context, work, paths } = this;
-      const hands = new DrawingHands({ store, fits, context, work, paths, stage });
-      const placeHands = new PlaceHands(stage, this.places);
+      const pathTool = new PathTool({ store, fits, context, work, paths, stage });
+      const placeTool = new PlaceTool(stage, this.places);
       const { marks } = this;
-      const spacingHands = new SpacingHands(stage, store, fits, hands);
-      const markHands = new MarkHands(stage, fits, marks);
-      const anchorHands = new AnchorHands({
+      const spacingTool = new SpacingTool(stage, store, fits, pathTool);
+      const markTool = new MarkTool(stage, fits, marks);
+      const anchorTool = new AnchorTool({
         stage,
         store,
         context,
@@ -115,11 +115,11 @@ export class DrawingComponent {
       });
       const control = new PointerControl(
         element,
-        new HandsInTurn(() => {
-          if (marks.now) return markHands;
-          if (context.at === 'set-out') return placeHands;
-          if (context.at === 'motion' || this.anchors.now) return anchorHands;
-          return context.at === 'fit' ? spacingHands : hands;
+        new ToolInTurn(() => {
+          if (marks.now) return markTool;
+          if (context.at === 'set-out') return placeTool;
+          if (context.at === 'motion' || this.anchors.now) return anchorTool;
+          return context.at === 'fit' ? spacingTool : pathTool;
         }),
       );
       const watcher = new ResizeObserver(() => stage.resize(element.clientWidth, element.clientHeight));
@@ -147,13 +147,13 @@ export class DrawingComponent {
         .pipe(until)
         .subscribe(() => {
           // While places are set out, what moves the path is out of the way.
-          const grip = context.at === 'fit' ? spacingHands.grip() : null;
+          const grip = context.at === 'fit' ? spacingTool.grip() : null;
           const second: Handle[] = grip
             ? [{ id: 'second', look: 'spacing', x: grip.x, y: grip.y, from: grip.from }]
             : [];
-          if (context.at === 'motion') stage.setHandles(anchorHands.handles());
-          else stage.setHandles(context.at === 'set-out' ? [] : [...hands.handles(), ...second]);
-          stage.setOverlay({ marks: hands.marks() });
+          if (context.at === 'motion') stage.setHandles(anchorTool.handles());
+          else stage.setHandles(context.at === 'set-out' ? [] : [...pathTool.handles(), ...second]);
+          stage.setOverlay({ marks: pathTool.marks() });
         });
       merge(fits.state$, work.path$)
         .pipe(until)
@@ -167,7 +167,7 @@ export class DrawingComponent {
         });
       this.playback.position$.pipe(takeUntilDestroyed(destroyed)).subscribe(({ frame }) => {
         stage.moveTo(frame);
-        if (context.at === 'motion') stage.setHandles(anchorHands.handles());
+        if (context.at === 'motion') stage.setHandles(anchorTool.handles());
       });
       this.context.wheel$.pipe(takeUntilDestroyed(destroyed)).subscribe((id) => stage.select(id));
       this.places.places$.pipe(until).subscribe((chosen) => stage.showPlaces(chosen as ReadonlySet<number>));

@@ -47,7 +47,7 @@ export class LivePictureComponent {
       const machine = this.machine();
       this.parts = new MachinePainter(machine, false);
       this.painters = [...machine.rows].map(([run, { fit, setOut, resolved }]) => {
-        const laid = machine.prepared.rows.get(run) ?? null;
+        const laid = machine.precomputed.rows.get(run) ?? null;
         const painter = new RowPainter(fit, setOut, resolved.sequence, null, run, laid);
         painter.turnings = machine.motions.get(run)?.turnings ?? fit.turnings;
         return painter;

@@ -66,7 +66,7 @@ export class PieceLooks {
       fill: part.fill === null ? null : colourOf(materials, part.fill),
       line: part.line,
       part,
-      fine: piece.seat === 'bent' ? bendingPart(part.d, piece.span) : null,
+      fine: piece.mode === 'bent' ? bendingPart(part.d, piece.span) : null,
     }));
     const material = finish >= 0 ? materials[finish].id : (piece.piece.finish?.material ?? null);
     const main = mainPart(figure, material);

@@ -52,7 +52,7 @@ export function eachPlace(
 
 function isInBox(scene: RowScene, k: number, number: number, x: number, y: number, reach: number): boolean {
   const piece = scene.pieces[number];
-  if (piece.seat === 'bent') return false;
+  if (piece.mode === 'bent') return false;
   placeMatrix(scene, k, piece, 0, m);
   const det = m[0] * m[3] - m[1] * m[2];
   if (det === 0) return false;

@@ -122,8 +122,8 @@ export class RowPainter {
 
   /** Paints its path as it is now. */
   paintWay(ctx: CanvasRenderingContext2D, pixel: number): void {
-    const { rail } = this.scene;
-    if (this.laid?.rails && rail) paintRail(ctx, rail, pixel);
+    const { sampledPath: rail } = this.scene;
+    if (this.laid?.sampledPaths && rail) paintRail(ctx, rail, pixel);
     else paintPath(ctx, this.fit, pixel);
   }
 
@@ -192,7 +192,7 @@ export class RowPainter {
     const whole = what === 'over' && look.over.length > 0 ? look.over : partsOf(look);
     if (whole.length === 0) return;
     const piece = this.scene.pieces[number];
-    if (piece.seat === 'bent') {
+    if (piece.mode === 'bent') {
       if (what === 'all') this.paintBent(ctx, base, pixel, k, piece, row, whole);
       return;
     }

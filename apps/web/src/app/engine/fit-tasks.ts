@@ -1,6 +1,12 @@
 import { pictureOf, type JobPicture } from './job-picture';
 import type { Candidate } from '@coin-relay/core';
-import { fittedRows, prepareMachine, type FittedRow, type Job, type Prepared } from '@coin-relay/model';
+import {
+  fittedRows,
+  precomputeFrames,
+  type FittedRow,
+  type Job,
+  type PrecomputedFrames,
+} from '@coin-relay/model';
 import type { NeighbourCut } from '@coin-relay/scene';
 import type { JobChanges } from './job-changes';
 import { fitRun, OpenJob, type FitResult, type VersionedReply } from './open-job';
@@ -54,10 +60,14 @@ export function fitTasks() {
      * What a job in motion has to have worked out ahead.
      * @param rows as they are fitted; null to fit them
      */
-    prepare(job: Job, rows: readonly FittedRow[] | null, progress: (part: number) => void): Reply<Prepared> {
+    prepare(
+      job: Job,
+      rows: readonly FittedRow[] | null,
+      progress: (part: number) => void,
+    ): Reply<PrecomputedFrames> {
       return replied(() => {
         let told = -1;
-        return prepareMachine(job, rows ?? fittedRows(job), (part) => {
+        return precomputeFrames(job, rows ?? fittedRows(job), (part) => {
           // Told in hundredths: a message for each frame would cost more than the frame.
           if (Math.floor(part * 100) === told) return;
           told = Math.floor(part * 100);

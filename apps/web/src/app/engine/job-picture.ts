@@ -1,15 +1,15 @@
 import {
   fitSentence,
   formatLength,
-  needsPreparing,
-  NOTHING_PREPARED,
+  needsPrecomputing,
+  NOTHING_PRECOMPUTED,
   pieceSummary,
   pieceWords,
-  prepareMachine,
+  precomputeFrames,
   resolveRun,
   type FittedRow,
   type Job,
-  type Prepared,
+  type PrecomputedFrames,
 } from '@coin-relay/model';
 import { fitRun } from './open-job';
 import type { Reply } from './reply';
@@ -17,7 +17,7 @@ import type { Reply } from './reply';
 /** What is to be seen of a job that is not open: its rows, all that moves in them, and its facts in words. */
 export interface JobPicture {
   readonly rows: readonly FittedRow[];
-  readonly prepared: Prepared;
+  readonly prepared: PrecomputedFrames;
   readonly link: string;
   readonly facts: string;
   readonly verdict: { readonly good: boolean; readonly text: string };
@@ -42,7 +42,7 @@ export function pictureOf(job: Job): Reply<JobPicture> {
     ok: true,
     value: {
       rows,
-      prepared: needsPreparing(job) ? prepareMachine(job, rows) : NOTHING_PREPARED,
+      prepared: needsPrecomputing(job) ? precomputeFrames(job, rows) : NOTHING_PRECOMPUTED,
       link: pieceSummary(job, resolved.sequence[0]),
       facts: `${fit.count} ${many} on ${formatLength(fit.layout.path.length, job.unit)}${others}`,
       verdict: fitSentence(job, resolved, fit).verdict,

@@ -2,13 +2,13 @@ import { inject, Injectable, type OnDestroy } from '@angular/core';
 import { RelayError } from '@coin-relay/core';
 import {
   machineOf,
-  needsPreparing,
-  NOTHING_PREPARED,
+  needsPrecomputing,
+  NOTHING_PRECOMPUTED,
   travelOf,
   type FittedRow,
   type Job,
   type Machine,
-  type Prepared,
+  type PrecomputedFrames,
 } from '@coin-relay/model';
 import { proxy } from 'comlink';
 import { BehaviorSubject, debounceTime, from, Observable, Subject, switchMap, takeUntil } from 'rxjs';
@@ -52,7 +52,7 @@ export class MachineView implements OnDestroy {
   private readonly asking = new Subject<Job>();
   private readonly ended = new Subject<void>();
   private asked: Job | null = null;
-  private prepared: { readonly of: Job; readonly value: Prepared } | null = null;
+  private prepared: { readonly of: Job; readonly value: PrecomputedFrames } | null = null;
 
   /** Emits at once, and whenever the rows, or what was worked out ahead, change. */
   readonly state$ = this.state.asObservable();
@@ -90,12 +90,12 @@ export class MachineView implements OnDestroy {
     }
     // While the newest document cannot be fitted, the last one that could runs on.
     const { job } = view;
-    if (needsPreparing(job) && this.prepared?.of !== job) this.ask(job);
-    const known = this.prepared?.of === job ? this.prepared.value : NOTHING_PREPARED;
+    if (needsPrecomputing(job) && this.prepared?.of !== job) this.ask(job);
+    const known = this.prepared?.of === job ? this.prepared.value : NOTHING_PRECOMPUTED;
     this.show(job, [view, ...others], known);
   }
 
-  private show(job: Job, views: readonly FitState['others'][number][], prepared: Prepared): void {
+  private show(job: Job, views: readonly FitState['others'][number][], prepared: PrecomputedFrames): void {
     const rows = this.inOrder(job, views);
     const preparing = this.asked === job ? (this.state.value.preparing ?? 0) : null;
     try {
@@ -120,7 +120,7 @@ export class MachineView implements OnDestroy {
   }
 
   /** Works the frames of a job out; an older job is not worked out any further. */
-  private framesOf(job: Job): Observable<{ job: Job; reply: Reply<Prepared> }> {
+  private framesOf(job: Job): Observable<{ job: Job; reply: Reply<PrecomputedFrames> }> {
     return new Observable((done) => {
       const progress = proxy((part: number) => {
         if (this.asked === job) this.state.next({ ...this.state.value, preparing: part });
@@ -155,12 +155,12 @@ export class MachineView implements OnDestroy {
       .sort((a, b) => (order.get(a.resolved.run.id) ?? 0) - (order.get(b.resolved.run.id) ?? 0));
   }
 
-  private take(job: Job, reply: Reply<Prepared>): void {
+  private take(job: Job, reply: Reply<PrecomputedFrames>): void {
     if (this.asked !== job) return;
     this.asked = null;
-    const value: Prepared = reply.ok
+    const value: PrecomputedFrames = reply.ok
       ? reply.value
-      : { ...NOTHING_PREPARED, problems: [{ of: '', message: reply.message }] };
+      : { ...NOTHING_PRECOMPUTED, problems: [{ of: '', message: reply.message }] };
     this.prepared = { of: job, value };
     this.state.next({ ...this.state.value, preparing: null });
     this.follow(this.fits.now);

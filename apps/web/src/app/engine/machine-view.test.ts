@@ -3,9 +3,9 @@ import {
   demoJobs,
   fittedRows,
   machineOf,
-  NOTHING_PREPARED,
+  NOTHING_PRECOMPUTED,
   type FittedRow,
-  prepareMachine,
+  precomputeFrames,
   resolveRun,
   type Job,
   type Machine,
@@ -24,7 +24,7 @@ import { trailOf } from '../drawing/trail';
 const demo = (id: string): Job => structuredClone(demoJobs().find((entry) => entry.id === id)!.job);
 const running = (job: Job): Machine => {
   const rows = fittedRows(job);
-  return machineOf(job, rows, prepareMachine(job, rows));
+  return machineOf(job, rows, precomputeFrames(job, rows));
 };
 
 describe('anchors picked on the drawing', () => {
@@ -151,7 +151,7 @@ describe('the machine of the open job', () => {
     const view = viewService();
     expect(view.now.machine?.rows.size).toBe(1);
     expect(view.now.preparing).toBeNull();
-    expect(view.now.machine?.prepared).toBe(NOTHING_PREPARED);
+    expect(view.now.machine?.precomputed).toBe(NOTHING_PRECOMPUTED);
     vi.advanceTimersByTime(1_000);
     expect(answers).toHaveLength(0);
   });
@@ -159,14 +159,14 @@ describe('the machine of the open job', () => {
   it('tells how far the frames are, and takes them when they come', async () => {
     fits = new BehaviorSubject(stateOf(demo('demo-arcade-drive')));
     const view = viewService();
-    expect(view.now.machine?.prepared).toBe(NOTHING_PREPARED);
+    expect(view.now.machine?.precomputed).toBe(NOTHING_PRECOMPUTED);
     await vi.advanceTimersByTimeAsync(200);
     expect(view.now.preparing).toBe(0.5);
     answers[0](true);
     await vi.advanceTimersByTimeAsync(0);
     expect(view.now.preparing).toBeNull();
-    expect([...(view.now.machine?.prepared.rows.keys() ?? [])]).toEqual(['beads']);
-    expect([...(view.now.machine?.prepared.ropes.keys() ?? [])]).toEqual(['bell-rope']);
+    expect([...(view.now.machine?.precomputed.rows.keys() ?? [])]).toEqual(['beads']);
+    expect([...(view.now.machine?.precomputed.ropes.keys() ?? [])]).toEqual(['bell-rope']);
   });
 
   it('does not go on with an older document, and does not take its frames', async () => {
@@ -180,11 +180,11 @@ describe('the machine of the open job', () => {
     expect(stopped).toBeGreaterThan(0);
     answers[0](true);
     await vi.advanceTimersByTimeAsync(0);
-    expect(view.now.machine?.prepared).toBe(NOTHING_PREPARED);
+    expect(view.now.machine?.precomputed).toBe(NOTHING_PRECOMPUTED);
     answers[1](true);
     await vi.advanceTimersByTimeAsync(0);
     expect(view.now.machine?.job.name).toBe('Other');
-    expect(view.now.machine?.prepared.rows.size).toBe(1);
+    expect(view.now.machine?.precomputed.rows.size).toBe(1);
   });
 
   it('where the drive is broken every row runs by itself, and why is told', () => {

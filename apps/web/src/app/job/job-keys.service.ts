@@ -115,7 +115,7 @@ export class JobKeys implements OnDestroy {
     else if (this.marks.now) this.marks.ask(null);
     else if (this.work.mode !== 'arrange') this.work.setMode('arrange');
     else if (this.work.points.size > 0) this.work.choosePoints([]);
-    else if (this.context.benchPiece !== null) this.context.openBench(null);
+    else if (this.context.editedPiece !== null) this.context.openOutlineEditor(null);
     else if (this.places.places.size > 0) this.places.clear();
     else if (this.context.selectedAnchor !== null) this.context.selectAnchor(null);
     else this.context.selectWheel(null);

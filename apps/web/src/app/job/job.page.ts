@@ -32,7 +32,7 @@ import { TapeComponent } from '../tape/tape.component';
 import { MeasuredPaths } from '../engine/measured-paths.service';
 import { PlaceTableComponent } from '../set-out/place-table.component';
 import { SetOutWork } from '../set-out/set-out-work.service';
-import { LinkBenchComponent } from '../links/bench/link-bench.component';
+import { OutlineEditorComponent } from '../links/outline-editor/outline-editor.component';
 import { PlaceChoice } from '../session/place-choice.service';
 import { PathWork } from '../session/path-work.service';
 import { WorksheetComponent } from '../worksheet/worksheet.component';
@@ -51,7 +51,7 @@ import { JobKeys, SHORTCUTS } from './job-keys.service';
     TapeComponent,
     PlayBarComponent,
     PlaceTableComponent,
-    LinkBenchComponent,
+    OutlineEditorComponent,
   ],
   providers: [
     Findings,
@@ -101,7 +101,7 @@ export class JobPage {
   protected readonly sheetOpen = toSignal(this.keys.sheet$, { requireSync: true });
   private readonly sheet = viewChild.required<ElementRef<HTMLDialogElement>>('sheet');
   protected readonly table = toSignal(this.context.table$, { requireSync: true });
-  protected readonly bench = toSignal(this.context.bench$, { requireSync: true });
+  protected readonly bench = toSignal(this.context.outlineEditor$, { requireSync: true });
   protected readonly units = UNITS;
   protected readonly saved = computed(() => saveWords(this.saveState()));
 

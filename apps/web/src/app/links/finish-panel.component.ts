@@ -10,7 +10,7 @@ import { JobStore } from '../document/job-store.service';
 import { withExtra } from './with-extra';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
-import { Trouble } from '../shared/trouble';
+import { ErrorState } from '../shared/error-state';
 
 type Picture = NonNullable<PieceFinish['picture']>;
 
@@ -147,7 +147,7 @@ export class FinishPanelComponent {
   readonly piece = input.required<JobPiece>();
   readonly job = input.required<Job>();
   readonly changed = output<JobPiece>();
-  private readonly trouble = new Trouble();
+  private readonly trouble = new ErrorState();
   protected readonly problem = this.trouble.words;
   protected readonly finish = computed(() => this.piece().finish ?? PLAIN);
   protected readonly materials = computed(() => materialsOf(this.job()));

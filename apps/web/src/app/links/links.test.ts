@@ -2,8 +2,8 @@ import { fitRow } from '@coin-relay/core';
 import { rowScene, pieceNumberAt } from '@coin-relay/scene';
 import { demoJobs, ownPiece, parseJob, PLAIN_SETTING, resolveRun, resolveSetOut } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
-import { benchPlace, benchRound, benchView } from './bench/bench-view';
-import { TRIAL_LINKS, trialJob } from './bench/trial';
+import { placeInView, roundInView, editorView } from './outline-editor/editor-view';
+import { TRIAL_LINKS, trialJob } from './outline-editor/trial';
 import { withExtra } from './with-extra';
 
 const own = ownPiece('own', 'Bar', '', [{ data: 'M0 0L40 0L40 10L0 10Z', material: null, line: true }]);
@@ -15,7 +15,7 @@ describe('the bench', () => {
       [500, 400],
       [900, 200],
     ]) {
-      const view = benchView(far, w, h);
+      const view = editorView(far, w, h);
       expect(view.width / view.height).toBeCloseTo(w / h, 9);
       expect(view.x).toBeLessThan(-60);
       expect(view.x + view.width).toBeGreaterThan(40);
@@ -25,16 +25,16 @@ describe('the bench', () => {
   });
 
   it('a place of the surface is a place of the piece: its corners, with y up', () => {
-    const view = benchView(own, 500, 400);
-    expect(benchPlace(view, 0, 400)).toEqual({ x: view.x, y: expect.closeTo(view.y, 9) });
-    expect(benchPlace(view, 500, 0).x).toBeCloseTo(view.x + view.width, 9);
-    expect(benchPlace(view, 0, 0).y).toBeCloseTo(view.y + view.height, 9);
+    const view = editorView(own, 500, 400);
+    expect(placeInView(view, 0, 400)).toEqual({ x: view.x, y: expect.closeTo(view.y, 9) });
+    expect(placeInView(view, 500, 0).x).toBeCloseTo(view.x + view.width, 9);
+    expect(placeInView(view, 0, 0).y).toBeCloseTo(view.y + view.height, 9);
   });
 
   it('rounds to what a hand can place: less than a pixel off', () => {
-    const view = benchView(own, 500, 400);
+    const view = editorView(own, 500, 400);
     for (const value of [3.14159265, -17.77777]) {
-      const rounded = benchRound(view, value);
+      const rounded = roundInView(view, value);
       expect(Math.abs(rounded - value)).toBeLessThan(view.pixel);
       expect(String(rounded).length).toBeLessThan(9);
     }

@@ -1,4 +1,4 @@
-import { demoJobs, fittedRows, machineOf, prepareMachine, type Job, type Machine } from '@coin-relay/model';
+import { demoJobs, fittedRows, machineOf, precomputeFrames, type Job, type Machine } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { graphTable } from '../graphs/graph-data';
 import { motionGraphs, type MotionGraph } from './graph-lines';
@@ -6,7 +6,7 @@ import { motionGraphs, type MotionGraph } from './graph-lines';
 const demo = (id: string): Job => structuredClone(demoJobs().find((entry) => entry.id === id)!.job);
 const running = (job: Job): Machine => {
   const rows = fittedRows(job);
-  return machineOf(job, rows, prepareMachine(job, rows));
+  return machineOf(job, rows, precomputeFrames(job, rows));
 };
 const graph = (machine: Machine, run: string, id: string): MotionGraph =>
   motionGraphs(machine, run).find((entry) => entry.id === id)!;

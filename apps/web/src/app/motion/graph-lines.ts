@@ -110,7 +110,7 @@ function tieGraphs(machine: Machine, tie: Tie): MotionGraph[] {
 
 /** How far apart the pieces of a breathing row stand: the least, the mean and the most in every frame. */
 function breathGraph(machine: Machine, { resolved }: FittedRow): MotionGraph[] {
-  const laid = machine.prepared.rows.get(resolved.run.id);
+  const laid = machine.precomputed.rows.get(resolved.run.id);
   if (!laid || laid.sizes.length === 0) return [];
   const { unit } = machine.job;
   const { frames, links } = laid;

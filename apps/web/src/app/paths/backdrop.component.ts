@@ -7,7 +7,7 @@ import { setBackdrop } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { PathWork } from '../session/path-work.service';
-import { Trouble } from '../shared/trouble';
+import { ErrorState } from '../shared/error-state';
 
 /** Bytes of a picture at the most, as the server takes them. */
 const MOST_BYTES = 12_000_000;
@@ -37,7 +37,7 @@ export class BackdropComponent {
   protected readonly backdrop = computed(() => this.job()?.backdrop ?? null);
   protected readonly mode = toSignal(this.work.mode$, { requireSync: true });
   protected readonly marks = toSignal(this.work.measured$, { requireSync: true });
-  private readonly trouble = new Trouble();
+  private readonly trouble = new ErrorState();
   protected readonly problem = this.trouble.words;
   protected readonly apart = computed(() => {
     const [a, b] = this.marks();

@@ -4,7 +4,7 @@ import { routeJob, type JobSummary } from '@coin-relay/model';
 import { JobApi } from '../api/job-api.service';
 import { firstValueFrom } from 'rxjs';
 import { OfferBack } from '../shared/offer-back.service';
-import { Trouble } from '../shared/trouble';
+import { ErrorState } from '../shared/error-state';
 import { JobCardComponent } from './job-card.component';
 
 /** The rack: the jobs, each with a live picture and its facts. */
@@ -20,7 +20,7 @@ export class RackPage {
   private readonly router = inject(Router);
   private readonly back = inject(OfferBack);
   protected readonly jobs = signal<readonly JobSummary[] | null>(null);
-  private readonly trouble = new Trouble();
+  private readonly trouble = new ErrorState();
   protected readonly problem = this.trouble.words;
 
   constructor() {

@@ -19,7 +19,7 @@ export class JobContext {
   readonly step$ = this.step.asObservable();
   readonly wheel$ = this.wheel.asObservable();
   /** The own piece whose outline is being worked on. */
-  readonly bench$ = this.bench.asObservable();
+  readonly outlineEditor$ = this.bench.asObservable();
   /** The place of the path that was gone to, mm. */
   readonly spot$ = this.spot.asObservable();
   /** Emits when all of the drawing is to be shown. */
@@ -39,11 +39,11 @@ export class JobContext {
     return this.wheel.value;
   }
 
-  get benchPiece(): string | null {
+  get editedPiece(): string | null {
     return this.bench.value;
   }
 
-  openBench(piece: string | null): void {
+  openOutlineEditor(piece: string | null): void {
     if (piece !== this.bench.value) this.bench.next(piece);
   }
 

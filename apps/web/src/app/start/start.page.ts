@@ -16,7 +16,7 @@ import { JobApi } from '../api/job-api.service';
 import { freshId } from '../document/commands';
 import type { Step } from '../session/job-context.service';
 import { IMPORT_DIGITS, ImportComponent, jobOf, type TakenLines } from '../import/import.component';
-import { Trouble } from '../shared/trouble';
+import { ErrorState } from '../shared/error-state';
 
 /** A new job: drawn, from a ready shape, round wheels, hung, or from a file. */
 @Component({
@@ -29,7 +29,7 @@ import { Trouble } from '../shared/trouble';
 export class StartPage {
   private readonly api = inject(JobApi);
   private readonly router = inject(Router);
-  private readonly trouble = new Trouble();
+  private readonly trouble = new ErrorState();
   protected readonly problem = this.trouble.words;
   protected readonly shapes = Object.entries(SHAPE_WORDS) as [Shape['of'], string][];
 

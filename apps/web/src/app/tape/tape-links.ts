@@ -165,7 +165,7 @@ export function paintLens(ctx: CanvasRenderingContext2D, size: number, painter: 
   ctx.stroke();
   for (const { k, what } of drawOrder(scene)) {
     if (what !== 'all' && what !== 'over') continue;
-    const { piece, seat, span: size } = scene.pieces[pieceNumberAt(scene, k)];
+    const { piece, mode: seat, span: size } = scene.pieces[pieceNumberAt(scene, k)];
     const s = pastEnd(painter.fit, arc[k * step]);
     if (Math.abs(s) > span * 4) continue;
     const i = placeOf(scene, k);

@@ -186,7 +186,7 @@ export class TapeComponent {
     const view = this.fits.now.view;
     if (!view) return;
     const run = view.resolved.run.id;
-    const laid = this.machine.now.machine?.prepared.rows.get(run) ?? null;
+    const laid = this.machine.now.machine?.precomputed.rows.get(run) ?? null;
     if (this.painter?.setOut !== view.setOut || this.painter.laid !== laid)
       this.painter = new RowPainter(view.fit, view.setOut, view.resolved.sequence, null, run, laid);
     const canvas = this.strip().nativeElement;

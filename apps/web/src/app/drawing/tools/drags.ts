@@ -5,7 +5,7 @@ import type { Gesture } from '../../document/job-store.service';
 import { toolFor, wheelOf } from '../../path-kinds/index';
 import type { LaidMap } from '../../path-kinds/laid-map';
 import { placePoint } from '../../path-kinds/place-point';
-import type { HandParts, HandSpace } from './hand-space';
+import type { ToolParts, ToolSpace } from './tool-space';
 
 /** A drag that is going on: how a place of the document is written into the draft. */
 export interface Drag {
@@ -19,8 +19,8 @@ export interface Drag {
 
 /** Taking hold of a handle. */
 export function handleDrag(
-  { store, work, context }: HandParts,
-  space: HandSpace,
+  { store, work, context }: ToolParts,
+  space: ToolSpace,
   job: Job,
   path: JobPath,
   id: string,
@@ -51,8 +51,8 @@ export function handleDrag(
 
 /** Taking hold of a stretch of a drawn path: it is bent. */
 export function bendDrag(
-  { store }: HandParts,
-  space: HandSpace,
+  { store }: ToolParts,
+  space: ToolSpace,
   path: PathOf<'drawn'>,
   s: number,
 ): Drag | null {
@@ -74,8 +74,8 @@ export function bendDrag(
 
 /** Presses and pulls while placing: the point flows, the pull is its arm. */
 export function placeDrag(
-  { store }: HandParts,
-  space: HandSpace,
+  { store }: ToolParts,
+  space: ToolSpace,
   path: PathOf<'drawn'>,
   at: Vec,
 ): Drag | null {

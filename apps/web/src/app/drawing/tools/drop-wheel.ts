@@ -1,12 +1,12 @@
 import { nearestOnPath, newReading, pathReader, type Vec } from '@coin-relay/core';
 import { addWheel, freshId } from '../../document/commands/index';
-import type { HandParts, HandSpace } from './hand-space';
+import type { ToolParts, ToolSpace } from './tool-space';
 
 /** Radius a new wheel has, px on the screen as it is seen. */
 const NEW_WHEEL = 36;
 
 /** A new wheel where it was dropped, in the span that is nearest, on the side it lies. */
-export function dropWheel({ store, fits, work, context, stage }: HandParts, space: HandSpace, at: Vec): void {
+export function dropWheel({ store, fits, work, context, stage }: ToolParts, space: ToolSpace, at: Vec): void {
   const { job } = store;
   const { path } = work;
   if (!job || path?.kind !== 'route') return;

@@ -37,7 +37,7 @@ import { SettingPanelComponent } from '../../links/setting-panel.component';
 import { VariationPanelComponent } from '../../links/variation-panel.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
 import { NumberFieldComponent } from '../../shared/number-field.component';
-import { Trouble } from '../../shared/trouble';
+import { ErrorState } from '../../shared/error-state';
 
 /** Ends of lines in a drawing of a piece that are one, mm. */
 const JOIN = 0.01;
@@ -71,7 +71,7 @@ export class LinkStepComponent {
   protected readonly job = toSignal(this.store.job$);
   private readonly run = toSignal(inject(RunAtWork).run$);
   protected readonly at = signal<string | null>(null);
-  private readonly trouble = new Trouble();
+  private readonly trouble = new ErrorState();
   protected readonly problem = this.trouble.words;
   protected readonly said = signal('');
   protected readonly groups = GROUPS;
@@ -174,7 +174,7 @@ export class LinkStepComponent {
 
   protected openBench(): void {
     const piece = this.piece();
-    if (piece?.family === 'own') this.context.openBench(piece.id);
+    if (piece?.family === 'own') this.context.openOutlineEditor(piece.id);
   }
 
   /** A piece to begin with: a rounded plate as long as the pitch is now. */
@@ -251,7 +251,7 @@ export class LinkStepComponent {
       this.store.job ?? undefined,
       this.store.job?.runs.find(({ id }) => id === run.id),
     )[0];
-    if (made) this.context.openBench(made.id);
+    if (made) this.context.openOutlineEditor(made.id);
   }
 }
 

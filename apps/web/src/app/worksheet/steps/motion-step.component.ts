@@ -10,7 +10,7 @@ import { JobContext } from '../../session/job-context.service';
 import { JobStore } from '../../document/job-store.service';
 import { BreathPanelComponent } from '../../motion/breath-panel.component';
 import { LinkagePanelComponent } from '../../motion/linkage-panel.component';
-import { MannerPanelComponent } from '../../motion/manner-panel.component';
+import { MotionProfilePanelComponent } from '../../motion/motion-profile-panel.component';
 import { MotionGraphsComponent } from '../../motion/motion-graphs.component';
 import { MotionView } from '../../engine/motion-view.service';
 import { SpeedsPanelComponent } from '../../motion/speeds-panel.component';
@@ -27,7 +27,7 @@ import { NumberFieldComponent } from '../../shared/number-field.component';
     BreathPanelComponent,
     CountFieldComponent,
     LinkagePanelComponent,
-    MannerPanelComponent,
+    MotionProfilePanelComponent,
     MotionGraphsComponent,
     NumberFieldComponent,
     SpeedsPanelComponent,
@@ -97,7 +97,7 @@ import { NumberFieldComponent } from '../../shared/number-field.component';
       @if (!stands()) {
         <details>
           <summary>Rests, eases, to and fro</summary>
-          <relay-manner-panel />
+          <relay-motion-profile-panel />
         </details>
         <details>
           <summary>What drives it</summary>

@@ -1,0 +1,280 @@
+import {
+  insertPoint,
+  newReading,
+  nextIndex,
+  pathReader,
+  RelayError,
+  type SnapTo,
+  type Vec,
+} from '@coin-relay/core';
+import { withDrawn, type Job, type JobPath } from '@coin-relay/model';
+import { changePath, mend } from '../../document/commands/index';
+import { toolFor, wheelOf, type Handle } from '../../path-kinds/index';
+import { metPoints } from '../../picking/met-places';
+import { fromLaid, toLaid } from '../../path-kinds/laid-map';
+import { closeByPlacing, placePoint } from '../../path-kinds/place-point';
+import type { Overlay } from '../overlay-painter';
+import { bendDrag, handleDrag, placeDrag, type Drag } from './drags';
+import { dropWheel } from './drop-wheel';
+import { ToolSpace, type ToolParts } from './tool-space';
+import type { Hit, PointerUse, PressKeys } from './pointer';
+
+/** How near a press has to be on the path, px. */
+const PATH_REACH = 8;
+
+const SNAP_WORDS: Readonly<Record<SnapTo, string>> = {
+  point: 'on a point',
+  tangent: 'touches the wheel',
+  angle: 'at a whole angle',
+  grid: 'on the grid',
+};
+
+/** The hands on the drawing: turns presses, drags and clicks into commands. */
+export class PathTool implements PointerUse {
+  private readonly space: ToolSpace;
+  private dragging: Drag | null = null;
+
+  constructor(private readonly parts: ToolParts) {
+    this.space = new ToolSpace(parts);
+  }
+
+  /** The handles of the path at work, where they are shown. */
+  handles(): Handle[] {
+    const { store, work } = this.parts;
+    const { job } = store;
+    const { path } = work;
+    if (!job || !path) return [];
+    const map = this.space.map();
+    return toolFor(path)
+      .handles(path, this.space.ground(job))
+      .map((handle) => ({
+        ...handle,
+        ...toLaid(map, handle),
+        ...(handle.radius === undefined ? {} : { radius: handle.radius * map.scale }),
+        ...(handle.from ? { from: toLaid(map, handle.from) } : {}),
+      }));
+  }
+
+  /** Marks of places that are picked, on the path at work or of the reference picture; while the row is fitted, of those it meets. */
+  marks(): Vec[] {
+    const { work, fits, context } = this.parts;
+    const { view } = fits.now;
+    if (work.mode === 'arrange' && context.at === 'fit' && view) return metPoints(view.fit);
+    if (work.mode === 'measure') return [...work.measuring];
+    const measured = this.space.measured();
+    if (work.mode !== 'stretch' || !measured) return [];
+    const read = pathReader(measured);
+    const at = newReading();
+    return work.picks.map((s) => {
+      read(s, at);
+      return toLaid(this.space.map(), { x: at[0], y: at[1] });
+    });
+  }
+
+  hit(at: Vec): Hit {
+    const { stage, work } = this.parts;
+    const handle = stage.handleAt(at);
+    const picksPath = work.mode === 'start' || work.mode === 'stretch';
+    if (handle && !picksPath) return { on: 'handle', id: handle.id };
+    if (work.path?.kind === 'drawn' || picksPath) {
+      const nearest = this.space.nearest(at);
+      if (nearest && nearest.pixels <= PATH_REACH * (picksPath ? 2 : 1)) return { on: 'path', s: nearest.s };
+    }
+    return { on: 'ground' };
+  }
+
+  places(): boolean {
+    return this.parts.work.mode === 'place';
+  }
+
+  click(hit: Hit, at: Vec, keys: PressKeys): void {
+    const { work, context } = this.parts;
+    switch (work.mode) {
+      case 'place':
+        this.placeClick(hit, at);
+        return;
+      case 'wheel':
+        dropWheel(this.parts, this.space, at);
+        return;
+      case 'start':
+        if (hit.on === 'path') this.startAt(hit.s);
+        return;
+      case 'stretch':
+        if (hit.on === 'path') work.pick(hit.s);
+        return;
+      case 'measure':
+        work.measureAt(this.space.model(at));
+        return;
+      case 'arrange':
+        if (hit.on === 'handle') this.chooseHandle(hit.id, keys);
+        else if (hit.on === 'path') this.chooseStretch(hit.s, keys);
+        else {
+          work.choosePoints([]);
+          context.selectWheel(null);
+        }
+    }
+  }
+
+  doubleClick(hit: Hit): void {
+    const { store, work } = this.parts;
+    const { path } = work;
+    if (work.mode !== 'arrange' || hit.on !== 'path' || path?.kind !== 'drawn') return;
+    const place = this.space.placeOn(hit.s);
+    if (!place) return;
+    store.change(changePath(path, withDrawn(path, insertPoint(path, place.piece, place.t)), 'Insert point'));
+    work.choosePoints([place.piece + 1]);
+  }
+
+  dragStart(hit: Hit, at: Vec, keys: PressKeys): boolean {
+    const { store, work } = this.parts;
+    const { job } = store;
+    const { path } = work;
+    if (!job || !path) return false;
+    this.dragging = this.beginDrag(job, path, hit, at, keys);
+    return this.dragging !== null;
+  }
+
+  drag(at: Vec): void {
+    const { dragging } = this;
+    if (!dragging) return;
+    const p = fromLaid(dragging.map, this.space.model(at));
+    const to = dragging.snap({ x: p.x + dragging.offset.x, y: p.y + dragging.offset.y });
+    this.parts.work.say(to.to ? SNAP_WORDS[to.to] : '');
+    dragging.write(to);
+  }
+
+  dragEnd(): void {
+    this.dragging?.gesture.commit();
+    this.dragging = null;
+    this.parts.work.say('');
+  }
+
+  dragCancel(): void {
+    this.dragging?.gesture.cancel();
+    this.dragging = null;
+  }
+
+  boxing(a: Vec, b: Vec): void {
+    this.overlay({ box: [a, b] });
+  }
+
+  box(a: Vec, b: Vec): void {
+    const { work } = this.parts;
+    this.overlay({});
+    if (work.path?.kind !== 'drawn') return;
+    const p = this.space.document(a);
+    const q = this.space.document(b);
+    const inside = work.path.points.flatMap(({ x, y }, i) =>
+      x >= Math.min(p.x, q.x) && x <= Math.max(p.x, q.x) && y >= Math.min(p.y, q.y) && y <= Math.max(p.y, q.y)
+        ? [i]
+        : [],
+    );
+    work.choosePoints([...work.points, ...inside]);
+  }
+
+  pan(dx: number, dy: number): void {
+    this.parts.stage.pan(dx, dy);
+  }
+
+  zoom(at: Vec, factor: number): void {
+    this.parts.stage.zoom(factor, at);
+  }
+
+  hover(at: Vec | null): void {
+    const { stage, work } = this.parts;
+    const placing =
+      work.mode === 'place' && work.path?.kind === 'drawn' ? work.path.points.at(-1) : undefined;
+    if (!at) {
+      stage.hover(null, 'default');
+      this.overlay({});
+      return;
+    }
+    if (placing) {
+      const to = this.space.snapTo(this.space.document(at), placing, this.space.otherPoints());
+      work.say(to.to ? SNAP_WORDS[to.to] : '');
+      this.overlay({ line: [toLaid(this.space.map(), placing), toLaid(this.space.map(), to)] });
+    }
+    const hit = work.mode === 'arrange' ? this.hit(at) : ({ on: 'ground' } as const);
+    stage.hover(
+      hit.on === 'handle' ? hit.id : null,
+      work.mode !== 'arrange'
+        ? 'crosshair'
+        : hit.on === 'handle'
+          ? 'grab'
+          : hit.on === 'path'
+            ? 'pointer'
+            : 'default',
+    );
+  }
+
+  private overlay(overlay: Overlay): void {
+    this.parts.stage.setOverlay({ marks: this.marks(), ...overlay });
+  }
+
+  private beginDrag(job: Job, path: JobPath, hit: Hit, at: Vec, keys: PressKeys): Drag | null {
+    const { parts, space } = this;
+    const { mode } = parts.work;
+    if (mode === 'place' && path.kind === 'drawn') return placeDrag(parts, space, path, at);
+    if (mode !== 'arrange' || keys.more) return null;
+    if (hit.on === 'handle') return handleDrag(parts, space, job, path, hit.id, at);
+    return hit.on === 'path' && path.kind === 'drawn' ? bendDrag(parts, space, path, hit.s) : null;
+  }
+
+  private placeClick(hit: Hit, at: Vec): void {
+    const { store, work } = this.parts;
+    const { path } = work;
+    if (path?.kind !== 'drawn' || path.closed) return;
+    if (hit.on === 'handle' && hit.id === 'p:0' && path.points.length > 2) {
+      store.change(changePath(path, withDrawn(path, closeByPlacing(path)), 'Close path'));
+      work.setMode('arrange');
+      this.overlay({});
+      return;
+    }
+    const last = path.points.at(-1) ?? null;
+    const to = this.space.snapTo(this.space.document(at), last, this.space.otherPoints());
+    if (last && last.x === to.x && last.y === to.y) return;
+    store.change(changePath(path, withDrawn(path, placePoint(path, to, null)), 'Place point'));
+  }
+
+  private startAt(s: number): void {
+    const { store, work } = this.parts;
+    const { job } = store;
+    const { path } = work;
+    if (!job || !path) return;
+    try {
+      const { command, words } = mend(job, path, { do: 'start', at: s });
+      store.change(command);
+      work.setMode('arrange');
+      work.say(words);
+    } catch (error) {
+      if (!(error instanceof RelayError)) throw error;
+      work.say(error.message);
+    }
+  }
+
+  private chooseHandle(id: string, keys: PressKeys): void {
+    const { work, context } = this.parts;
+    if (id.startsWith('w:') || id.startsWith('r:')) {
+      context.selectWheel(wheelOf(id));
+      return;
+    }
+    if (!id.startsWith('p:')) return;
+    const i = Number(id.slice(2));
+    const chosen = new Set(work.points);
+    if (!keys.more) work.choosePoints([i]);
+    else {
+      if (chosen.has(i)) chosen.delete(i);
+      else chosen.add(i);
+      work.choosePoints(chosen);
+    }
+  }
+
+  private chooseStretch(s: number, keys: PressKeys): void {
+    const { work } = this.parts;
+    const { path } = work;
+    const place = this.space.placeOn(s);
+    if (path?.kind !== 'drawn' || !place) return;
+    const ends = [place.piece, nextIndex(path, place.piece)];
+    work.choosePoints(keys.more ? [...work.points, ...ends] : ends);
+  }
+}

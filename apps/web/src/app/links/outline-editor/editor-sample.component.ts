@@ -1,0 +1,134 @@
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  signal,
+  viewChild,
+} from '@angular/core';
+import type { Job, JobPiece } from '@coin-relay/model';
+import { paintPath } from '../../drawing/path-painter';
+import { RowPainter } from '../../drawing/row-painter';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { FitWorker } from '../../engine/fit-worker.service';
+import { latestOnly } from '../../engine/latest';
+import { PictureShelf } from '../../shared/picture-shelf';
+import { trialJob, TRIAL_LINKS } from './trial';
+
+/** Three of a piece on the actual path, before the whole row: they can be moved along it. */
+@Component({
+  selector: 'relay-outline-sample',
+  template: `
+    <canvas #canvas role="img" aria-label="Three of this piece on the path"></canvas>
+    <label>
+      <span>where on the path</span>
+      <input
+        #where
+        type="range"
+        min="0"
+        max="1000"
+        [value]="place()"
+        aria-label="Where on the path the sample stands"
+        (input)="place.set(+where.value)"
+      />
+    </label>
+    @if (problem()) {
+      <p class="warning-text" role="alert">{{ problem() }}</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-direction: column;
+      min-height: 0;
+    }
+    canvas {
+      flex: 1;
+      width: 100%;
+      min-height: 0;
+      border: 1px solid #d9cfbb;
+      background: #fdfbf5;
+    }
+    label {
+      display: flex;
+      gap: 8px;
+      align-items: center;
+      margin-top: 6px;
+    }
+    input {
+      flex: 1;
+      accent-color: #135e74;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class OutlineSampleComponent {
+  private readonly worker = inject(FitWorker);
+  private readonly shelf = inject(PictureShelf);
+  readonly job = input.required<Job>();
+  readonly path = input.required<string>();
+  readonly piece = input.required<JobPiece>();
+  protected readonly place = signal(0);
+  protected readonly problem = signal('');
+  private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
+  private readonly painter = signal<RowPainter | null>(null);
+
+  constructor() {
+    const trials = computed(() => trialJob(this.job(), this.path(), this.piece()));
+    toObservable(trials)
+      .pipe(
+        latestOnly((trial) => this.worker.tasks.fit(trial, trial.runs[0].id)),
+        takeUntilDestroyed(),
+      )
+      .subscribe(([trial, reply]) => {
+        this.problem.set(reply.ok ? '' : reply.message);
+        if (!reply.ok) return;
+        const { fit, setOut } = reply.value;
+        this.painter.set(new RowPainter(fit, setOut, trial.pieces.slice(0, 1), this.shelf));
+      });
+    effect(() => {
+      const painter = this.painter();
+      this.place();
+      if (painter) this.paint(painter);
+    });
+    const destroyed = inject(DestroyRef);
+    afterNextRender(() => {
+      const watcher = new ResizeObserver(() => {
+        const painter = this.painter();
+        if (painter) this.paint(painter);
+      });
+      watcher.observe(this.canvas().nativeElement);
+      destroyed.onDestroy(() => watcher.disconnect());
+    });
+  }
+
+  private paint(painter: RowPainter): void {
+    const canvas = this.canvas().nativeElement;
+    const { clientWidth: w, clientHeight: h } = canvas;
+    const ctx = canvas.getContext('2d');
+    if (!ctx || w === 0 || h === 0) return;
+    const k = window.devicePixelRatio;
+    canvas.width = Math.round(w * k);
+    canvas.height = Math.round(h * k);
+    const { length, closed } = painter.fit.layout.path;
+    const span = painter.scene.span;
+    const room = closed ? length / span : Math.max(0, length / span - TRIAL_LINKS);
+    const travel = (this.place() / 1000) * room;
+    painter.moveTo(travel);
+    const { pins, links } = painter.frame;
+    // The middle one of the three, and as much round it as five of them are long.
+    const first = Math.max(0, -painter.frame.firstLink);
+    const middle = Math.min(links - 1, first + 1);
+    const x = (pins[2 * middle] + pins[2 * middle + 2]) / 2;
+    const y = (pins[2 * middle + 1] + pins[2 * middle + 3]) / 2;
+    const tall = Math.max(...painter.scene.pieces.map(({ box }) => box[3] - box[1]), span);
+    const scale = Math.min(w / (span * 5), h / (Math.max(tall, span) * 2.4));
+    ctx.setTransform(scale * k, 0, 0, -scale * k, (w / 2 - x * scale) * k, (h / 2 + y * scale) * k);
+    painter.paint(ctx, 1 / scale, () => paintPath(ctx, painter.fit, 1 / scale));
+  }
+}

@@ -1,0 +1,309 @@
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  type ElementRef,
+  inject,
+  input,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { RelayError } from '@coin-relay/core';
+import { figureBox, overhang, pieceFigure } from '@coin-relay/scene';
+import {
+  checkOutline,
+  flippedOutline,
+  formatLength,
+  materialsOf,
+  outlineBounds,
+  pointsData,
+  quarterTurned,
+  resized,
+  reversed,
+  withPins,
+  type JobPiece,
+  type OutlinePart,
+  type OutlinePoint,
+  type PieceOf,
+} from '@coin-relay/model';
+import { changePiece } from '../../document/commands/index';
+import { JobStore, type Gesture } from '../../document/job-store.service';
+import { JobContext } from '../../session/job-context.service';
+import { RunAtWork } from '../../session/run-at-work.service';
+import { PlaceFieldComponent } from '../../shared/place-field.component';
+import { LengthFieldComponent } from '../../shared/length-field.component';
+import { OutlineSampleComponent } from './editor-sample.component';
+import { placeInView, roundInView, editorView } from './editor-view';
+
+/** What is held: a pin, or a point of a drawn outline. */
+type Held = { readonly pin: 'from' | 'to' } | { readonly part: number; readonly point: number };
+
+/** Where the outline of an own piece is made: its outline, its pins, the way it travels, a trial on the path. */
+@Component({
+  selector: 'relay-outline-editor',
+  imports: [LengthFieldComponent, PlaceFieldComponent, OutlineSampleComponent],
+  templateUrl: './outline-editor.component.html',
+  styleUrl: './outline-editor.component.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class OutlineEditorComponent {
+  private readonly store = inject(JobStore);
+  private readonly context = inject(JobContext);
+  readonly pieceId = input.required<string>();
+  protected readonly job = toSignal(this.store.job$);
+  protected readonly run = toSignal(inject(RunAtWork).run$);
+  protected readonly problem = signal('');
+  private readonly size = signal({ width: 480, height: 360 });
+  private readonly surface = viewChild<ElementRef<SVGSVGElement>>('surface');
+  private held: { what: Held; gesture: Gesture; last: JobPiece | null } | null = null;
+
+  protected readonly piece = computed((): PieceOf<'own'> | null => {
+    const found = this.job()?.pieces.find(({ id }) => id === this.pieceId());
+    return found?.family === 'own' ? found : null;
+  });
+  protected readonly unit = computed(() => this.job()?.unit ?? 'mm');
+  protected readonly materials = computed(() => materialsOf(this.job() ?? {}));
+  /** The view holds while something is dragged, so that what is under the hand stays there. */
+  protected readonly view = computed(
+    () => {
+      const piece = this.piece();
+      const { width, height } = this.size();
+      return piece ? editorView(piece, width, height) : null;
+    },
+    { equal: (a, b) => this.held !== null || a === b },
+  );
+  protected readonly viewBox = computed(() => {
+    const view = this.view();
+    return view ? `${view.x} ${-view.y - view.height} ${view.width} ${view.height}` : '0 0 1 1';
+  });
+  protected readonly parts = computed(() =>
+    (this.piece()?.outline ?? []).map((part) => ({
+      ...part,
+      colour: this.materials().find(({ id }) => id === part.material)?.colour ?? '#a9b1b4',
+    })),
+  );
+  protected readonly sizeWords = computed(() => {
+    const piece = this.piece();
+    if (!piece) return '';
+    const [x0, y0, x1, y1] = outlineBounds(piece.outline);
+    const mm = (value: number): string => formatLength(value, this.unit());
+    const { overlap } = overhang(figureBox(pieceFigure(piece, piece.pitch)), piece.pitch);
+    const beyond =
+      overlap >= 0 ? `neighbours overlap by ${mm(overlap)}` : `neighbours leave a gap of ${mm(-overlap)}`;
+    return `${mm(x1 - x0)} by ${mm(y1 - y0)}; pitch ${mm(piece.pitch)}; ${beyond}.`;
+  });
+  protected readonly width = computed(() => {
+    const piece = this.piece();
+    if (!piece) return 1;
+    const [x0, , x1] = outlineBounds(piece.outline);
+    return x1 - x0;
+  });
+
+  constructor() {
+    const destroyed = inject(DestroyRef);
+    afterNextRender(() => {
+      const element = this.surface()?.nativeElement;
+      if (!element) return;
+      const watcher = new ResizeObserver(() =>
+        this.size.set({ width: element.clientWidth, height: element.clientHeight }),
+      );
+      watcher.observe(element);
+      destroyed.onDestroy(() => watcher.disconnect());
+    });
+  }
+
+  protected close(): void {
+    this.context.openOutlineEditor(null);
+  }
+
+  protected quarter(turns: number): void {
+    this.make((piece) => quarterTurned(piece, turns), 'Turn outline');
+  }
+
+  protected flip(): void {
+    this.make(flippedOutline, 'Flip outline');
+  }
+
+  protected reverse(): void {
+    this.make(reversed, 'Travel the other way');
+  }
+
+  protected resize(width: number): void {
+    this.make((piece) => resized(piece, width / this.width()), 'Resize piece');
+  }
+
+  protected movePin(pin: 'from' | 'to', change: { x?: number; y?: number }): void {
+    this.make(
+      (piece) => withPins(piece, { ...piece.pins, [pin]: { ...piece.pins[pin], ...change } }),
+      'Move pin',
+    );
+  }
+
+  protected paintPart(i: number, material: string): void {
+    this.make(
+      (piece) => ({
+        ...piece,
+        outline: piece.outline.map((part, k) => (k === i ? { ...part, material } : part)),
+      }),
+      'Change material',
+    );
+  }
+
+  protected removePart(i: number): void {
+    this.make((piece) => ({ ...piece, outline: piece.outline.filter((_, k) => k !== i) }), 'Remove outline');
+  }
+
+  /** Another outline to be drawn: a small square in the middle. */
+  protected addPart(): void {
+    this.make((piece) => {
+      const { from, to } = piece.pins;
+      const [mx, my, r] = [(from.x + to.x) / 2, (from.y + to.y) / 2, piece.pitch * 0.15];
+      const points = [
+        { x: mx - r, y: my - r, round: false },
+        { x: mx + r, y: my - r, round: false },
+        { x: mx + r, y: my + r, round: false },
+        { x: mx - r, y: my + r, round: false },
+      ];
+      const part: OutlinePart = { data: pointsData(points), points, material: 'steel', line: true };
+      return { ...piece, outline: [...piece.outline, part] };
+    }, 'Add outline');
+  }
+
+  protected press(event: PointerEvent, what: Held): void {
+    event.preventDefault();
+    event.stopPropagation();
+    this.surface()?.nativeElement.setPointerCapture(event.pointerId);
+    this.problem.set('');
+    this.held = { what, gesture: this.store.begin('pin' in what ? 'Move pin' : 'Move point'), last: null };
+  }
+
+  protected move(event: PointerEvent): void {
+    const { held } = this;
+    const view = this.view();
+    const base = this.piece();
+    const element = this.surface()?.nativeElement;
+    if (!held || !view || !base || !element) return;
+    const box = element.getBoundingClientRect();
+    const raw = placeInView(view, event.clientX - box.left, event.clientY - box.top);
+    const at = { x: roundInView(view, raw.x), y: roundInView(view, raw.y) };
+    const { what } = held;
+    this.tried(() => {
+      const piece =
+        'pin' in what
+          ? withPins(base, { ...base.pins, [what.pin]: at })
+          : withPoints(base, what.part, (points) =>
+              points.map((p, i) => (i === what.point ? { ...p, ...at } : p)),
+            );
+      held.gesture.update(changePiece(piece).recipe);
+      held.last = piece;
+    });
+  }
+
+  protected release(): void {
+    const { held } = this;
+    this.held = null;
+    if (!held) return;
+    const { last } = held;
+    if (last?.family === 'own' && this.tried(() => checkOutline(last.outline))) held.gesture.commit();
+    else held.gesture.cancel();
+    // The view may follow now.
+    this.size.update((size) => ({ ...size }));
+  }
+
+  /** A second press on a point makes it sharp or round; on a line between two it puts one in. */
+  protected toggle(part: number, point: number): void {
+    this.make(
+      (piece) =>
+        withPoints(piece, part, (points) =>
+          points.map((p, i) => (i === point ? { ...p, round: !p.round } : p)),
+        ),
+      'Change point',
+    );
+  }
+
+  protected insert(part: number, after: number): void {
+    this.make(
+      (piece) =>
+        withPoints(piece, part, (points) => {
+          const a = points[after];
+          const b = points[(after + 1) % points.length];
+          return points.toSpliced(after + 1, 0, {
+            x: (a.x + b.x) / 2,
+            y: (a.y + b.y) / 2,
+            round: a.round && b.round,
+          });
+        }),
+      'Insert point',
+    );
+  }
+
+  protected removePoint(event: Event, part: number, point: number): void {
+    event.preventDefault();
+    event.stopPropagation();
+    this.make(
+      (piece) =>
+        withPoints(piece, part, (points) => (points.length > 3 ? points.toSpliced(point, 1) : points)),
+      'Delete point',
+    );
+  }
+
+  protected nudge(event: Event, part: number, point: number, dx: number, dy: number): void {
+    event.preventDefault();
+    event.stopPropagation();
+    this.make(
+      (piece) =>
+        withPoints(piece, part, (points) =>
+          points.map((p, i) => (i === point ? { ...p, x: p.x + dx, y: p.y + dy } : p)),
+        ),
+      'Move point',
+    );
+  }
+
+  protected between(points: readonly OutlinePoint[], i: number): OutlinePoint {
+    const a = points[i];
+    const b = points[(i + 1) % points.length];
+    return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, round: false };
+  }
+
+  private make(change: (piece: PieceOf<'own'>) => PieceOf<'own'>, label: string): void {
+    const piece = this.piece();
+    if (!piece) return;
+    this.problem.set('');
+    this.tried(() => {
+      const made = change(piece);
+      checkOutline(made.outline);
+      this.store.change(changePiece(made, label));
+    });
+  }
+
+  /** Does something; what cannot be done is said, and the last good state stays. */
+  private tried(work: () => void): boolean {
+    try {
+      work();
+      return true;
+    } catch (error) {
+      if (!(error instanceof RelayError)) throw error;
+      this.problem.set(error.message);
+      return false;
+    }
+  }
+}
+
+/** The piece with the points of one drawn outline changed. */
+function withPoints(
+  piece: PieceOf<'own'>,
+  part: number,
+  change: (points: readonly OutlinePoint[]) => readonly OutlinePoint[],
+): PieceOf<'own'> {
+  return {
+    ...piece,
+    outline: piece.outline.map((known, i) => {
+      if (i !== part || !known.points) return known;
+      const points = [...change(known.points)];
+      return { ...known, points, data: pointsData(points) };
+    }),
+  };
+}

@@ -1,0 +1,156 @@
+import {
+  breathingRow,
+  hang,
+  hangContour,
+  RelayError,
+  rowOnMovingPath,
+  type FitSource,
+  type HangBy,
+  type RowFrames,
+  type Vec,
+} from '@coin-relay/core';
+import type { Job, PathOf } from '../job/schema';
+import { hangBy } from '../resolve';
+import { anchorAt, machineOf, travelOf, type Machine, type PrecomputedFrames } from './machine';
+import { drivenLengthAt, ropeLengthAt } from './ties';
+
+import type { FittedRow } from './travel';
+
+/** Is there anything in a job that has to be worked out ahead? */
+export const needsPrecomputing = (job: Job): boolean =>
+  (job.motion.breaths ?? []).length > 0 ||
+  (job.ties ?? []).some(({ is }) => is.kind === 'rope') ||
+  hangingRuns(job).length > 0;
+
+/** The runs on paths that hang between anchors. */
+function hangingRuns(job: Job): { run: string; path: PathOf<'hang'> }[] {
+  return job.runs.flatMap(({ id, path: on }) => {
+    const path = job.paths.find((entry) => entry.id === on);
+    return path?.kind === 'hang' && (path.anchors?.some((anchor) => anchor !== null) || path.driven)
+      ? [{ run: id, path }]
+      : [];
+  });
+}
+
+/**
+ * Works out ahead what is laid anew in every frame: rows that breathe, rows that hang between moving
+ * anchors, ropes. What cannot be is told of, and the rest is done.
+ * @param progress told now and then which part is done
+ */
+export function precomputeFrames(
+  job: Job,
+  rows: readonly FittedRow[],
+  progress: (part: number) => void = () => undefined,
+): PrecomputedFrames {
+  const problems: { of: string; message: string }[] = [];
+  const laid = new Map<string, RowFrames>();
+  const ropes = new Map<string, Float64Array>();
+  const tried = <T>(of: string, work: () => T): T | null => {
+    try {
+      return work();
+    } catch (error) {
+      if (!(error instanceof RelayError)) throw error;
+      problems.push({ of, message: error.message });
+      return null;
+    }
+  };
+  const breaths = job.motion.breaths ?? [];
+  const hanging = hangingRuns(job);
+  const ropeTies = (job.ties ?? []).flatMap((tie) =>
+    tie.is.kind === 'rope' ? [{ ...tie, is: tie.is }] : [],
+  );
+  const works = breaths.length + hanging.length + ropeTies.length;
+  let done = 0;
+  const part = (of: number): void => progress((done + of) / Math.max(1, works));
+  const { frames } = job.motion;
+  // What hangs may ride on what breathes, and on what hangs before it.
+  let machine = machineOf(job, rows, { rows: laid, ropes, problems });
+  for (const breath of breaths) {
+    const row = machine.rows.get(breath.run);
+    const found =
+      row &&
+      tried(breath.run, () =>
+        breathingRow(row.fit, breath, frames, (frame) => travelOf(machine, breath.run, frame), part),
+      );
+    if (found) laid.set(breath.run, found);
+    done++;
+  }
+  for (const { run, path } of inOrder(job, hanging)) {
+    machine = machineOf(job, rows, { rows: laid, ropes, problems });
+    const row = machine.rows.get(run);
+    const now = machine;
+    const found =
+      row &&
+      tried(run, () =>
+        rowOnMovingPath(
+          row.fit,
+          (frame) => hangingAt(now, path, frame),
+          frames,
+          (frame) => travelOf(now, run, frame),
+          part,
+        ),
+      );
+    if (found) laid.set(run, found);
+    done++;
+  }
+  machine = machineOf(job, rows, { rows: laid, ropes, problems });
+  for (const tie of ropeTies) {
+    const shape = new Float64Array(frames * ROPE_NUMBERS).fill(NaN);
+    for (let frame = 0; frame < frames; frame++) {
+      const from = anchorAt(machine, tie.from, frame);
+      const to = anchorAt(machine, tie.to, frame);
+      if (from && to) writeRope(shape, frame, from, to, ropeLengthAt(machine, tie.is, frame));
+    }
+    ropes.set(tie.id, shape);
+    done++;
+    part(0);
+  }
+  return { rows: laid, ropes, problems };
+}
+
+/** Numbers that a rope has in a frame. */
+export const ROPE_NUMBERS = 5;
+
+/** A rope that hangs; one that is taut, or doubled up, is left as it is, and drawn straight. */
+function writeRope(out: Float64Array, frame: number, from: Vec, to: Vec, length: number): void {
+  try {
+    const { piece } = hang(from, to, { by: 'length', length });
+    out.set([piece.low.x, piece.low.y, piece.a, piece.from, piece.to], frame * ROPE_NUMBERS);
+  } catch (error) {
+    if (!(error instanceof RelayError)) throw error;
+  }
+}
+
+function hangingAt(machine: Machine, path: PathOf<'hang'>, frame: number): FitSource {
+  const [a, b] = path.anchors ?? [null, null];
+  const end = (anchor: string | null, otherwise: Vec): Vec => {
+    if (anchor === null) return otherwise;
+    const at = anchorAt(machine, anchor, frame);
+    if (at) return at;
+    throw new RelayError(
+      'anchor-invalid',
+      `An anchor of “${path.name}” has left with the row it rides on. Let it ride on a closed row, or fix it.`,
+    );
+  };
+  const from = end(a, path.from);
+  const to = end(b, path.to);
+  const driven = drivenLengthAt(machine, path.driven ?? null, frame);
+  const how: HangBy = driven === null ? hangBy(machine.job, path) : { by: 'length', length: driven };
+  return { kind: 'contour', contour: hangContour(hang(from, to, how)) };
+}
+
+/** Rows in such an order that each comes after those its anchors ride on. */
+function inOrder<T extends { run: string; path: PathOf<'hang'> }>(job: Job, hanging: readonly T[]): T[] {
+  const left = [...hanging];
+  const ordered: T[] = [];
+  while (left.length > 0) {
+    const waits = ({ path }: T): boolean =>
+      (path.anchors ?? []).some((anchor) => {
+        const on = job.anchors?.find(({ id }) => id === anchor)?.on;
+        return on?.kind === 'rider' && left.some(({ run }) => run === on.run);
+      });
+    const next = left.findIndex((entry) => !waits(entry));
+    ordered.push(...left.splice(Math.max(0, next), 1));
+  }
+  return ordered;
+}

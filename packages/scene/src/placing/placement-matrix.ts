@@ -1,0 +1,158 @@
+import type { Stand } from './room';
+import { readSampledPath } from '@coin-relay/core';
+import { type reachWay } from '@coin-relay/model';
+import { grownAt, placeOf, type RowScene, type ScenePiece } from './scene';
+
+/** A plane map as canvases and SVG write it: x' = a x + c y + e, y' = b x + d y + f. */
+export type Matrix = Float64Array;
+
+/**
+ * Writes the map that puts the figure of link k to its place in the drawing, mm, y up. Bending
+ * pieces have no such map; their points are bent one by one.
+ * @param row which of the rows side by side, as an offset to the left of the path, mm
+ */
+export function placeMatrix(scene: RowScene, k: number, piece: ScenePiece, row: number, out: Matrix): void {
+  const { setting } = piece;
+  const { table, setOut } = scene.setOut;
+  const i = placeOf(scene, k);
+  const along = setting.along + (i >= 0 ? table.along[i] : 0);
+  standAt(scene, k, piece, along);
+  const { stand } = scene.room;
+  const { ux, uy, longer } = stand;
+  // Out of the path is away from its inside; rows are told to its left.
+  const off = row - scene.side * (setting.out + (i >= 0 ? table.out[i] : 0));
+  let x = stand.x - off * uy;
+  let y = stand.y + off * ux;
+  let side = scene.side as number;
+  let dx = ux;
+  let dy = uy;
+  const reach = setOut.reach;
+  if (setting.facing === 'upright' || (reach !== null && (reach.way === 'up' || reach.way === 'down'))) {
+    dx = 1;
+    dy = 0;
+    side = 1;
+  } else if (setting.facing === 'point') {
+    const px = setting.toward.x - x;
+    const py = setting.toward.y - y;
+    const size = Math.hypot(px, py);
+    if (size > 0) {
+      dx = py / size;
+      dy = -px / size;
+      side = 1;
+    }
+  }
+  const object = i >= 0 ? table.handed[i] : -1;
+  if (object >= 0 && setOut.handed) {
+    const item = setOut.handed.items[object];
+    if (setOut.handed.takes === 'position') {
+      dx = Math.cos(item.angle);
+      dy = Math.sin(item.angle);
+      side = 1;
+    } else if (setOut.handed.takes === 'direction') {
+      x = item.x;
+      y = item.y;
+    }
+  }
+  const size = setting.scale * (i >= 0 ? table.size[i] : 1);
+  const swollen = scene.laid?.swells ? grownAt(scene, k) : 1;
+  // A piece that is as long as its place has grown along the path already.
+  const sx = size * longer * (scene.laid?.lengthens ? 1 : swollen);
+  const sy = size * swollen * (i >= 0 ? table.thickness[i] : 1) * (setting.flip ? -1 : 1);
+  const turn = setting.turn + (i >= 0 ? table.turn[i] : 0);
+  const c = turn === 0 ? 1 : Math.cos(turn);
+  const s = turn === 0 ? 0 : Math.sin(turn);
+  // Figure → scaled → turned → the piece's own side → the path's direction.
+  const xx = c * sx;
+  const xy = side * s * sx;
+  const yx = -s * sy;
+  const yy = side * c * sy;
+  out[0] = dx * xx - dy * xy;
+  out[1] = dy * xx + dx * xy;
+  out[2] = dx * yx - dy * yy;
+  out[3] = dy * yx + dx * yy;
+  out[4] = x - out[0] * piece.middle - out[2] * setting.line;
+  out[5] = y - out[1] * piece.middle - out[3] * setting.line;
+}
+
+/** Finds where link k is set down, moved forward along the path by `along`. */
+function standAt(
+  scene: RowScene,
+  k: number,
+  { mode: seat, setting, box, span }: ScenePiece,
+  along: number,
+): void {
+  const { at, stand } = scene.room;
+  stand.longer = 1;
+  const { frame, fit } = scene;
+  const { pins, arc, links } = frame;
+  const a = k * frame.step;
+  const { sampledPath: rail } = scene;
+  if (seat === 'on-middle' && rail) {
+    const s = (arc[a] + arc[a + 1]) / 2 + along;
+    if (scene.laid?.lengthens) stand.longer = (arc[a + 1] - arc[a]) / span;
+    else if (fit.apart) stand.longer = fit.apart.factor;
+    readSampledPath(rail, s, at);
+    stand.x = at[0];
+    stand.y = at[1];
+    if (setting.facing === 'chord') {
+      const half = ((box[2] - box[0]) * setting.scale) / 2;
+      readSampledPath(rail, s + half, at);
+      const hx = at[0];
+      const hy = at[1];
+      readSampledPath(rail, s - half, at);
+      point(stand, hx - at[0], hy - at[1]);
+    } else {
+      stand.ux = at[2];
+      stand.uy = at[3];
+    }
+    return;
+  }
+  const x = pins[2 * a];
+  const y = pins[2 * a + 1];
+  if (seat === 'on-pin') {
+    const before = k > 0 ? k - 1 : fit.window.ring ? links - 1 : 0;
+    point(stand, pins[2 * k + 2] - pins[2 * before], pins[2 * k + 3] - pins[2 * before + 1]);
+    stand.x = x + along * stand.ux;
+    stand.y = y + along * stand.uy;
+    return;
+  }
+  const dx = pins[2 * a + 2] - x;
+  const dy = pins[2 * a + 3] - y;
+  point(stand, dx, dy);
+  if (fit.sections || fit.apart || scene.laid?.lengthens) stand.longer = Math.hypot(dx, dy) / span;
+  stand.x = (x + pins[2 * a + 2]) / 2 + along * stand.ux;
+  stand.y = (y + pins[2 * a + 3]) / 2 + along * stand.uy;
+}
+
+function point(stand: Stand, dx: number, dy: number): void {
+  const size = Math.sqrt(dx * dx + dy * dy) || 1;
+  stand.ux = dx / size;
+  stand.uy = dy / size;
+}
+
+/**
+ * The factor a piece grows by across the path until it meets the path that is to be reached; 1
+ * where there is none, or it is not met.
+ */
+export function stretchAt(scene: RowScene, k: number, piece: ScenePiece): number {
+  const { sampledPath: rail, reach, setOut, table } = scene.setOut;
+  if (!rail || !reach || !setOut.reach) return 1;
+  const { arc, step } = scene.frame;
+  let s = (arc[k * step] + arc[k * step + 1]) / 2;
+  if (rail.closed) s -= Math.floor(s / rail.length) * rail.length;
+  const u = Math.max(0, Math.min(reach.length - 1.000001, s / rail.step));
+  const j = Math.floor(u);
+  const distance = reach[j] + (u - j) * (reach[j + 1] - reach[j]);
+  if (!(distance > 0)) return 1;
+  const i = placeOf(scene, k);
+  const sy = piece.setting.scale * (i >= 0 ? table.size[i] * table.thickness[i] : 1);
+  const extent = stretchExtent(piece, setOut.reach.way) * sy;
+  return extent > 1e-9 ? distance / extent : 1;
+}
+
+/** How far a piece reaches from the line that runs on the path, the way it is stretched, mm. */
+export function stretchExtent(piece: ScenePiece, way: Parameters<typeof reachWay>[0]): number {
+  const { box, setting } = piece;
+  const towardsInside = way === 'in' || way === 'up';
+  return towardsInside !== setting.flip ? box[3] - setting.line : setting.line - box[1];
+}
