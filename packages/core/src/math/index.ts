@@ -1,3 +1,4 @@
+export * from './affine';
 export * from './vec';
 export * from './quadrature';
 export * from './roots';

@@ -15,6 +15,7 @@ export {
   scaleContour,
 } from './transform';
 export type { Placement } from './transform';
+export { mapContour } from './map-contour';
 export { placeAt } from './parameter';
 export type { PiecePlace } from './parameter';
 export { pieceEnd } from './segment-end';

@@ -14,9 +14,10 @@ import { raiseQuadratic } from './segments/index';
  * A closing line of no length is left out. A pen put down and lifted again draws nothing and
  * makes no contour.
  *
+ * @param most the largest coordinate that is taken; of data that is still to be scaled any finite one may be
  * @throws RelayError path-data-empty, path-data-broken (with the offset), path-data-too-large
  */
-export function parsePathData(d: string): Contour[] {
+export function parsePathData(d: string, most: number = LIMITS.coordinate): Contour[] {
   if (d.length > LIMITS.pathDataCharacters) {
     throw new RelayError(
       'path-data-too-large',
@@ -45,7 +46,7 @@ export function parsePathData(d: string): Contour[] {
     .iterate((segment) => {
       const command = segment[0] as string;
       const n = segment.slice(1) as number[];
-      if (!n.every((value) => Math.abs(value) <= LIMITS.coordinate)) {
+      if (!n.every((value) => Math.abs(value) <= most)) {
         throw new RelayError(
           'path-not-finite',
           `The path data has a number that is not finite or beyond ${LIMITS.coordinate / 1e6} km. Every coordinate must be finite.`,

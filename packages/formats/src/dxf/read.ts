@@ -1,8 +1,7 @@
 import { RelayError, type Contour, type Segment, type Vec } from '@coin-relay/core';
 import { checkSize, DRAWING_LIMITS, DrawingCollector, type Drawing } from '../drawing/drawing';
-import { multiply, type Matrix } from '../svg/matrix';
+import { mapContour, multiply, type AffineTuple } from '@coin-relay/core';
 import { entityContour } from './entities';
-import { mapContour } from './map';
 import { readSections, type DxfFile } from './sections';
 import { numberOf, textOf, type Entity } from './tags';
 
@@ -54,7 +53,7 @@ class DxfReader {
 
   constructor(private readonly file: DxfFile) {}
 
-  draw(entity: Entity, matrix: Matrix, blocks: readonly string[]): void {
+  draw(entity: Entity, matrix: AffineTuple, blocks: readonly string[]): void {
     const { collected } = this;
     collected.count();
     const { kind } = entity;
@@ -98,7 +97,7 @@ class DxfReader {
   }
 
   /** Copies a block: scaled, turned, and repeated in columns and rows. */
-  private insert(entity: Entity, matrix: Matrix, blocks: readonly string[]): void {
+  private insert(entity: Entity, matrix: AffineTuple, blocks: readonly string[]): void {
     const name = textOf(entity, 2) ?? '';
     const block = this.file.blocks.get(name);
     if (!block) {
@@ -120,7 +119,7 @@ class DxfReader {
     const at: Vec = { x: numberOf(entity, 10), y: numberOf(entity, 20) };
     const columns = Math.max(1, numberOf(entity, 70, 1));
     const rows = Math.max(1, numberOf(entity, 71, 1));
-    const mirror: Matrix = numberOf(entity, 230, 1) < 0 ? [-1, 0, 0, 1, 0, 0] : [1, 0, 0, 1, 0, 0];
+    const mirror: AffineTuple = numberOf(entity, 230, 1) < 0 ? [-1, 0, 0, 1, 0, 0] : [1, 0, 0, 1, 0, 0];
     const inside = [...blocks, name];
     for (let row = 0; row < rows; row++) {
       for (let column = 0; column < columns; column++) {

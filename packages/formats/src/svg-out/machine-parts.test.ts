@@ -1,3 +1,4 @@
+import type { Affine } from '@coin-relay/core';
 import { demoJobs, fittedRows, machineOf, precomputeFrames, type Job, type Machine } from '@coin-relay/model';
 import { parsePathData } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
@@ -13,7 +14,7 @@ const running = (job: Job): Machine => {
 const arcade = running(demo('demo-arcade-drive'));
 
 /** The points of a part that is set down by a map, or of one that is not. */
-function placed(d: string, at?: Float64Array): [number, number][] {
+function placed(d: string, at?: Affine): [number, number][] {
   return [...d.matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/g)].map(([, u, v]) => {
     const [x, y] = [Number(u), Number(v)];
     return at ? [at[0] * x + at[2] * y + at[4], at[1] * x + at[3] * y + at[5]] : [x, y];

@@ -1,7 +1,15 @@
-import { parsePathData, RelayError, type Contour } from '@coin-relay/core';
-import svgpath from 'svgpath';
+import {
+  determinant,
+  IDENTITY,
+  mapContour,
+  multiply,
+  parsePathData,
+  RelayError,
+  type AffineTuple,
+  type Contour,
+} from '@coin-relay/core';
 import { DRAWING_LIMITS, DrawingCollector, type Drawing } from '../drawing/drawing';
-import { IDENTITY, multiply, parseTransform, type Matrix } from './matrix';
+import { parseTransform } from './transform';
 import { SHAPES, shapePathData } from './shapes';
 import { Styles } from './styles';
 import { readTree, type SvgNode } from './tree';
@@ -71,7 +79,7 @@ class SvgReader {
     }
   }
 
-  draw(node: SvgNode, outer: Matrix, depth: number): void {
+  draw(node: SvgNode, outer: AffineTuple, depth: number): void {
     const { kind, attributes } = node;
     if (SILENT.has(kind)) return;
     const { collected } = this;
@@ -107,7 +115,7 @@ class SvgReader {
   }
 
   /** What a `use` element shows: the element it names, moved (W3C SVG 2, chapter 5.5). */
-  private copy(node: SvgNode, outer: Matrix, depth: number): void {
+  private copy(node: SvgNode, outer: AffineTuple, depth: number): void {
     const { attributes } = node;
     const href = attributes['href'] ?? attributes['xlink:href'] ?? '';
     const target = href.startsWith('#') ? this.named.get(href.slice(1)) : undefined;
@@ -138,7 +146,7 @@ class SvgReader {
     this.copying.delete(target);
   }
 
-  private addShape(node: SvgNode, matrix: Matrix): void {
+  private addShape(node: SvgNode, matrix: AffineTuple): void {
     const { kind, attributes } = node;
     const { collected } = this;
     if (this.styles.valueOf(node, 'visibility') === 'hidden') {
@@ -152,7 +160,7 @@ class SvgReader {
     }
     let found: Contour[];
     try {
-      found = parsePathData(mapped(data, matrix));
+      found = mapped(data, matrix);
     } catch (error) {
       if (!(error instanceof RelayError)) throw error;
       collected.skip(kind, `${attributes['id'] ? `“${attributes['id']}”: ` : ''}${error.message}`);
@@ -162,11 +170,14 @@ class SvgReader {
   }
 }
 
-/** The path data mapped to mm and mirrored to y up. Broken data is left to the path reader to name. */
-function mapped(data: string, matrix: Matrix): string {
+/**
+ * The contours of path data, in mm and mirrored to y up.
+ * @throws RelayError those of reading path data; path-data-empty where the map leaves no area
+ */
+function mapped(data: string, matrix: AffineTuple): Contour[] {
   const [a, b, c, d, e, f] = matrix;
-  if (!matrix.every((value) => Number.isFinite(value)) || Math.abs(a * d - b * c) < 1e-18) return '';
-  const path = svgpath(data);
-  if ((path as unknown as { err: string }).err) return data;
-  return path.matrix([a, -b, c, -d, e, -f]).toString();
+  const found = parsePathData(data, Number.MAX_VALUE);
+  if (!matrix.every((value) => Number.isFinite(value)) || Math.abs(determinant(matrix)) < 1e-18)
+    throw new RelayError('path-data-empty', 'Its transform leaves nothing of it.');
+  return found.map((contour) => mapContour(contour, [a, -b, c, -d, e, -f]));
 }

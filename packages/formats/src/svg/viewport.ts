@@ -1,5 +1,5 @@
 import type { Attributes } from './shapes';
-import type { Matrix } from './matrix';
+import type { AffineTuple } from '@coin-relay/core';
 
 /** Millimetres in one of each physical unit of CSS. */
 const PHYSICAL: Readonly<Record<string, number>> = {
@@ -35,7 +35,7 @@ function readViewBox(text: string | undefined): readonly [number, number, number
  * decides; a drawing without one (pixels, per cent, or nothing) is taken at one unit = one mm.
  */
 export function outerViewport(attributes: Attributes): {
-  matrix: Matrix;
+  matrix: AffineTuple;
   millimetresPerUnit: number;
   physical: boolean;
 } {
@@ -62,7 +62,7 @@ export function outerViewport(attributes: Attributes): {
 }
 
 /** The map of an `svg` element inside a drawing: its place and its view box, fitted and centred. */
-export function innerViewport(attributes: Attributes): Matrix {
+export function innerViewport(attributes: Attributes): AffineTuple {
   const x = readSize(attributes['x'])?.value ?? 0;
   const y = readSize(attributes['y'])?.value ?? 0;
   const box = readViewBox(attributes['viewBox']);

@@ -1,9 +1,9 @@
 import { familyOf } from '@coin-relay/model';
-import { fineOutline, isOnPath, parsePathData, withinPath } from '@coin-relay/core';
+import { fineOutline, inverse, isOnPath, multiply, parsePathData, withinPath } from '@coin-relay/core';
 import { behaviourOf } from '@coin-relay/model';
 import { pieceFigure } from '../figures/piece-figure';
 import { moveScene, pieceNumberAt, placeOf, type RowScene, type ScenePiece } from '../placing/scene';
-import { placeMatrix, type Matrix } from '../placing/placement-matrix';
+import { placeMatrix } from '../placing/placement-matrix';
 import type { PathsD } from 'clipper2-ts';
 import { movedArea, overlapWidth, solidArea } from './overlap';
 
@@ -64,7 +64,7 @@ export function neighbourCuts(scene: RowScene): NeighbourCut[] {
         if (!first || !second || pieces[a].layer !== pieces[b].layer) continue;
         placeMatrix(scene, k, pieces[a], 0, matrices[0]);
         placeMatrix(scene, other, pieces[b], 0, matrices[1]);
-        const between = fromTo(matrices[0], matrices[1]);
+        const between = multiply(inverse(matrices[0]), matrices[1]);
         // Told in the axes of the first one, which may be drawn larger or longer than it is made.
         const away = awayOnStraight(scene, k, ahead) / Math.hypot(matrices[0][0], matrices[0][1]);
         if (isStraight(between, away, span)) continue;
@@ -132,22 +132,6 @@ function solidOf({ piece, span, middle }: ScenePiece, tolerance: number): Solid 
       radius = Math.max(radius, Math.hypot(points[p] - middle, points[p + 1]));
   }
   return { front: solidArea(front), behind: solidArea(behind), radius };
-}
-
-/** The place of one piece in the axes of another. */
-function fromTo(a: Matrix, b: Matrix): number[] {
-  const det = a[0] * a[3] - a[1] * a[2];
-  const inverse = [a[3] / det, -a[1] / det, -a[2] / det, a[0] / det];
-  const x = b[4] - a[4];
-  const y = b[5] - a[5];
-  return [
-    inverse[0] * b[0] + inverse[2] * b[1],
-    inverse[1] * b[0] + inverse[3] * b[1],
-    inverse[0] * b[2] + inverse[2] * b[3],
-    inverse[1] * b[2] + inverse[3] * b[3],
-    inverse[0] * x + inverse[2] * y,
-    inverse[1] * x + inverse[3] * y,
-  ];
 }
 
 function isStraight(m: readonly number[], away: number, span: number): boolean {

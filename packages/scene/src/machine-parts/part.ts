@@ -1,4 +1,4 @@
-import type { Matrix } from '../placing/index';
+import type { Affine } from '@coin-relay/core';
 
 /** One thing that is drawn between the rows of a machine: an outline that is filled, or a line of some width. */
 export interface MachinePart {
@@ -11,14 +11,7 @@ export interface MachinePart {
   /** A wire or rope: drawn as thick as it is, with an edge of ink. */
   readonly wire?: { readonly width: number; readonly material: string };
   /** Where it is set down; without one it is drawn as it is. */
-  readonly at?: Matrix;
-}
-
-/** The map that turns by an angle and moves to a place. */
-export function turnedTo(x: number, y: number, angle: number): Matrix {
-  const c = Math.cos(angle);
-  const s = Math.sin(angle);
-  return Float64Array.of(c, s, -s, c, x, y);
+  readonly at?: Affine;
 }
 
 /** Points, x and y in turn, as path data. */

@@ -2,7 +2,8 @@ import type { Vec } from '@coin-relay/core';
 import { anchorAt, centreOf, crankAngle, wheelAngleAt, type AnchorOn, type Machine } from '@coin-relay/model';
 import { circle, data, hole, rounded } from '../../../model/src/figure/figure';
 import { gearOutline } from './gear';
-import { turnedTo, type MachinePart } from './part';
+import { turnedTo } from '@coin-relay/core';
+import type { MachinePart } from './part';
 import { tieParts } from './ties';
 
 /** What is drawn between the rows of a machine at a frame: behind them, and over them. */

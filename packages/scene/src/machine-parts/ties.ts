@@ -8,7 +8,8 @@ import {
   type Tie,
 } from '@coin-relay/model';
 import { circle, data } from '../../../model/src/figure/figure';
-import { lineData, turnedTo, type MachinePart } from './part';
+import { turnedTo } from '@coin-relay/core';
+import { lineData, type MachinePart } from './part';
 
 /** Straight pieces that a hanging rope is drawn with. */
 const ROPE_STEPS = 40;

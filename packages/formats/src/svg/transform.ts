@@ -1,14 +1,4 @@
-/** An affine map: x' = a x + c y + e, y' = b x + d y + f (the order of SVG's matrix()). */
-export type Matrix = readonly [a: number, b: number, c: number, d: number, e: number, f: number];
-
-export const IDENTITY: Matrix = [1, 0, 0, 1, 0, 0];
-
-/** The map that does `inner` first and `outer` after it. */
-export function multiply(outer: Matrix, inner: Matrix): Matrix {
-  const [a, b, c, d, e, f] = outer;
-  const [p, q, r, s, t, u] = inner;
-  return [a * p + c * q, b * p + d * q, a * r + c * s, b * r + d * s, a * t + c * u + e, b * t + d * u + f];
-}
+import { IDENTITY, multiply, type AffineTuple } from '@coin-relay/core';
 
 const radians = (degrees: number): number => (degrees * Math.PI) / 180;
 
@@ -16,8 +6,8 @@ const radians = (degrees: number): number => (degrees * Math.PI) / 180;
  * Reads a `transform` attribute (W3C SVG 2, chapter 8; CSS Transforms 1).
  * @returns null where it cannot be read
  */
-export function parseTransform(text: string): Matrix | null {
-  let matrix = IDENTITY;
+export function parseTransform(text: string): AffineTuple | null {
+  let matrix: AffineTuple = IDENTITY;
   const pattern = /[\s,]*([a-zA-Z]+)\s*\(([^()]*)\)/y;
   const source = text.trim();
   while (pattern.lastIndex < source.length) {
@@ -36,7 +26,7 @@ export function parseTransform(text: string): Matrix | null {
   return matrix;
 }
 
-function oneTransform(kind: string, n: readonly number[]): Matrix | null {
+function oneTransform(kind: string, n: readonly number[]): AffineTuple | null {
   switch (kind) {
     case 'matrix':
       return n.length === 6 ? [n[0], n[1], n[2], n[3], n[4], n[5]] : null;
@@ -48,7 +38,7 @@ function oneTransform(kind: string, n: readonly number[]): Matrix | null {
       if (n.length !== 1 && n.length !== 3) return null;
       const c = Math.cos(radians(n[0]));
       const s = Math.sin(radians(n[0]));
-      const turn: Matrix = [c, s, -s, c, 0, 0];
+      const turn: AffineTuple = [c, s, -s, c, 0, 0];
       if (n.length === 1) return turn;
       return multiply([1, 0, 0, 1, n[1], n[2]], multiply(turn, [1, 0, 0, 1, -n[1], -n[2]]));
     }

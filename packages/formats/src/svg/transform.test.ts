@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { IDENTITY, multiply, parseTransform, type Matrix } from './matrix';
+import { IDENTITY, multiply, type AffineTuple } from '@coin-relay/core';
+import { parseTransform } from './transform';
 import { innerViewport, outerViewport } from './viewport';
 
-const apply = ([a, b, c, d, e, f]: Matrix, x: number, y: number): [number, number] => [
+const apply = ([a, b, c, d, e, f]: AffineTuple, x: number, y: number): [number, number] => [
   a * x + c * y + e,
   b * x + d * y + f,
 ];
