@@ -82,14 +82,14 @@ export class DrawingStage {
   private spot: number | null = null;
 
   constructor(
-    container: HTMLDivElement,
+    readonly element: HTMLDivElement,
     private readonly viewChanged: (view: ViewPort) => void,
     private readonly pictures: PictureShelf | null = null,
   ) {
     this.stage = new Konva.Stage({
-      container,
-      width: container.clientWidth,
-      height: container.clientHeight,
+      container: element,
+      width: element.clientWidth,
+      height: element.clientHeight,
     });
     const shape = (paint: (ctx: CanvasRenderingContext2D) => void): Konva.Shape =>
       new Konva.Shape({ sceneFunc: (c) => paint(c._context), perfectDrawEnabled: false });

@@ -15,7 +15,7 @@ import type { Hit } from './pointer';
 /** How near a press has to be to an anchor or a link, px. */
 const REACH = 11;
 
-/** What the hands on anchors work with. */
+/** What the tool on anchors works with. */
 export interface AnchorGround {
   readonly stage: DrawingStage;
   readonly store: JobStore;
@@ -26,7 +26,7 @@ export interface AnchorGround {
   readonly places: PlaceChoice;
 }
 
-/** The hands on the drawing in the motion step: anchors are dragged, also while it plays, and picked. */
+/** The tool in the motion step: anchors are dragged, also while it plays, and picked. */
 export class AnchorTool extends ClickingTool {
   private dragged: { readonly id: string; readonly on: AnchorOn; readonly gesture: Gesture } | null = null;
 

@@ -9,7 +9,7 @@ import type { Hit } from './pointer';
 /** How near a click has to be to the path, and how far a mark jumps to a corner, px. */
 const REACH = 16;
 
-/** The hands on the drawing while a place on the row's path is asked for. */
+/** The tool while a place on the row's path is asked for. */
 export class MarkTool extends ClickingTool {
   constructor(
     stage: DrawingStage,

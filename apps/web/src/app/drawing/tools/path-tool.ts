@@ -29,7 +29,7 @@ const SNAP_WORDS: Readonly<Record<SnapTo, string>> = {
   grid: 'on the grid',
 };
 
-/** The hands on the drawing: turns presses, drags and clicks into commands. */
+/** The tool of the path at work: turns presses, drags and clicks into commands. */
 export class PathTool implements PointerUse {
   private readonly space: ToolSpace;
   private dragging: Drag | null = null;

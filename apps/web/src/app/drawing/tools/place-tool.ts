@@ -4,7 +4,7 @@ import type { DrawingStage } from '../drawing-stage';
 import { ClickingTool } from './clicking-tool';
 import type { Hit, PressKeys } from './pointer';
 
-/** The hands on the drawing while places are set out: they choose links, by click and by box. */
+/** The tool while places are set out: it chooses links, by click and by box. */
 export class PlaceTool extends ClickingTool {
   constructor(
     stage: DrawingStage,

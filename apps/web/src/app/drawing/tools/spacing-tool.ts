@@ -12,7 +12,7 @@ const REACH = 12;
 /** Spacings are set to this, mm: finer than a hand is. */
 const STEP = 0.05;
 
-/** The hands on the drawing while a row is fitted: its second piece sets the spacing, the rest is for the other hands. */
+/** The tool while a row is fitted: its second piece sets the spacing, the rest is for the path's tool. */
 export class SpacingTool implements PointerUse {
   private held: { gesture: Gesture; grip: SpacingGrip; run: string } | null = null;
 

@@ -1,7 +1,7 @@
 import type { Vec } from '@coin-relay/core';
 import type { Hit, PointerUse, PressKeys } from './pointer';
 
-/** Hands that change with the step at work; a press stays with the hands it began in. */
+/** Tools that change with the step at work; a press stays with the tool it began in. */
 export class ToolInTurn implements PointerUse {
   private held: PointerUse | null = null;
 
@@ -13,54 +13,54 @@ export class ToolInTurn implements PointerUse {
   }
 
   places(): boolean {
-    return this.hands.places();
+    return this.tool.places();
   }
 
   click(hit: Hit, at: Vec, keys: PressKeys): void {
-    this.hands.click(hit, at, keys);
+    this.tool.click(hit, at, keys);
   }
 
   doubleClick(hit: Hit, at: Vec): void {
-    this.hands.doubleClick(hit, at);
+    this.tool.doubleClick(hit, at);
   }
 
   dragStart(hit: Hit, at: Vec, keys: PressKeys): boolean {
-    return this.hands.dragStart(hit, at, keys);
+    return this.tool.dragStart(hit, at, keys);
   }
 
   drag(at: Vec, keys: PressKeys): void {
-    this.hands.drag(at, keys);
+    this.tool.drag(at, keys);
   }
 
   dragEnd(): void {
-    this.hands.dragEnd();
+    this.tool.dragEnd();
   }
 
   dragCancel(): void {
-    this.hands.dragCancel();
+    this.tool.dragCancel();
   }
 
   boxing(a: Vec, b: Vec): void {
-    this.hands.boxing(a, b);
+    this.tool.boxing(a, b);
   }
 
   box(a: Vec, b: Vec): void {
-    this.hands.box(a, b);
+    this.tool.box(a, b);
   }
 
   pan(dx: number, dy: number): void {
-    this.hands.pan(dx, dy);
+    this.tool.pan(dx, dy);
   }
 
   zoom(at: Vec, factor: number): void {
-    this.hands.zoom(at, factor);
+    this.tool.zoom(at, factor);
   }
 
   hover(at: Vec | null): void {
     this.atWork().hover(at);
   }
 
-  private get hands(): PointerUse {
+  private get tool(): PointerUse {
     return this.held ?? this.atWork();
   }
 }

@@ -18,7 +18,7 @@ import type { PathWork } from '../../session/path-work.service';
 import type { DrawingStage } from '../drawing-stage';
 import { toModel } from '../view-port';
 
-/** What the hands on the drawing work with. */
+/** What the tools on the drawing work with. */
 export interface ToolParts {
   readonly store: JobStore;
   readonly fits: FitService;

@@ -1,0 +1,43 @@
+import { DestroyRef, inject, Injectable } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { merge } from 'rxjs';
+import { FitService } from '../../engine/fit.service';
+import { MachineView } from '../../engine/machine-view.service';
+import { JobContext } from '../../session/job-context.service';
+import { PlaceChoice } from '../../session/place-choice.service';
+import { Playback } from '../../session/playback.service';
+import type { DrawingStage } from '../drawing-stage';
+import { trailOf } from '../trail';
+import type { DrawingPart } from './part';
+
+/** The frame that is shown, the way of a link through the loop, and whether a body drives. */
+@Injectable()
+export class MotionPart implements DrawingPart {
+  private readonly fits = inject(FitService);
+  private readonly machine = inject(MachineView);
+  private readonly playback = inject(Playback);
+  private readonly places = inject(PlaceChoice);
+  private readonly context = inject(JobContext);
+  private readonly destroyed = inject(DestroyRef);
+
+  attach(stage: DrawingStage): void {
+    merge(this.machine.state$, this.places.places$, this.context.trail$, this.context.step$)
+      .pipe(takeUntilDestroyed(this.destroyed))
+      .subscribe(() => this.showTrail(stage));
+    this.context.step$
+      .pipe(takeUntilDestroyed(this.destroyed))
+      .subscribe((step) => stage.setDrives(step === 'motion'));
+    this.playback.position$
+      .pipe(takeUntilDestroyed(this.destroyed))
+      .subscribe(({ frame }) => stage.moveTo(frame));
+  }
+
+  /** The way of the chosen link, or of the first where none is chosen. */
+  private showTrail(stage: DrawingStage): void {
+    const { machine } = this.machine.now;
+    const run = this.fits.now.view?.resolved.run.id;
+    const [place] = [...this.places.places];
+    const shown = this.context.trailShown && machine && run !== undefined;
+    stage.showTrail(shown ? trailOf(machine, run, place ?? 0, this.context.at === 'motion') : null);
+  }
+}
