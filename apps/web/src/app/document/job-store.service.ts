@@ -2,13 +2,13 @@ import { inject, Injectable, type OnDestroy } from '@angular/core';
 import type { History, Job } from '@coin-relay/model';
 import { dequal } from 'dequal';
 import {
-  auditTime,
   BehaviorSubject,
   distinctUntilChanged,
   filter,
   firstValueFrom,
   map,
   Subject,
+  throttleTime,
   type Subscription,
   debounceTime,
 } from 'rxjs';
@@ -57,6 +57,7 @@ export class JobStore implements OnDestroy {
   private known: History = { edits: [], done: 0 };
   private savedJob: Job | null = null;
   private gestureBase: Open | null = null;
+  private sending: Job | null = null;
   private saving: Promise<void> | null = null;
   private retry: ReturnType<typeof setTimeout> | null = null;
 
@@ -81,7 +82,9 @@ export class JobStore implements OnDestroy {
   constructor() {
     this.subscriptions.push(
       this.dirty.pipe(debounceTime(AUTOSAVE_MS)).subscribe(() => void this.save()),
-      this.dirty.pipe(auditTime(KEEP_MS)).subscribe(() => void this.keep()),
+      this.dirty
+        .pipe(throttleTime(KEEP_MS, undefined, { leading: true, trailing: true }))
+        .subscribe(() => void this.keep()),
     );
     addEventListener('pagehide', this.leave);
   }
@@ -116,8 +119,10 @@ export class JobStore implements OnDestroy {
     }
     // What was not sent when the page was left is sent now. Where the job was saved elsewhere
     // meanwhile the server says so, and the user chooses, as with two windows.
-    this.revision = left.basedOn;
-    this.state.next({ id, job: left.job, history: left.history });
+    const arrived =
+      left.sent !== null && loaded.revision === left.basedOn + 1 && dequal(left.sent, loaded.job);
+    this.revision = arrived ? loaded.revision : left.basedOn;
+    this.state.next({ id, job: left.job, history: sharedWith(left.history, loaded.history) });
     this.markDirty();
   }
 
@@ -214,7 +219,12 @@ export class JobStore implements OnDestroy {
   private async keep(): Promise<void> {
     const open = this.state.value;
     if (!open || !this.unsaved) return;
-    await this.unsent.keep(open.id, { basedOn: this.revision, job: open.job, history: open.history });
+    await this.unsent.keep(open.id, {
+      basedOn: this.revision,
+      sent: this.sending,
+      job: open.job,
+      history: open.history,
+    });
     // It may have been saved while it was kept.
     if (!this.unsaved) await this.unsent.drop(open.id);
   }
@@ -223,6 +233,7 @@ export class JobStore implements OnDestroy {
     const open = this.state.value;
     if (!open) return;
     this.saveState.next({ kind: 'saving' });
+    this.sending = open.job;
     try {
       const saved = await firstValueFrom(
         this.api.save(open.id, this.revision, open.job, historyChange(this.known, open.history)),
@@ -240,6 +251,8 @@ export class JobStore implements OnDestroy {
       }
       this.saveState.next({ kind: 'failed', message });
       this.retry = setTimeout(() => void this.save(), RETRY_MS);
+    } finally {
+      this.sending = null;
     }
   }
 
@@ -250,5 +263,13 @@ export class JobStore implements OnDestroy {
     void this.keep();
     if (!this.saving)
       this.api.saveOnLeaving(open.id, this.revision, open.job, historyChange(this.known, open.history));
+  };
+}
+
+/** A history whose steps that are known already are the same objects, so that only new ones are sent. */
+function sharedWith(history: History, known: History): History {
+  return {
+    ...history,
+    edits: history.edits.map((edit, i) => (dequal(edit, known.edits[i]) ? known.edits[i] : edit)),
   };
 }

@@ -179,6 +179,28 @@ describe('saving by itself', () => {
     expect(store.job?.name).toBe(lift.name);
   });
 
+  it('a change made while another is on its way is sent on top of that, if it arrived', async () => {
+    const waiting = new Subject<SavedJob>();
+    api.answer = () => waiting;
+    store.change(renameJob('First'));
+    await vi.advanceTimersByTimeAsync(500);
+    const first = structuredClone(store.job!);
+    store.change(renameJob('Second'));
+    leaving.dispatchEvent(new Event('pagehide'));
+    unsent.kept.set('lift', structuredClone(unsent.kept.get('lift')!));
+    // The first one did arrive; its answer did not.
+    api.loaded = first;
+    api.revision = 2;
+    api.answer = null;
+    await store.open('lift');
+    expect(store.job?.name).toBe('Second');
+    await vi.advanceTimersByTimeAsync(100);
+    waiting.error(new Error('gone'));
+    await vi.advanceTimersByTimeAsync(6_000);
+    expect(api.saves.at(-1)).toMatchObject({ basedOn: 2, job: { name: 'Second' } });
+    expect([states.at(-1), unsent.kept.size]).toEqual(['saved', 0]);
+  });
+
   it('what was left behind and did reach the server is dropped', async () => {
     store.change(renameJob('Left'));
     leaving.dispatchEvent(new Event('pagehide'));

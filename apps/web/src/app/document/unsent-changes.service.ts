@@ -6,6 +6,8 @@ import { createStore, del, get, set } from 'idb-keyval';
 export interface Unsent {
   /** The revision the change was made from. */
   readonly basedOn: number;
+  /** The state that was on its way to the server when this was kept: it may have arrived. */
+  readonly sent: Job | null;
   readonly job: Job;
   readonly history: History;
 }
