@@ -12,7 +12,16 @@ const forbidden = {
   ...Object.fromEntries(
     layers.map((layer) => [
       `packages/${layer}`,
-      [...above(layer), ...apps, 'node:*', '@angular/*', 'rxjs', ...(layer === 'core' ? ['zod'] : [])],
+      [
+        ...above(layer),
+        ...apps,
+        'node:*',
+        '@angular/*',
+        'rxjs',
+        ...(layer === 'core' ? ['zod'] : []),
+        // Other packages are entered by their name, not by their files.
+        ...layers.map((name) => `**/${name}/src/**`),
+      ],
     ]),
   ),
   'apps/server': ['@coin-relay/web', '@coin-relay/cli', '@angular/*'],

@@ -7,7 +7,7 @@ export * from './pieces';
 export * from './resolve';
 export * from './fit';
 export * from './mend';
-export * from './text/index';
+export * from './text';
 export * from './demo';
 export * from './history';
 export * from './starters';

@@ -1,5 +1,5 @@
 export * from './segment';
-export { pieceCurve, raiseQuadratic } from './segments/index';
+export { pieceCurve, raiseQuadratic } from './segments';
 export { measurePath, SEGMENT } from './measured';
 export type { MeasuredPath } from './measured';
 export { newReading, pathReader, segmentAt } from './reader';

@@ -3,7 +3,7 @@ import { LIMITS } from '../limits';
 import { distance } from '../math';
 import { arcLengthTable } from './arc-length-table';
 import type { CatenarySegment, Contour, CubicSegment, EllipseSegment, Segment } from './segment';
-import { pieceCurve } from './segments/index';
+import { pieceCurve } from './segments';
 
 /**
  * Errors allowed, inside the promised 1e-10 and 1e-9: to a curve's length as a part of its own,

@@ -1,5 +1,5 @@
 import type { Vec } from '../math';
-import { pieceCurve } from './segments/index';
+import { pieceCurve } from './segments';
 import type { Segment } from './segment';
 
 /** The point of a piece at parameter t: 0 its start, 1 its end (both without rounding where they are stored). */

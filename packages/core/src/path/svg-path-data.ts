@@ -4,7 +4,7 @@ import { LIMITS } from '../limits';
 import { distance, type Vec } from '../math';
 import { svgArc } from './svg-arc';
 import type { Contour, Segment } from './segment';
-import { raiseQuadratic } from './segments/index';
+import { raiseQuadratic } from './segments';
 
 /**
  * Reads SVG path data (the whole grammar of W3C SVG 2, chapter 9.3) into contours, one for

@@ -3,7 +3,7 @@ import { fitRow, measurePath } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
 import { parseJob, type Job, type JobPath } from '../job';
 import { drawnJob, hangingJob, outlineJob, readyShape, shapeJob } from '../starters';
-import { pathSummary, pathWords } from '../text/index';
+import { pathSummary, pathWords } from '../text';
 import { hangingOf, pathContour, resolveRun } from './index';
 
 const square = outlineJob('Square', 'M0 0H100V100H0Z');

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { demoJobs } from '../demo';
 import { parseJob, type Job } from '../job';
 import { outlineJob, routeJob } from '../starters';
-import { motionSummary, pathSummary, pieceSummary, setOutSummary } from '../text/index';
+import { motionSummary, pathSummary, pieceSummary, setOutSummary } from '../text';
 import { findRun, oneContour, resolveRun } from './index';
 
 const lift = (): Job => structuredClone(demoJobs().find((d) => d.id === 'demo-coin-lift')!.job);

@@ -1,5 +1,5 @@
 import { CHAIN_SIZES, chainPieces } from '../families';
-import { SHAPE_WORDS } from '../text/index';
+import { SHAPE_WORDS } from '../text';
 import type { Shape } from '@coin-relay/core';
 import { JOB_FORMAT, JOB_VERSION } from '../job';
 import type { Job, JobPath } from '../job/schema';

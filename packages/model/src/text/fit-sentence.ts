@@ -1,8 +1,8 @@
 import { sagOf, type FitOutcome, type FittedSection, type Obstacle } from '@coin-relay/core';
-import { familyOf, behaviourOf, type JobPiece } from '../families/index';
+import { familyOf, behaviourOf, type JobPiece } from '../families';
 import type { Job, Unit } from '../job/schema';
-import { formatExact, formatLength } from '../units/index';
-import type { ResolvedRun } from '../resolve/index';
+import { formatExact, formatLength } from '../units';
+import type { ResolvedRun } from '../resolve';
 import { pathWords } from './path-words';
 
 /** What a part of the fit sentence speaks of, so that a screen can make it the control for that. */

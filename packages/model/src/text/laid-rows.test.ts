@@ -8,11 +8,11 @@ import {
   plankPieces,
   stitchPieces,
   tubePieces,
-} from '../families/index';
-import type { Job, RunFit } from '../job/index';
-import { parseJob } from '../job/index';
-import { resolveRun } from '../resolve/index';
-import { outlineJob } from '../starters/index';
+} from '../families';
+import type { Job, RunFit } from '../job';
+import { parseJob } from '../job';
+import { resolveRun } from '../resolve';
+import { outlineJob } from '../starters';
 import { fitSentence } from './index';
 
 const MAKERS = {

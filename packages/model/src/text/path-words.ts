@@ -1,6 +1,6 @@
 import type { Shape } from '@coin-relay/core';
 import type { Job, JobPath } from '../job/schema';
-import { formatExact, formatLength } from '../units/index';
+import { formatExact, formatLength } from '../units';
 
 const NUMBER_WORDS: Readonly<Record<number, string>> = {
   2: 'two',

@@ -1,6 +1,6 @@
-import { familyOf, behaviourOf, type JobPiece } from '../families/index';
+import { familyOf, behaviourOf, type JobPiece } from '../families';
 import type { Job, Run } from '../job/schema';
-import { formatExact } from '../units/index';
+import { formatExact } from '../units';
 
 /** One line for a link: family, size, pitch, and how it behaves. */
 export function pieceSummary(job: Job, piece: JobPiece): string {

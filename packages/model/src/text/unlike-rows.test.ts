@@ -1,12 +1,12 @@
 import { fitRow, PLAIN_LAY } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
-import { demoJobs } from '../demo/index';
-import { holdChange } from '../fit/index';
+import { demoJobs } from '../demo';
+import { holdChange } from '../fit';
 import type { Job, RunFit } from '../job/schema';
-import type { JobPiece } from '../families/index';
-import { parseJob } from '../job/index';
-import { adaptedTo, boundTo, withEndToEnd } from '../pieces/index';
-import { resolveRun } from '../resolve/index';
+import type { JobPiece } from '../families';
+import { parseJob } from '../job';
+import { adaptedTo, boundTo, withEndToEnd } from '../pieces';
+import { resolveRun } from '../resolve';
 import { fitSentence } from './fit-sentence';
 
 const demo = (id: string): Job => demoJobs().find((entry) => entry.id === id)!.job;

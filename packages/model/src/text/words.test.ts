@@ -1,10 +1,10 @@
 import { fitRow } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
-import { demoJobs } from '../demo/index';
-import type { Job } from '../job/index';
-import { resolveRun } from '../resolve/index';
-import { outlineJob } from '../starters/index';
-import { defaultTension } from '../fit/index';
+import { demoJobs } from '../demo';
+import type { Job } from '../job';
+import { resolveRun } from '../resolve';
+import { outlineJob } from '../starters';
+import { defaultTension } from '../fit';
 import { fitSentence, ordinal, wayWords } from './index';
 
 const read = (job: Job): { text: string; good: boolean; verdict: string } => {

@@ -10,12 +10,13 @@ import {
   plankPieces,
   stitchPieces,
   tubePieces,
+  type Job,
+  type RunFit,
+  parseJob,
+  resolveRun,
+  outlineJob,
+  fitSentence,
 } from '@coin-relay/model';
-import type { Job, RunFit } from '@coin-relay/model';
-import { parseJob } from '@coin-relay/model';
-import { resolveRun } from '@coin-relay/model';
-import { outlineJob } from '@coin-relay/model';
-import { fitSentence } from '@coin-relay/model';
 
 const MAKERS = {
   plank: plankPieces,

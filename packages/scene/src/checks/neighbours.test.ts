@@ -3,11 +3,17 @@ import { findingsOf } from './checks.testing';
 import type { Finding } from './finding';
 import { fitRow } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
-import { CHAIN_SIZES, chainPieces, plankPieces, tubePieces } from '@coin-relay/model';
-import type { MadePieces } from '@coin-relay/model';
-import { parseJob, type Job } from '@coin-relay/model';
-import { resolveRun } from '@coin-relay/model';
-import { outlineJob } from '@coin-relay/model';
+import {
+  CHAIN_SIZES,
+  chainPieces,
+  plankPieces,
+  tubePieces,
+  type MadePieces,
+  parseJob,
+  type Job,
+  resolveRun,
+  outlineJob,
+} from '@coin-relay/model';
 
 const rowOf = (data: string, made: MadePieces): Job => {
   const job = outlineJob('Row', data);

@@ -26,12 +26,12 @@ import {
   MATERIALS,
   shoePieces,
   type JobPiece,
+  type Figure,
 } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { bandOutline } from './band';
 import { FINISHES } from './finishes';
 import { colourOf, finishedFigure } from './finished';
-import type { Figure } from '../../../model/src/figure/figure';
 import { pieceFigure, pieceLayer, placementMode } from './piece-figure';
 import { wheelFigure } from './wheels';
 

@@ -15,7 +15,7 @@ import { type NeighbourCut, neighbourCuts } from './neighbours';
 import type { PathD, PathsD } from 'clipper2-ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { rowScene } from '../placing/index';
+import { rowScene } from '../placing';
 import { leastWidth, movedArea, overlapWidth, solidArea } from './overlap';
 
 const ring = (...numbers: number[]): PathD =>

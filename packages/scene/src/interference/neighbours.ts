@@ -1,6 +1,5 @@
-import { familyOf } from '@coin-relay/model';
+import { familyOf, behaviourOf } from '@coin-relay/model';
 import { fineOutline, inverse, isOnPath, multiply, parsePathData, withinPath } from '@coin-relay/core';
-import { behaviourOf } from '@coin-relay/model';
 import { pieceFigure } from '../figures/piece-figure';
 import { moveScene, pieceNumberAt, placeOf, type RowScene, type ScenePiece } from '../placing/scene';
 import { placeMatrix } from '../placing/placement-matrix';

@@ -1,5 +1,5 @@
 import { anchorAt, centreOf, type Machine } from '@coin-relay/model';
-import type { Box } from '../placing/index';
+import type { Box } from '../placing';
 
 /** Moments of the loop that are looked at. */
 const MOMENTS = 36;

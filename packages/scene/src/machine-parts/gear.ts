@@ -1,4 +1,4 @@
-import { hole, short } from '../../../model/src/figure/figure';
+import { hole, short } from '@coin-relay/model';
 
 /**
  * A spur gear about its centre with a tooth gap on the x axis, seen from the side: addendum one

@@ -1,6 +1,16 @@
 import type { Vec } from '@coin-relay/core';
-import { anchorAt, centreOf, crankAngle, wheelAngleAt, type AnchorOn, type Machine } from '@coin-relay/model';
-import { circle, data, hole, rounded } from '../../../model/src/figure/figure';
+import {
+  anchorAt,
+  centreOf,
+  crankAngle,
+  wheelAngleAt,
+  type AnchorOn,
+  type Machine,
+  circle,
+  data,
+  hole,
+  rounded,
+} from '@coin-relay/model';
 import { gearOutline } from './gear';
 import { turnedTo } from '@coin-relay/core';
 import type { MachinePart } from './part';

@@ -6,8 +6,9 @@ import {
   type Machine,
   type SpringTie,
   type Tie,
+  circle,
+  data,
 } from '@coin-relay/model';
-import { circle, data } from '../../../model/src/figure/figure';
 import { turnedTo } from '@coin-relay/core';
 import { lineData, type MachinePart } from './part';
 

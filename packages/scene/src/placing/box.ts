@@ -1,5 +1,5 @@
 import { measurePath, parsePathData, pathBounds, RelayError } from '@coin-relay/core';
-import type { Figure } from '../../../model/src/figure/figure';
+import type { Figure } from '@coin-relay/model';
 
 /** x0, y0, x1, y1, mm. */
 export type Box = readonly [number, number, number, number];

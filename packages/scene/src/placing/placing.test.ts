@@ -35,7 +35,7 @@ import {
   type RowScene,
 } from './index';
 import { bendingPart, bentPoints } from './bent';
-import { pieceFigure } from '../figures/index';
+import { pieceFigure } from '../figures';
 
 const demo = (id: string): Job => structuredClone(demoJobs().find((d) => d.id === id)!.job);
 const sceneOf = (job: Job, run?: string): RowScene => {

@@ -1,5 +1,5 @@
 import { fineOutline, parsePathData } from '@coin-relay/core';
-import type { Figure, FigurePart } from '../../../model/src/figure/figure';
+import type { Figure, FigurePart } from '@coin-relay/model';
 import type { RowScene, ScenePiece } from './scene';
 import { stretchExtent, type Matrix } from './placement-matrix';
 

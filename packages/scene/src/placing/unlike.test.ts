@@ -1,7 +1,7 @@
 import { fitRow, newReading, pathReader } from '@coin-relay/core';
 import { demoJobs, PLAIN_SETTING, resolveRun, resolveSetOut, type Job } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
-import { neighbourCuts } from '../interference/index';
+import { neighbourCuts } from '../interference';
 import { moveScene, pieceNumberAt, rowScene, type RowScene } from './index';
 
 const sceneOf = (job: Job): RowScene => {

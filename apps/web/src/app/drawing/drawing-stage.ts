@@ -17,7 +17,7 @@ import {
 // Stage, layers and a shape of one's own: what else the library can draw is not taken along.
 import Konva from 'konva/lib/Core';
 import type { PathSketch } from '../engine/sketch';
-import type { Handle } from '../path-kinds/index';
+import type { Handle } from '../path-kinds';
 import type { PictureShelf } from '../shared/picture-shelf';
 import { handleAt, paintHandles } from './handle-painter';
 import { paintCrosses, paintGuides, type Overlay } from './overlay-painter';

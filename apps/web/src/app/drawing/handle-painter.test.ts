@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Handle } from '../path-kinds/index';
+import type { Handle } from '../path-kinds';
 import { handleAt } from './handle-painter';
 
 const view = { scale: 2, x: 100, y: 100 };

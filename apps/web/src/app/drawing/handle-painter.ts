@@ -1,5 +1,5 @@
 import type { Vec } from '@coin-relay/core';
-import type { Handle } from '../path-kinds/index';
+import type { Handle } from '../path-kinds';
 import { THEME } from '../shared/theme';
 import { toScreen, type ViewPort } from './view-port';
 

@@ -1,6 +1,6 @@
 import { movePoint, placePoints, previousIndex, pullHandle, stretchCount, type Vec } from '@coin-relay/core';
 import { withDrawn, type PathOf } from '@coin-relay/model';
-import { writePath } from '../document/commands/index';
+import { writePath } from '../document/commands';
 import type { DragGround, Handle, PathTool } from './kind';
 
 type Drawn = PathOf<'drawn'>;

@@ -1,6 +1,6 @@
 import { newReading, pathReader } from '@coin-relay/core';
 import type { PathOf } from '@coin-relay/model';
-import { writePath } from '../document/commands/index';
+import { writePath } from '../document/commands';
 import type { Handle, PathTool } from './kind';
 
 type Hang = PathOf<'hang'>;

@@ -1,6 +1,6 @@
 import { TAU, turnPositive, type Shape, type Vec } from '@coin-relay/core';
 import type { PathOf } from '@coin-relay/model';
-import { writePath } from '../document/commands/index';
+import { writePath } from '../document/commands';
 import { far, sharpAngle, type Handle, type PathTool } from './kind';
 
 type ShapePath = PathOf<'shape'>;

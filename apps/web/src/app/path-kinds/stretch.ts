@@ -1,6 +1,6 @@
 import { nearestOnPath, newReading, pathReader } from '@coin-relay/core';
 import type { PathOf } from '@coin-relay/model';
-import { writePath } from '../document/commands/index';
+import { writePath } from '../document/commands';
 import type { PathTool } from './kind';
 
 type StretchPath = PathOf<'stretch'>;

@@ -12,7 +12,7 @@ import {
   type Tie,
 } from '@coin-relay/model';
 import { BehaviorSubject } from 'rxjs';
-import { freshId, putAnchor, putMeasure, putTie, together, type Command } from '../document/commands/index';
+import { freshId, putAnchor, putMeasure, putTie, together, type Command } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { JobContext } from '../session/job-context.service';
 import { Playback } from '../session/playback.service';

@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import type { MendProposal } from '@coin-relay/scene';
-import { changeSide, mend, setFit, setMotion, setTravel } from '../document/commands/index';
+import { changeSide, mend, setFit, setMotion, setTravel } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 
 /** Does what findings propose; each is one step of undo. One for one job view. */

@@ -1,5 +1,5 @@
 import type { CubicSegment, SegmentCurve } from '../segment';
-import type { Vec } from '../../math/index';
+import type { Vec } from '../../math';
 
 export function cubicCurve({ p0, p1, p2, p3 }: CubicSegment): SegmentCurve {
   // Power basis: p(t) = ((a t + b) t + c) t + p0.

@@ -1,4 +1,4 @@
-import { distance } from '../../math/index';
+import { distance } from '../../math';
 import type { LineSegment, SegmentCurve } from '../segment';
 
 export function lineCurve({ a, b }: LineSegment): SegmentCurve {

@@ -1,11 +1,11 @@
 import { crankPin, type Vec } from '@coin-relay/core';
 import { anchorAt, centreOf, type Anchor, type AnchorOn } from '@coin-relay/model';
-import { writeAnchor } from '../../document/commands/index';
+import { writeAnchor } from '../../document/commands';
 import type { Gesture, JobStore } from '../../document/job-store.service';
 import type { JobContext } from '../../session/job-context.service';
 import { crankOn, newAnchor, type AnchorWork } from '../../picking/anchor-work.service';
 import type { MachineView } from '../../engine/machine-view.service';
-import type { Handle } from '../../path-kinds/index';
+import type { Handle } from '../../path-kinds';
 import type { Playback } from '../../session/playback.service';
 import type { PlaceChoice } from '../../session/place-choice.service';
 import type { DrawingStage } from '../drawing-stage';

@@ -1,8 +1,8 @@
 import { bendStretch, type Snapped, type Vec } from '@coin-relay/core';
 import { withDrawn, type Job, type JobPath, type PathOf } from '@coin-relay/model';
-import { writePath } from '../../document/commands/index';
+import { writePath } from '../../document/commands';
 import type { Gesture } from '../../document/job-store.service';
-import { toolFor, wheelOf } from '../../path-kinds/index';
+import { toolFor, wheelOf } from '../../path-kinds';
 import type { LaidMap } from '../../path-kinds/laid-map';
 import { placePoint } from '../../path-kinds/place-point';
 import type { ToolParts, ToolSpace } from './tool-space';

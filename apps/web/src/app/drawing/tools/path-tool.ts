@@ -8,8 +8,8 @@ import {
   type Vec,
 } from '@coin-relay/core';
 import { withDrawn, type Job, type JobPath } from '@coin-relay/model';
-import { changePath, mend } from '../../document/commands/index';
-import { toolFor, wheelOf, type Handle } from '../../path-kinds/index';
+import { changePath, mend } from '../../document/commands';
+import { toolFor, wheelOf, type Handle } from '../../path-kinds';
 import { metPoints } from '../../picking/met-places';
 import { fromLaid, toLaid } from '../../path-kinds/laid-map';
 import { closeByPlacing, placePoint } from '../../path-kinds/place-point';

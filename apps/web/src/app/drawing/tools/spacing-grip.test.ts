@@ -2,7 +2,7 @@ import { fitRow, PLAIN_LAY } from '@coin-relay/core';
 import { demoJobs, resolveRun, type Job, type RunFit } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { produce } from 'immer';
-import { writeSpacing } from '../../document/commands/index';
+import { writeSpacing } from '../../document/commands';
 import { spacingGrip, type SpacingGrip } from './spacing-grip';
 
 const slide = demoJobs().find(({ id }) => id === 'demo-coin-slide')!.job;

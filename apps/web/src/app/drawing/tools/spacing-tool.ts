@@ -1,5 +1,5 @@
 import { nearestOnPath, type Vec } from '@coin-relay/core';
-import { writeSpacing } from '../../document/commands/index';
+import { writeSpacing } from '../../document/commands';
 import type { Gesture, JobStore } from '../../document/job-store.service';
 import type { FitService } from '../../engine/fit.service';
 import { spacingGrip, type SpacingGrip } from './spacing-grip';

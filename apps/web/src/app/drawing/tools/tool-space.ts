@@ -11,7 +11,7 @@ import { pathContour, type Job } from '@coin-relay/model';
 import type { JobStore } from '../../document/job-store.service';
 import type { FitService } from '../../engine/fit.service';
 import type { JobContext } from '../../session/job-context.service';
-import type { HandleGround } from '../../path-kinds/index';
+import type { HandleGround } from '../../path-kinds';
 import { fromLaid, laidMap, type LaidMap } from '../../path-kinds/laid-map';
 import type { MeasuredPaths } from '../../engine/measured-paths.service';
 import type { PathWork } from '../../session/path-work.service';

@@ -29,7 +29,7 @@ import {
   type OutlinePoint,
   type PieceOf,
 } from '@coin-relay/model';
-import { changePiece } from '../../document/commands/index';
+import { changePiece } from '../../document/commands';
 import { JobStore, type Gesture } from '../../document/job-store.service';
 import { JobContext } from '../../session/job-context.service';
 import { RunAtWork } from '../../session/run-at-work.service';
