@@ -9,6 +9,7 @@ import {
   openJob,
   openStep,
   pictureOf,
+  settled,
   storedJob,
   test,
 } from './support';
@@ -30,13 +31,12 @@ test('six rows run as one machine; while they play nothing is solved', async ({ 
   await openJob(page, await copyOf(request, 'demo-arcade-drive'));
   await openStep(page, 'Motion');
   await expect(page.locator('relay-motion-step')).not.toContainText('Working out the frames');
-  // The rows were fitted by then, and the frames worked out.
-  await page.waitForTimeout(700);
+  // The rows are fitted by then, and the frames worked out.
+  await settled(page);
   const before = await sent();
   expect(before).toBeGreaterThan(6);
   await scrub(page, 30);
   await scrub(page, 0);
-  await page.waitForTimeout(200);
   const first = await pictureOf(drawing(page));
   await page.getByRole('button', { name: 'Play' }).click();
   await expect.poll(() => pictureOf(drawing(page))).not.toBe(first);
@@ -253,7 +253,6 @@ test('a row hangs between a fixed place and a crank, and follows it; one that ca
   await expect(step).not.toContainText('Working out the frames');
   await scrub(page, 1);
   await scrub(page, 0);
-  await page.waitForTimeout(300);
   const first = await pictureOf(drawing(page));
   await scrub(page, 60);
   await expect.poll(() => pictureOf(drawing(page))).not.toBe(first);

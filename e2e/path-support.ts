@@ -2,7 +2,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Locator, Page } from '@playwright/test';
-import { expect, onScreen } from './support';
+import { expect, onScreen, settled } from './support';
 
 const folder = mkdtempSync(join(tmpdir(), 'coin-relay-paths-'));
 /** A file of its own for a test. */
@@ -44,7 +44,7 @@ export const dragFrom = async (page: Page, from: [number, number], to: [number, 
 /** Shows all of the drawing, and waits until the page says where things are now. */
 export const showAll = async (page: Page): Promise<void> => {
   await page.getByRole('button', { name: 'show all' }).click();
-  await page.waitForTimeout(300);
+  await settled(page);
 };
 /** The length the path step states, mm. */
 export const lengthOf = async (page: Page): Promise<number> =>

@@ -9,6 +9,7 @@ import {
   openJob,
   openStep,
   pictureOf,
+  settled,
   step,
   storedJob,
   test,
@@ -178,6 +179,7 @@ test('objects are handed to places, and their order is changed', async ({ page, 
   const grip = panel(page).locator('relay-handed-panel .grip').first();
   const third = panel(page).locator('relay-handed-panel .grip').nth(2);
   await third.scrollIntoViewIfNeeded();
+  await settled(page);
   const [a, b] = [(await grip.boundingBox())!, (await third.boundingBox())!];
   await page.mouse.move(a.x + 8, a.y + 8);
   await page.mouse.down();

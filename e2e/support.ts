@@ -34,6 +34,20 @@ export async function copyOf(
 export async function openJob(page: Page, id: string): Promise<void> {
   await page.goto(`/job/${id}`);
   await expect(sentence(page)).toContainText('would fit');
+  await settled(page);
+}
+
+/** Waits until the fit, what is worked out ahead and the checks have said all they have to say, and it is painted. */
+export async function settled(page: Page): Promise<void> {
+  await page.evaluate(async () => {
+    const painted = (): Promise<unknown> =>
+      new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
+    let calm = 0;
+    while (calm < 2) {
+      await painted();
+      calm = document.querySelector('[aria-busy="true"]') ? 0 : calm + 1;
+    }
+  });
 }
 
 export const sentence = (page: Page): Locator => page.locator('relay-sentence .sentence');
@@ -53,6 +67,7 @@ export async function openStep(page: Page, name: string): Promise<void> {
 /** Where a point of the model is on the page. */
 export async function onScreen(page: Page, x: number, y: number): Promise<{ x: number; y: number }> {
   const surface = page.locator('relay-drawing .surface');
+  await settled(page);
   // The view settles once the job is shown, and after it was zoomed.
   let text = '';
   await expect
@@ -67,8 +82,9 @@ export async function onScreen(page: Page, x: number, y: number): Promise<{ x: n
   return { x: box.x + x0 + x * scale, y: box.y + y0 - y * scale };
 }
 
-/** What a canvas shows, as one number: changes when the picture does. */
+/** What a canvas shows once nothing is being worked out, as one number: changes when the picture does. */
 export async function pictureOf(canvas: Locator): Promise<string> {
+  await settled(canvas.page());
   return canvas.evaluate((element: HTMLCanvasElement) => {
     const data = element.getContext('2d')!.getImageData(0, 0, element.width, element.height).data;
     let hash = 0;

@@ -14,6 +14,7 @@ import { formatLengthNumber } from '@coin-relay/model';
 import { map } from 'rxjs';
 import { JobStore } from '../document/job-store.service';
 import { FitService } from '../engine/fit.service';
+import { Unsettled } from '../engine/unsettled.service';
 import { AnchorWork, type Picking } from '../picking/anchor-work.service';
 import { JobContext } from '../session/job-context.service';
 import { PathWork, type PathMode } from '../session/path-work.service';
@@ -58,6 +59,7 @@ export class DrawingComponent {
   private readonly surface = viewChild.required<ElementRef<HTMLDivElement>>('surface');
   private stage: DrawingStage | null = null;
 
+  protected readonly unsettled = toSignal(inject(Unsettled).is$, { initialValue: true });
   private readonly view = signal<ViewPort>({ scale: 1, x: 0, y: 0 });
   protected readonly problem = toSignal(
     this.fits.state$.pipe(map((state) => state.problem?.message ?? null)),

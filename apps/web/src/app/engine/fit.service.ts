@@ -63,6 +63,8 @@ export interface FitState {
   readonly was: number | null;
   /** Seconds that the fit at work has taken so far, once it takes long; null while it does not. */
   readonly busy: number | null;
+  /** Whether neighbours that cut into each other are still to be looked for, or are being. */
+  readonly looking: boolean;
 }
 
 /** What is to be fitted: a document, and which of its runs is worked on. */
@@ -106,6 +108,7 @@ export class FitService implements OnDestroy {
     of: null,
     was: null,
     busy: null,
+    looking: false,
   });
   private readonly fitted = new Subject<FitView>();
   private readonly stopping = new Subject<void>();
@@ -133,9 +136,10 @@ export class FitService implements OnDestroy {
         debounceTime(REST),
         tap((view) => this.rest(view)),
         switchMap((view) => from(this.lookForCuts(view))),
+        filter((looked) => looked),
         takeUntil(this.ended),
       )
-      .subscribe();
+      .subscribe(() => this.state.next({ ...this.state.value, looking: false }));
   }
 
   private async work({ job, run }: Ask): Promise<Answer> {
@@ -179,12 +183,12 @@ export class FitService implements OnDestroy {
       const last = this.state.value.view;
       // The last good state stays on the drawing, but only that of the run at work.
       const view = last && (last.resolved.run.id === run || run === null) ? last : null;
-      this.state.next({ view, others, problem, problems, sketches, of: job, was: null, busy: null });
+      this.state.next({ view, others, problem, problems, sketches, of: job, was: null, busy: null, looking: false });
       return;
     }
     const view = this.viewOf(job, run ?? undefined, reply.value);
     this.views = new Map([view, ...others].map((each) => [each.resolved.run.id, each]));
-    this.state.next({ view, others, problem: null, problems, sketches, of: job, was: null, busy: null });
+    this.state.next({ view, others, problem: null, problems, sketches, of: job, was: null, busy: null, looking: true });
     this.fitted.next(view);
   }
 
@@ -194,17 +198,18 @@ export class FitService implements OnDestroy {
     if (was !== null && this.state.value.view === view) this.state.next({ ...this.state.value, was });
   }
 
-  private async lookForCuts(view: FitView): Promise<void> {
+  /** Tells of the cuts of every row; false where the document has changed meanwhile. */
+  private async lookForCuts(view: FitView): Promise<boolean> {
     const { job } = view;
     for (const run of [
       view.resolved.run.id,
       ...this.state.value.others.map(({ resolved }) => resolved.run.id),
     ]) {
       const reply = await this.worker.within(MOST_TIME, this.rows.on(job).cuts(run), TOO_LONG);
-      // Of a document that has changed meanwhile nothing is told.
-      if (this.state.value.of !== job) return;
+      if (this.state.value.of !== job) return false;
       if (reply.ok) this.tell(run, reply.value);
     }
+    return true;
   }
 
   private tell(run: string, cuts: readonly NeighbourCut[]): void {

@@ -24,6 +24,7 @@ import { PathMarks } from '../picking/path-marks.service';
 import { FitService } from '../engine/fit.service';
 import { PlayBarComponent } from '../playback/play-bar.component';
 import { MachineView } from '../engine/machine-view.service';
+import { Unsettled } from '../engine/unsettled.service';
 import { AnchorWork } from '../picking/anchor-work.service';
 import { MotionView } from '../engine/motion-view.service';
 import { Playback } from '../session/playback.service';
@@ -70,6 +71,7 @@ import { JobKeys, SHORTCUTS } from './job-keys.service';
     JobKeys,
     SetOutWork,
     PathMarks,
+    Unsettled,
   ],
   templateUrl: './job.page.html',
   styleUrl: './job.page.less',
