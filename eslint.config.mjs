@@ -193,6 +193,19 @@ export default tseslint.config(
     },
   },
   {
+    // What an index names one by one is tied to the index: every page would load all that any page uses.
+    files: ['packages/*/src/**/index.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'ExportNamedDeclaration[source]',
+          message: "An index hands on whole files: export * from './file'.",
+        },
+      ],
+    },
+  },
+  {
     files: ['packages/core/src/**/*.ts'],
     ignores: ['**/*.test.ts', '**/*.testing.ts'],
     rules: {

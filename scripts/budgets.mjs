@@ -4,9 +4,9 @@ import { fileURLToPath } from 'node:url';
 import { gzipSync } from 'node:zlib';
 
 const dist = fileURLToPath(new URL('../apps/web/dist', import.meta.url));
-/** kB, gzipped. Those of pages are what they come to today: they may only be lowered. */
-const LIMITS = { rack: 258, job: 435, worker: 120 };
-const PAGES = { rack: 'src/app/rack/rack.page.ts', job: 'src/app/job/job.page.ts' };
+/** kB, gzipped. */
+const LIMITS = { rack: 200, job: 330, worker: 120 };
+const PAGES = { rack: 'src/app/rack/rack.page.ts', job: 'src/app/job/job.routes.ts' };
 
 const { outputs } = JSON.parse(readFileSync(`${dist}/stats.json`, 'utf8'));
 const size = (file) => gzipSync(readFileSync(`${dist}/browser/${file}`)).length / 1000;

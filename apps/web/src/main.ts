@@ -2,7 +2,6 @@ import { provideHttpClient } from '@angular/common/http';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { bootstrapApplication } from '@angular/platform-browser';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
-import { en_US, provideNzI18n } from 'ng-zorro-antd/i18n';
 import { AppComponent } from './app/app.component';
 import { ROUTES } from './app/app.routes';
 
@@ -11,7 +10,6 @@ bootstrapApplication(AppComponent, {
     provideZonelessChangeDetection(),
     provideHttpClient(),
     provideRouter(ROUTES, withComponentInputBinding()),
-    provideNzI18n(en_US),
   ],
 }).catch((error: unknown) => {
   console.error(error);

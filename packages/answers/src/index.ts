@@ -1,12 +1,6 @@
-export { contoursAnswer, fitAnswer, hangAnswer, measureAnswer, placeAnswer } from './answers';
-export type { ContourAnswer, FitAnswer, HangAnswer, MeasureAnswer, PlaceAnswer } from './answers';
-export { checkAnswer } from './check-answer';
-export type { CheckAnswer, CheckedFinding } from './check-answer';
-export { frameAnswer, motionAnswer } from './motion-answers';
-export type { FrameAnswer, MotionAnswer } from './motion-answers';
-export { partsAnswer, placesAnswer } from './set-out-answers';
-export type { PartsAnswer, PlacesAnswer } from './set-out-answers';
-export { QUESTIONS } from './questions';
-export type { QuestionName } from './questions';
-export { exportAnswer } from './export-answer';
-export type { ExportedFile } from './export-answer';
+export * from './answers';
+export * from './check-answer';
+export * from './motion-answers';
+export * from './set-out-answers';
+export * from './questions';
+export * from './export-answer';

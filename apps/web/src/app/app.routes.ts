@@ -9,17 +9,17 @@ export const ROUTES: Routes = [
   {
     path: 'catalogue',
     title: 'The catalogue · Coin Relay',
-    loadComponent: () => import('./catalogue/catalogue.page').then((m) => m.CataloguePage),
+    loadChildren: () => import('./catalogue/catalogue.routes').then((m) => m.ROUTES),
   },
   {
     path: 'start',
     title: 'A new job · Coin Relay',
-    loadComponent: () => import('./start/start.page').then((m) => m.StartPage),
+    loadChildren: () => import('./start/start.routes').then((m) => m.ROUTES),
   },
   {
     path: 'job/:id',
     title: 'Job · Coin Relay',
-    loadComponent: () => import('./job/job.page').then((m) => m.JobPage),
+    loadChildren: () => import('./job/job.routes').then((m) => m.ROUTES),
   },
   { path: '**', redirectTo: '' },
 ];

@@ -1,2 +1,1 @@
-export { hang, hangContour } from './hang';
-export type { HangBy, Hanging } from './hang';
+export * from './hang';

@@ -1,2 +1,1 @@
-export { checkSliderCrank, crankPin, leastRod, slideOffset, sliderAt } from './slider-crank';
-export type { SliderCrank } from './slider-crank';
+export * from './slider-crank';

@@ -1,4 +1,2 @@
-export { parallelContours } from './offset';
-export type { OffsetOptions } from './offset';
-export { inArcs, plainDistance } from './arcs';
-export type { Plain } from './arcs';
+export * from './offset';
+export * from './arcs';

@@ -1,10 +1,6 @@
-export { chance, chanceAround, mix32 } from './chance';
-export { orderSteps } from './order';
-export type { PieceOrder } from './order';
-export { nearestPlace, rolePlaces } from './roles';
-export type { RestingRow, Role, TakenPlace } from './roles';
-export { BY, resolvePlaces, WIRE_SHAPES } from './places';
-export type { HandTouch, PlaceRule, PlaceTable, SequenceStep, SetOutPlan, Spread, Touch } from './places';
-export { areaOf, isInside, reachTo } from './boundary';
-export type { Area } from './boundary';
-export { restingMiddles } from './rest';
+export * from './chance';
+export * from './order';
+export * from './roles';
+export * from './places';
+export * from './boundary';
+export * from './rest';

@@ -1,3 +1,3 @@
 export * from './shape';
-export { MOST_SIDES, shapeContour } from './contour';
-export { placeShape } from './place';
+export * from './contour';
+export * from './place';

@@ -1,2 +1,1 @@
-export { snapPoint } from './snap';
-export type { SnapGround, Snapped, SnapRules, SnapTo } from './snap';
+export * from './snap';

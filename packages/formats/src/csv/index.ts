@@ -1,3 +1,2 @@
-export { MOST_POINTS, readCsv } from './read';
-export { writeCsv } from './write';
-export type { Cell } from './write';
+export * from './read';
+export * from './write';

@@ -1,1 +1,1 @@
-export { readDxf } from './read';
+export * from './read';

@@ -4,8 +4,8 @@ import { partsCsv } from './parts-csv';
 import { svgMoving } from './svg-moving';
 import { svgStill } from './svg-still';
 
-export type { Export, ExportInput } from './export';
+export * from './export';
 
 /** Every way to hand off, in the order it is offered in. */
 export const EXPORTS: readonly Export[] = [svgStill, svgMoving, partsCsv, jobJson];
-export { fileName } from './file-name';
+export * from './file-name';

@@ -1,1 +1,1 @@
-export { outlineFromLines } from './from-lines';
+export * from './from-lines';

@@ -1,1 +1,1 @@
-export { partsListCsv } from './parts-list-csv';
+export * from './parts-list-csv';

@@ -1,3 +1,2 @@
-export { writeSvg } from './write';
-export type { SvgOptions } from './write';
-export { MOST_STATIONS } from './motion';
+export * from './write';
+export * from './motion';

@@ -1,1 +1,1 @@
-export { readWheels, WheelsFileSchema } from './read';
+export * from './read';

@@ -1,12 +1,8 @@
 import { FAMILIES, familyOf, type FamilyId, type JobPiece } from '../families';
-import type { FamilyEntry } from '../families/family';
+import type { FamilyEntry, MadeOf } from '../families/family';
 
-/** Pieces with the sequence they come in, and how neighbours lie on one another where it is not as usual. */
-export interface MadePieces {
-  readonly pieces: JobPiece[];
-  readonly sequence: string[];
-  readonly overlap?: 'linked';
-}
+/** Pieces of any family with the sequence they come in. */
+export type MadePieces = MadeOf<JobPiece>;
 
 /** One line of the catalogue: a link that can be taken. */
 export interface CatalogueEntry extends Omit<FamilyEntry<JobPiece>, 'make'> {

@@ -1,1 +1,1 @@
-export { demoJobs } from './jobs';
+export * from './jobs';

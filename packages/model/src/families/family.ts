@@ -21,14 +21,14 @@ export interface FamilyWords {
 }
 
 /** Pieces with the sequence they come in, and how neighbours lie on one another where it is not as usual. */
-export interface MadePieces<P extends AnyPiece> {
+export interface MadeOf<P extends AnyPiece> {
   readonly pieces: P[];
   readonly sequence: string[];
   readonly overlap?: 'linked';
 }
 
 /** One piece, again and again. */
-export const single = <P extends AnyPiece>(piece: P): MadePieces<P> => ({
+export const single = <P extends AnyPiece>(piece: P): MadeOf<P> => ({
   pieces: [piece],
   sequence: [piece.id],
 });
@@ -44,18 +44,18 @@ export interface FamilyEntry<P extends AnyPiece> {
   readonly pitch: number;
   /** kg/m; null where it is not known. */
   readonly massPerMetre: number | null;
-  readonly make: () => MadePieces<P>;
+  readonly make: () => MadeOf<P>;
 }
 
 /** An entry of one piece of no trade size, which is called as the entry is. */
 export function plainEntry<P extends AnyPiece>(
   id: string,
   name: string,
-  make: () => MadePieces<P>,
+  make: () => MadeOf<P>,
   change: Partial<P> = {},
 ): FamilyEntry<P> {
   const { pitch } = make().pieces[0];
-  const named = (): MadePieces<P> => {
+  const named = (): MadeOf<P> => {
     const made = make();
     return { ...made, pieces: made.pieces.map((piece) => ({ ...piece, ...change, name })) };
   };

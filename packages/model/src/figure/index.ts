@@ -1,13 +1,2 @@
-export {
-  circle,
-  data,
-  hole,
-  polygon,
-  rectangle,
-  rounded,
-  short,
-  strand,
-  type Figure,
-  type FigurePart,
-} from './figure';
-export { sprocket, wheelBody } from './toothed-wheel';
+export * from './figure';
+export * from './toothed-wheel';

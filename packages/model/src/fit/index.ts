@@ -1,4 +1,3 @@
-export { holdChange } from './hold';
-export { defaultSpan, spansOfRoute } from './span';
-export type { RouteSpan } from './span';
-export { defaultTension, tensionOfWheel } from './tension';
+export * from './hold';
+export * from './span';
+export * from './tension';

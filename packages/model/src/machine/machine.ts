@@ -12,12 +12,12 @@ import {
   wheelAngle,
   type LaidWheel,
   type RowFrame,
-  type RowFrames,
   type Vec,
   type WheelTurning,
 } from '@coin-relay/core';
 import type { AnchorOf, AnchorOn, Job } from '../job/schema';
 import { sliderCrank } from '../resolve/resting-anchor';
+import { NOTHING_PRECOMPUTED, precomputedRow, type PrecomputedFrames } from './precomputed';
 import { rowMotions, travelAt, type FittedRow, type RowMotion } from './travel';
 
 /** A wheel of a machine and what turns it. */
@@ -26,17 +26,6 @@ export interface MachineWheel {
   readonly wheel: LaidWheel;
   readonly turning: WheelTurning;
 }
-
-/** What was worked out ahead for every frame of the loop. Plain data: it crosses threads. */
-export interface PrecomputedFrames {
-  readonly rows: ReadonlyMap<string, RowFrames>;
-  /** Of every rope and frame: x and y of the lowest place, a, and from where to where along it; NaN where it is taut. */
-  readonly ropes: ReadonlyMap<string, Float64Array>;
-  /** What could not be worked out, in words. */
-  readonly problems: readonly { readonly of: string; readonly message: string }[];
-}
-
-export const NOTHING_PRECOMPUTED: PrecomputedFrames = { rows: new Map(), ropes: new Map(), problems: [] };
 
 /** A job in motion: where everything is at any frame follows from it in closed form. */
 export interface Machine {
@@ -166,10 +155,6 @@ export function rowFrameAt(
   else rowFrame(row.fit.row, travelOf(machine, run, frame), room);
   return room;
 }
-
-/** The frames of a row that were worked out ahead, where they were. */
-export const precomputedRow = (prepared: PrecomputedFrames, run: string): RowFrames | null =>
-  prepared.rows.get(run) ?? null;
 
 /** @throws RelayError rod-too-short for the first slider whose crank cannot go round */
 export function checkAnchors(machine: Pick<Machine, 'job' | 'wheels'>): void {

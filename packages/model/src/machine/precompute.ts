@@ -11,26 +11,11 @@ import {
 } from '@coin-relay/core';
 import type { Job, PathOf } from '../job/schema';
 import { hangBy } from '../resolve';
-import { anchorAt, machineOf, travelOf, type Machine, type PrecomputedFrames } from './machine';
+import { anchorAt, machineOf, travelOf, type Machine } from './machine';
+import { hangingRuns, ROPE_NUMBERS, type PrecomputedFrames } from './precomputed';
 import { drivenLengthAt, ropeLengthAt } from './ties';
 
 import type { FittedRow } from './travel';
-
-/** Is there anything in a job that has to be worked out ahead? */
-export const needsPrecomputing = (job: Job): boolean =>
-  (job.motion.breaths ?? []).length > 0 ||
-  (job.ties ?? []).some(({ is }) => is.kind === 'rope') ||
-  hangingRuns(job).length > 0;
-
-/** The runs on paths that hang between anchors. */
-function hangingRuns(job: Job): { run: string; path: PathOf<'hang'> }[] {
-  return job.runs.flatMap(({ id, path: on }) => {
-    const path = job.paths.find((entry) => entry.id === on);
-    return path?.kind === 'hang' && (path.anchors?.some((anchor) => anchor !== null) || path.driven)
-      ? [{ run: id, path }]
-      : [];
-  });
-}
 
 /**
  * Works out ahead what is laid anew in every frame: rows that breathe, rows that hang between moving
@@ -107,9 +92,6 @@ export function precomputeFrames(
   }
   return { rows: laid, ropes, problems };
 }
-
-/** Numbers that a rope has in a frame. */
-export const ROPE_NUMBERS = 5;
 
 /** A rope that hangs; one that is taut, or doubled up, is left as it is, and drawn straight. */
 function writeRope(out: Float64Array, frame: number, from: Vec, to: Vec, length: number): void {

@@ -1,2 +1,1 @@
-export { mendPath } from './mend';
-export type { Mend, Mended } from './mend';
+export * from './mend';

@@ -1,4 +1,3 @@
-export { repeatOf, visibleRepeat } from './repeat';
-export { motionFacts } from './facts';
-export type { MotionFacts, WheelFacts } from './facts';
-export { closingOf } from './closing';
+export * from './repeat';
+export * from './facts';
+export * from './closing';

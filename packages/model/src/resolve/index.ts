@@ -1,20 +1,8 @@
-export {
-  hangBy,
-  hangingOf,
-  meshingOf,
-  oneContour,
-  outlineContour,
-  pathContour,
-  routeSource,
-  sourceOf,
-} from './path';
-export { findRun, resolveRun } from './run';
-export type { ResolvedRun } from './run';
-export { resolveSetOut } from './set-out';
-export type { ResolvedSetOut } from './set-out';
-export { reachWay } from './set-out-paths';
-export type { Boundary } from './set-out-paths';
-export { insideSide } from './side';
-export { restingAnchor, sliderCrank } from './resting-anchor';
-export { toleranceOf } from './tolerance';
-export { inputsOfRun } from './inputs';
+export * from './path';
+export * from './run';
+export * from './set-out';
+export * from './set-out-paths';
+export * from './side';
+export * from './resting-anchor';
+export * from './tolerance';
+export * from './inputs';

@@ -1,1 +1,1 @@
-export { drawnJob, hangingJob, outlineJob, readyShape, routeJob, shapeJob } from './new-jobs';
+export * from './new-jobs';

@@ -1,4 +1,3 @@
-export { fitSentence, obstacleWords, percent, pieceWords, wayWords } from './fit-sentence';
-export type { FitSentence, SentencePart, SentenceSubject } from './fit-sentence';
-export { pathSummary, pathWords, SHAPE_WORDS } from './path-words';
-export { motionSummary, ordinal, pieceSummary, setOutSummary } from './summaries';
+export * from './fit-sentence';
+export * from './path-words';
+export * from './summaries';

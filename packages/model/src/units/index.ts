@@ -1,1 +1,1 @@
-export { formatExact, formatLength, formatLengthNumber, parseLength, toUnit, UNITS } from './length';
+export * from './length';

@@ -1,5 +1,4 @@
-export { checkFitted, checkJob, checkMachine, checkRow } from './check';
-export type { CheckedJob, CheckedRow } from './check';
-export type { Finding, FindingKind } from './finding';
-export type { FindingStep, MendProposal } from './found';
-export type { RowContext } from './rule';
+export * from './check';
+export * from './finding';
+export * from './found';
+export * from './rule';

@@ -1,6 +1,5 @@
-export { FINISHES, INK } from './finishes';
-export { colourOf, finishedFigure, mainPart, wireShapes } from './finished';
-export { pieceFigure, pieceLayer, placementMode } from './piece-figure';
-export type { PlacementMode } from './piece-figure';
-export { wheelFigure } from './wheels';
-export { bandOutline } from './band';
+export * from './finishes';
+export * from './finished';
+export * from './piece-figure';
+export * from './wheels';
+export * from './band';

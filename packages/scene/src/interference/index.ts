@@ -1,2 +1,1 @@
-export { neighbourCuts } from './neighbours';
-export type { NeighbourCut } from './neighbours';
+export * from './neighbours';

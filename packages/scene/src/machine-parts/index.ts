@@ -1,6 +1,5 @@
-export { machineParts } from './parts';
-export { gearOutline } from './gear';
-export type { MachineParts } from './parts';
-export { springParts } from './ties';
-export { machineBounds } from './bounds';
-export type { MachinePart } from './part';
+export * from './parts';
+export * from './gear';
+export * from './ties';
+export * from './bounds';
+export * from './part';

@@ -1,2 +1,1 @@
-export { partsList } from './parts-list';
-export type { PartsLine, PartsList } from './parts-list';
+export * from './parts-list';

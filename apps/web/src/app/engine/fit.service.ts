@@ -183,12 +183,32 @@ export class FitService implements OnDestroy {
       const last = this.state.value.view;
       // The last good state stays on the drawing, but only that of the run at work.
       const view = last && (last.resolved.run.id === run || run === null) ? last : null;
-      this.state.next({ view, others, problem, problems, sketches, of: job, was: null, busy: null, looking: false });
+      this.state.next({
+        view,
+        others,
+        problem,
+        problems,
+        sketches,
+        of: job,
+        was: null,
+        busy: null,
+        looking: false,
+      });
       return;
     }
     const view = this.viewOf(job, run ?? undefined, reply.value);
     this.views = new Map([view, ...others].map((each) => [each.resolved.run.id, each]));
-    this.state.next({ view, others, problem: null, problems, sketches, of: job, was: null, busy: null, looking: true });
+    this.state.next({
+      view,
+      others,
+      problem: null,
+      problems,
+      sketches,
+      of: job,
+      was: null,
+      busy: null,
+      looking: true,
+    });
     this.fitted.next(view);
   }
 

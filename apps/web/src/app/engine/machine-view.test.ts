@@ -101,7 +101,17 @@ describe('the machine of the open job', () => {
   };
   const stateOf = (job: Job): FitState => {
     const [first, ...others] = job.runs.map(({ id }) => viewOf(job, id));
-    return { view: first, others, problem: null, problems: [], sketches: [], of: job, was: null, busy: null, looking: false };
+    return {
+      view: first,
+      others,
+      problem: null,
+      problems: [],
+      sketches: [],
+      of: job,
+      was: null,
+      busy: null,
+      looking: false,
+    };
   };
   const viewService = (): MachineView => {
     const worker = {

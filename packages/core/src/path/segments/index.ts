@@ -5,7 +5,7 @@ import { cubicCurve } from './cubic';
 import { ellipseCurve } from './ellipse';
 import { lineCurve } from './line';
 
-export { raiseQuadratic } from './cubic';
+export * from './cubic';
 
 /** The parametric curve of a piece. A new kind of piece is one file here and one case below. */
 export function pieceCurve(piece: Segment): SegmentCurve {

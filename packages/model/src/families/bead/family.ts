@@ -1,10 +1,10 @@
-import { plainEntry, single, type Family, type MadePieces } from '../family';
+import { plainEntry, single, type Family, type MadeOf } from '../family';
 import { choice, length } from '../fields';
 import { bead as figure } from './figure';
 import type { Bead } from './schema';
 
 /** A bead for a spacing, nearly touching its neighbours. */
-export const beadPieces = (pitch: number): MadePieces<Bead> =>
+export const beadPieces = (pitch: number): MadeOf<Bead> =>
   single({
     family: 'bead',
     id: 'bead',

@@ -1,10 +1,10 @@
-import { plainEntry, single, type Family, type MadePieces } from '../family';
+import { plainEntry, single, type Family, type MadeOf } from '../family';
 import { choice, length } from '../fields';
 import { charm as figure } from './figure';
 import type { Charm } from './schema';
 
 /** A charm for a spacing, with proportions that look right. */
-export const charmPieces = (pitch: number): MadePieces<Charm> =>
+export const charmPieces = (pitch: number): MadeOf<Charm> =>
   single({ family: 'charm', id: 'charm', name: 'Charm', form: 'star', pitch, size: pitch * 0.9 });
 
 export const charm = {

@@ -1,11 +1,11 @@
 import { TAU } from '@coin-relay/core';
-import { plainEntry, single, type Family, type MadePieces } from '../family';
+import { plainEntry, single, type Family, type MadeOf } from '../family';
 import { count, length } from '../fields';
 import { flatTop as figure } from './figure';
 import type { FlatTop } from './schema';
 
 /** A conveyor plate of a pitch, with proportions that look right. */
-export const flatTopPieces = (pitch: number): MadePieces<FlatTop> =>
+export const flatTopPieces = (pitch: number): MadeOf<FlatTop> =>
   single({
     family: 'flat-top',
     id: 'plate',

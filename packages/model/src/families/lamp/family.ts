@@ -1,11 +1,11 @@
-import { plainEntry, single, type Family, type MadePieces } from '../family';
+import { plainEntry, single, type Family, type MadeOf } from '../family';
 import { choice, length } from '../fields';
 import { PLAIN_SETTING } from '../plain-setting';
 import { lamp as figure } from './figure';
 import type { Lamp } from './schema';
 
 /** A lamp for a spacing, hanging upright, with proportions that look right. */
-export const lampPieces = (pitch: number): MadePieces<Lamp> =>
+export const lampPieces = (pitch: number): MadeOf<Lamp> =>
   single({
     family: 'lamp',
     id: 'lamp',

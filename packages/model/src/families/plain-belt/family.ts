@@ -1,10 +1,10 @@
-import { plainEntry, single, type Family, type MadePieces } from '../family';
+import { plainEntry, single, type Family, type MadeOf } from '../family';
 import { choice, length } from '../fields';
 import { beltMark, plainBand } from './figure';
 import type { PlainBelt } from './schema';
 
 /** A flat belt with a mark every so far, with proportions that look right. */
-export const plainBeltPieces = (pitch: number): MadePieces<PlainBelt> =>
+export const plainBeltPieces = (pitch: number): MadeOf<PlainBelt> =>
   single({
     family: 'plain-belt',
     id: 'mark',

@@ -1,10 +1,10 @@
-import { plainEntry, single, type Family, type MadePieces } from '../family';
+import { plainEntry, single, type Family, type MadeOf } from '../family';
 import { flag, length } from '../fields';
 import { plank as figure } from './figure';
 import type { Plank } from './schema';
 
 /** A cross-plank for a spacing, with proportions that look right. */
-export const plankPieces = (pitch: number): MadePieces<Plank> =>
+export const plankPieces = (pitch: number): MadeOf<Plank> =>
   single({
     family: 'plank',
     id: 'plank',

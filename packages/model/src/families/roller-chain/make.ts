@@ -1,9 +1,9 @@
-import type { MadePieces } from '../family';
+import type { MadeOf } from '../family';
 import type { RollerChain } from './schema';
 import { chainDimensions, type ChainSize } from './sizes';
 
 /** The inner and the outer link of a roller chain; with `carrierEvery` 6, every third outer link carries a cup. */
-export function chainPieces(size: ChainSize, carrierEvery = 0, rows = 1): MadePieces<RollerChain> {
+export function chainPieces(size: ChainSize, carrierEvery = 0, rows = 1): MadeOf<RollerChain> {
   const base = {
     family: 'roller-chain' as const,
     ...chainDimensions(size),

@@ -1,9 +1,9 @@
-import { single, type MadePieces } from '../family';
+import { single, type MadeOf } from '../family';
 import type { RoundLink } from './schema';
 import { roundLinkMass, type RoundLinkSize } from './sizes';
 
 /** Round links: face-on and edge-on in turn, or all aslant and linked. */
-export function roundLinkPieces(size: RoundLinkSize, aslant = false): MadePieces<RoundLink> {
+export function roundLinkPieces(size: RoundLinkSize, aslant = false): MadeOf<RoundLink> {
   const { wire, pitch, width } = size;
   const base = {
     family: 'round-link' as const,

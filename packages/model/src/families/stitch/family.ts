@@ -1,10 +1,10 @@
-import { plainEntry, single, type Family, type MadePieces } from '../family';
+import { plainEntry, single, type Family, type MadeOf } from '../family';
 import { choice, length } from '../fields';
 import { stitch as figure } from './figure';
 import type { Stitch } from './schema';
 
 /** A stitch of a length and a kind, with proportions that look right. */
-export const stitchPieces = (pitch: number, kind: Stitch['kind'] = 'running'): MadePieces<Stitch> =>
+export const stitchPieces = (pitch: number, kind: Stitch['kind'] = 'running'): MadeOf<Stitch> =>
   single({
     family: 'stitch',
     id: 'stitch',

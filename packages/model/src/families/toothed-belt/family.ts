@@ -1,4 +1,4 @@
-import { single, type Family, type MadePieces } from '../family';
+import { single, type Family, type MadeOf } from '../family';
 import { choice, length } from '../fields';
 import { beltTooth, toothedBand } from './figure';
 import { toothedPulley } from './pulley';
@@ -6,7 +6,7 @@ import type { ToothedBelt } from './schema';
 import { BELT_SIZES, type BeltSize } from './sizes';
 
 /** One tooth of a toothed belt, repeated. */
-export const beltPieces = (size: BeltSize): MadePieces<ToothedBelt> =>
+export const beltPieces = (size: BeltSize): MadeOf<ToothedBelt> =>
   single({
     family: 'toothed-belt',
     id: 'tooth',

@@ -1,11 +1,11 @@
 import { TAU } from '@coin-relay/core';
-import { plainEntry, single, type Family, type MadePieces } from '../family';
+import { plainEntry, single, type Family, type MadeOf } from '../family';
 import { length } from '../fields';
 import { trackShoe as figure } from './figure';
 import type { TrackShoe } from './schema';
 
 /** A track shoe of a pitch, with proportions that look right. */
-export const shoePieces = (pitch: number): MadePieces<TrackShoe> =>
+export const shoePieces = (pitch: number): MadeOf<TrackShoe> =>
   single({
     family: 'track-shoe',
     id: 'shoe',

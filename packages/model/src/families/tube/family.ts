@@ -1,11 +1,11 @@
 import { TAU } from '@coin-relay/core';
-import { plainEntry, single, type Family, type MadePieces } from '../family';
+import { plainEntry, single, type Family, type MadeOf } from '../family';
 import { length } from '../fields';
 import { tube as figure } from './figure';
 import type { Tube } from './schema';
 
 /** A piece of tube for a pitch, with proportions that look right. */
-export const tubePieces = (pitch: number): MadePieces<Tube> =>
+export const tubePieces = (pitch: number): MadeOf<Tube> =>
   single({
     family: 'tube',
     id: 'tube',
