@@ -11,17 +11,16 @@ import { stitch } from './stitch/family';
 import { toothedBelt } from './toothed-belt/family';
 import { trackShoe } from './track-shoe/family';
 import { tube } from './tube/family';
-import type { FamilyId, PieceOf } from './schemas';
-import type { Family } from './family';
+import type { FamilyField, PieceFrom } from './fields';
 
-/** Every family there is, in the order it is offered in. One that is missing does not compile. */
-export const FAMILIES = {
-  'roller-chain': rollerChain,
-  'round-link': roundLink,
-  'flat-top': flatTop,
-  'track-shoe': trackShoe,
-  'toothed-belt': toothedBelt,
-  'plain-belt': plainBelt,
+/** Every family there is, in the order it is offered in. */
+const ALL = [
+  rollerChain,
+  roundLink,
+  flatTop,
+  trackShoe,
+  toothedBelt,
+  plainBelt,
   stitch,
   plank,
   bead,
@@ -29,4 +28,22 @@ export const FAMILIES = {
   charm,
   tube,
   own,
-} as const satisfies { readonly [F in FamilyId]: Family<PieceOf<F>> };
+] as const;
+
+type AnyFamily = (typeof ALL)[number];
+
+type PieceIn<F> = F extends {
+  id: infer Id extends string;
+  fields: infer Fields extends readonly FamilyField[];
+}
+  ? PieceFrom<Id, Fields>
+  : never;
+
+/** A piece of a job: the union of the pieces of all families. */
+export type JobPiece = PieceIn<AnyFamily>;
+export type FamilyId = AnyFamily['id'];
+export type PieceOf<F extends FamilyId> = Extract<JobPiece, { family: F }>;
+
+export const FAMILIES = Object.fromEntries(ALL.map((family) => [family.id, family])) as {
+  readonly [F in FamilyId]: Extract<AnyFamily, { id: F }>;
+};

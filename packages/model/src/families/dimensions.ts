@@ -1,5 +1,5 @@
 import { familyOf } from './piece';
-import type { JobPiece } from './schemas';
+import type { JobPiece } from './all';
 
 /** How long a piece is along the path where it is laid end to end, mm: from pin to pin, or its own body. */
 export function laidLength(piece: JobPiece): number {

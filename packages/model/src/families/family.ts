@@ -77,6 +77,8 @@ export interface Band {
  */
 export interface Family<P extends AnyPiece> {
   readonly id: P['family'];
+  /** What one of its pieces is, in a sentence. */
+  readonly about: string;
   readonly words: FamilyWords;
   /** How its pieces usually behave; of bands, always. */
   readonly behaviour: Behaviour;
@@ -84,7 +86,7 @@ export interface Family<P extends AnyPiece> {
   readonly tolerance: { readonly part: number; readonly why: string };
   /** How far two stiff neighbours can turn against each other, radians, and why (common practice, no source); null turns freely. */
   readonly articulation: { readonly angle: number; readonly why: string } | null;
-  /** The few numbers its pieces are drawn from besides the pitch. Lengths keep their proportion to it. */
+  /** What its pieces say besides what all do; lengths keep their proportion to the pitch. */
   readonly fields: readonly FamilyField<P>[];
   /** The lines of the catalogue. */
   readonly entries: readonly FamilyEntry<P>[];
@@ -97,6 +99,8 @@ export interface Family<P extends AnyPiece> {
    */
   readonly figure: (piece: P, span: number, wire: number) => Figure;
 
+  /** What is wrong with a piece whose fields are good one by one, and of which field it is told; null where nothing is. */
+  readonly conflict?: (piece: P) => { readonly key: string; readonly words: string } | null;
   /** Along the path where pieces are laid end to end, mm; the pitch where nothing is said. */
   readonly lengthAlong?: (piece: P) => number;
   /** How much of the path a carried piece that lies across it takes up, mm; nothing where it is not said. */

@@ -67,7 +67,6 @@ export const base = {
   finish: PieceFinishSchema.optional(),
   mass: z.number().min(0).max(1e9).optional().describe('Of one piece, grams.'),
 };
-export const size = z.string().max(20).describe('Trade designation; empty for a size of one’s own.');
 
 export const MaterialSchema = z
   .object({
@@ -79,6 +78,8 @@ export const MaterialSchema = z
   })
   .describe('A material of one’s own.');
 
+export type PieceBase = z.infer<z.ZodObject<typeof base>>;
+export type Point = z.infer<typeof point>;
 export type Behaviour = z.infer<typeof BehaviourSchema>;
 export type Setting = z.infer<typeof SettingSchema>;
 export type Variation = z.infer<typeof VariationSchema>;

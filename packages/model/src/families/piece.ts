@@ -1,5 +1,4 @@
-import { FAMILIES } from './all';
-import type { JobPiece } from './schemas';
+import { FAMILIES, type JobPiece } from './all';
 import type { Band, Family } from './family';
 import type { Behaviour } from './piece-base';
 

@@ -1,5 +1,5 @@
 import { familyOf } from './piece';
-import type { JobPiece } from './schemas';
+import type { JobPiece } from './all';
 
 /** Does the piece say of which trade size it is? */
 const hasSize = (piece: JobPiece): boolean => 'size' in piece && typeof piece.size === 'string';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { familyOf, withField, type JobPiece, type Unit } from '@coin-relay/model';
+import { familyOf, isTyped, withField, type JobPiece, type Unit } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
@@ -63,7 +63,7 @@ export class FamilyFieldsComponent {
   readonly unit = input.required<Unit>();
   /** The piece with one of its numbers changed; it is no trade size any more. */
   readonly changed = output<JobPiece>();
-  protected readonly fields = computed(() => familyOf(this.piece()).fields);
+  protected readonly fields = computed(() => familyOf(this.piece()).fields.filter(isTyped));
   private readonly values = computed((): Readonly<Record<string, unknown>> => ({ ...this.piece() }));
 
   protected number(key: string): number {

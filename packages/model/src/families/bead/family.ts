@@ -1,7 +1,6 @@
 import { plainEntry, single, type Family, type MadeOf } from '../family';
-import { choice, length } from '../fields';
 import { bead as figure } from './figure';
-import type { Bead } from './schema';
+import { beadFields, type Bead } from './piece';
 
 /** A bead for a spacing, nearly touching its neighbours. */
 export const beadPieces = (pitch: number): MadeOf<Bead> =>
@@ -21,11 +20,8 @@ export const bead = {
   behaviour: 'carried',
   tolerance: { part: 0.05, why: 'beads touch, or show their thread' },
   articulation: null,
-  fields: [
-    choice('form', 'Form', ['ball', 'ball'], ['oval', 'oval'], ['disc', 'disc'], ['facet', 'cut facets']),
-    length('diameter', 'Diameter'),
-    length('length', 'Length'),
-  ],
+  about: 'A bead on a thread.',
+  fields: beadFields,
   entries: [
     plainEntry('bead-ball', 'Ball bead', () => beadPieces(10)),
     plainEntry('bead-oval', 'Oval bead', () => beadPieces(14), { form: 'oval', diameter: 8, length: 12 }),

@@ -1,5 +1,5 @@
 import { data, polygon, rectangle, rounded, type Figure, type FigurePart } from '../../figure/figure';
-import type { Bead } from './schema';
+import type { Bead } from './piece';
 
 /** A bead on its thread, which runs through it from place to place. */
 export function bead(piece: Bead, span: number): Figure {

@@ -1,7 +1,6 @@
 import { plainEntry, single, type Family, type MadeOf } from '../family';
-import { choice, length } from '../fields';
 import { charm as figure } from './figure';
-import type { Charm } from './schema';
+import { charmFields, type Charm } from './piece';
 
 /** A charm for a spacing, with proportions that look right. */
 export const charmPieces = (pitch: number): MadeOf<Charm> =>
@@ -13,18 +12,8 @@ export const charm = {
   behaviour: 'carried',
   tolerance: { part: 0.15, why: 'the eye does not see less between charms' },
   articulation: null,
-  fields: [
-    choice(
-      'form',
-      'Form',
-      ['star', 'star'],
-      ['fish', 'fish'],
-      ['bell', 'bell'],
-      ['pennant', 'pennant'],
-      ['hanger', 'hanger'],
-    ),
-    length('size', 'Height'),
-  ],
+  about: 'A small thing that hangs from the path.',
+  fields: charmFields,
   entries: [
     plainEntry('charm-star', 'Star', () => charmPieces(30)),
     plainEntry('charm-fish', 'Fish', () => charmPieces(30), { form: 'fish' }),

@@ -8,7 +8,7 @@ import {
   type Figure,
   type FigurePart,
 } from '../../figure/figure';
-import type { Charm } from './schema';
+import type { Charm } from './piece';
 
 /** What each charm is mostly made of. */
 const CHARM_MATERIAL: Readonly<Record<Charm['form'], string>> = {

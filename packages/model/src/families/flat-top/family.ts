@@ -1,8 +1,7 @@
 import { TAU } from '@coin-relay/core';
 import { plainEntry, single, type Family, type MadeOf } from '../family';
-import { count, length } from '../fields';
 import { flatTop as figure } from './figure';
-import type { FlatTop } from './schema';
+import { flatTopFields, type FlatTop } from './piece';
 
 /** A conveyor plate of a pitch, with proportions that look right. */
 export const flatTopPieces = (pitch: number): MadeOf<FlatTop> =>
@@ -27,7 +26,8 @@ export const flatTop = {
   behaviour: 'stiff',
   tolerance: { part: 0.01, why: 'hinge pins leave little play' },
   articulation: { angle: TAU / 9, why: 'hinged plates are made for' },
-  fields: [length('width', 'Width'), count('knuckles', 'Hinge eyes', 1, 20)],
+  about: 'A flat-top conveyor plate, seen from above.',
+  fields: flatTopFields,
   entries: [plainEntry('flat-top', 'Flat-top conveyor plate 38.1', () => flatTopPieces(38.1))],
   width: ({ width }) => width,
   figure,

@@ -1,5 +1,5 @@
 import { rounded, strand, type Figure } from '../../figure/figure';
-import type { FlatTop } from './schema';
+import type { FlatTop } from './piece';
 
 /**
  * A flat-top conveyor plate from above, from hinge to hinge: a wide plate with eyes at both edges

@@ -1,8 +1,7 @@
 import { plainEntry, single, type Family, type MadeOf } from '../family';
-import { choice, length } from '../fields';
 import { PLAIN_SETTING } from '../plain-setting';
 import { lamp as figure } from './figure';
-import type { Lamp } from './schema';
+import { lampFields, type Lamp } from './piece';
 
 /** A lamp for a spacing, hanging upright, with proportions that look right. */
 export const lampPieces = (pitch: number): MadeOf<Lamp> =>
@@ -23,11 +22,8 @@ export const lamp = {
   behaviour: 'carried',
   tolerance: { part: 0.15, why: 'the eye does not see less between lamps' },
   articulation: null,
-  fields: [
-    choice('form', 'Form', ['bulb', 'bulb'], ['lantern', 'lantern']),
-    length('diameter', 'Diameter'),
-    length('cord', 'Cord', 0),
-  ],
+  about: 'A hanging lamp.',
+  fields: lampFields,
   entries: [
     plainEntry('lamp-bulb', 'Lamp on a cord', () => lampPieces(60)),
     plainEntry('lamp-lantern', 'Lantern', () => lampPieces(80), { form: 'lantern', diameter: 30, cord: 12 }),

@@ -1,5 +1,5 @@
 import { data, rectangle, rounded, strand, type Figure, type FigurePart } from '../../figure/figure';
-import type { Lamp } from './schema';
+import type { Lamp } from './piece';
 
 /** A lamp on a cord under its place: a holder with a bulb, or a ribbed paper lantern. */
 export function lamp(piece: Lamp, span: number): Figure {

@@ -1,7 +1,7 @@
 import type { Family } from '../family';
 import { ownFigure } from './figure';
 import { outlineHeight, scaledOutline } from './outline';
-import type { Own } from './schema';
+import { ownFields, type Own } from './piece';
 
 export const own = {
   id: 'own',
@@ -9,10 +9,17 @@ export const own = {
   behaviour: 'stiff',
   tolerance: { part: 0.02, why: 'as for chains, until you say otherwise' },
   articulation: null,
-  fields: [],
+  about: 'A piece with an outline of one’s own; its pitch is the distance of its pins.',
+  fields: ownFields,
   entries: [],
   width: ({ outline }) => outlineHeight(outline),
   figure: ownFigure,
+  conflict: ({ pitch, pins: { from, to } }) => {
+    const between = Math.hypot(to.x - from.x, to.y - from.y);
+    return Math.abs(between - pitch) > 1e-6 * Math.max(1, between)
+      ? { key: 'pitch', words: `the pitch is ${pitch}, but its pins are ${between} apart` }
+      : null;
+  },
   look: ({ outline }) => outline.map(({ data }) => data).join(' '),
   scaled: ({ outline, pins: { from, to } }, k) => ({
     outline: scaledOutline(outline, k),

@@ -1,6 +1,6 @@
 import { parsePathData, placeContour, writePathData } from '@coin-relay/core';
 import type { Figure } from '../../figure/figure';
-import type { Own } from './schema';
+import type { Own } from './piece';
 
 /**
  * A piece with an outline of one's own, brought into the axes all figures have: its first pin at

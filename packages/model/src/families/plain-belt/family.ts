@@ -1,7 +1,6 @@
 import { plainEntry, single, type Family, type MadeOf } from '../family';
-import { choice, length } from '../fields';
 import { beltMark, plainBand } from './figure';
-import type { PlainBelt } from './schema';
+import { plainBeltFields, type PlainBelt } from './piece';
 
 /** A flat belt with a mark every so far, with proportions that look right. */
 export const plainBeltPieces = (pitch: number): MadeOf<PlainBelt> =>
@@ -21,7 +20,8 @@ export const plainBelt = {
   behaviour: 'bending',
   tolerance: { part: 0.5, why: 'only the marks on it are so far apart' },
   articulation: null,
-  fields: [choice('section', 'Section', ['flat', 'flat'], ['vee', 'vee']), length('thickness', 'Thickness')],
+  about: 'A stretch of a flat or vee belt with its mark: it bends with the path.',
+  fields: plainBeltFields,
   entries: [
     plainEntry('flat-belt', 'Flat belt', () => plainBeltPieces(40)),
     plainEntry('vee-belt', 'Vee belt', () => plainBeltPieces(40), { section: 'vee', thickness: 8 }),

@@ -1,6 +1,6 @@
 import { data, rectangle, type Figure } from '../../figure/figure';
 import type { Band } from '../family';
-import type { PlainBelt } from './schema';
+import type { PlainBelt } from './piece';
 
 /** What repeats along a plain belt: the cord in its middle, and a mark that shows it run. */
 export function beltMark(piece: PlainBelt, span: number): Figure {

@@ -1,7 +1,6 @@
 import { plainEntry, single, type Family, type MadeOf } from '../family';
-import { flag, length } from '../fields';
 import { plank as figure } from './figure';
-import type { Plank } from './schema';
+import { plankFields, type Plank } from './piece';
 
 /** A cross-plank for a spacing, with proportions that look right. */
 export const plankPieces = (pitch: number): MadeOf<Plank> =>
@@ -21,7 +20,8 @@ export const plank = {
   behaviour: 'carried',
   tolerance: { part: 0.1, why: 'the eye does not see less between planks' },
   articulation: null,
-  fields: [length('length', 'Length across'), length('width', 'Width'), flag('nails', 'Nailed')],
+  about: 'A cross-plank, seen from above.',
+  fields: plankFields,
   entries: [plainEntry('plank', 'Cross-plank', () => plankPieces(20))],
   width: ({ length: across }) => across,
   figure,

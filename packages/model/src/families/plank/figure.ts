@@ -1,5 +1,5 @@
 import { circle, rectangle, rounded, type Figure } from '../../figure/figure';
-import type { Plank } from './schema';
+import type { Plank } from './piece';
 
 /** A cross-plank from above: grain along its length, two nails at each end. */
 export function plank(piece: Plank, span: number): Figure {

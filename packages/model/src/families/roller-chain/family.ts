@@ -1,10 +1,9 @@
 import { TAU } from '@coin-relay/core';
 import { sprocket } from '../../figure/toothed-wheel';
 import type { Family, FamilyEntry } from '../family';
-import { choice, count, length } from '../fields';
 import { chainLink } from './figure';
 import { chainPieces } from './make';
-import type { RollerChain } from './schema';
+import { rollerChainFields, type RollerChain } from './piece';
 import { CHAIN_SIZES } from './sizes';
 
 function entries(): FamilyEntry<RollerChain>[] {
@@ -40,24 +39,8 @@ export const rollerChain = {
   behaviour: 'stiff',
   tolerance: { part: 0.02, why: 'a chain that has worn longer than this is thrown away' },
   articulation: { angle: TAU / 9, why: 'a sprocket of nine teeth asks for, the fewest in use' },
-  fields: [
-    choice('part', 'Kind of link', ['inner', 'inner'], ['outer', 'outer']),
-    choice('view', 'Seen from', ['side', 'the side'], ['top', 'above']),
-    length('plateHeight', 'Plate height'),
-    length('roller', 'Roller diameter'),
-    length('pin', 'Pin diameter'),
-    length('width', 'Inner width'),
-    count('rows', 'Rows', 1, 3),
-    length('rowPitch', 'From row to row'),
-    choice(
-      'attachment',
-      'Carries',
-      ['none', 'nothing'],
-      ['cup', 'a cup'],
-      ['tab', 'a tab'],
-      ['paddle', 'a paddle'],
-    ),
-  ],
+  about: 'A link of a roller chain.',
+  fields: rollerChainFields,
   entries: entries(),
   width: ({ view, plateHeight, width, rows, rowPitch }) =>
     view === 'side' ? plateHeight : width * 1.9 + (rows - 1) * rowPitch,

@@ -8,7 +8,7 @@ import {
   type Figure,
   type FigurePart,
 } from '../../figure/figure';
-import type { RollerChain } from './schema';
+import type { RollerChain } from './piece';
 
 /**
  * A link of a roller chain from pin to pin, the first pin at the origin and the second at

@@ -1,5 +1,5 @@
 import type { MadeOf } from '../family';
-import type { RollerChain } from './schema';
+import type { RollerChain } from './piece';
 import { chainDimensions, type ChainSize } from './sizes';
 
 /** The inner and the outer link of a roller chain; with `carrierEvery` 6, every third outer link carries a cup. */

@@ -1,4 +1,4 @@
-import type { RollerChain } from './schema';
+import type { RollerChain } from './piece';
 
 /**
  * Roller chain sizes, mm: pitch and roller diameter after ISO 606 / ASME B29.1 (from memory;

@@ -1,9 +1,8 @@
 import { TAU } from '@coin-relay/core';
 import type { Family, FamilyEntry } from '../family';
-import { choice, length } from '../fields';
 import { roundLink as figure } from './figure';
 import { roundLinkPieces } from './make';
-import type { RoundLink } from './schema';
+import { roundLinkFields, type RoundLink } from './piece';
 import { ROUND_LINK_SIZES } from './sizes';
 
 function entries(): FamilyEntry<RoundLink>[] {
@@ -39,11 +38,8 @@ export const roundLink = {
   behaviour: 'stiff',
   tolerance: { part: 0.02, why: 'links of one chain differ by about as much' },
   articulation: { angle: TAU / 4, why: 'links of a round-link chain bind beyond' },
-  fields: [
-    length('wire', 'Wire'),
-    length('width', 'Outer width'),
-    choice('facing', 'Seen', ['face', 'face-on'], ['edge', 'edge-on'], ['slant', 'aslant']),
-  ],
+  about: 'A link of round wire; its pitch is its inner length.',
+  fields: roundLinkFields,
   entries: entries(),
   width: ({ facing, wire, width }) => (facing === 'edge' ? wire : width),
   figure,

@@ -1,6 +1,6 @@
 import { chance, WIRE_SHAPES } from '@coin-relay/core';
 import { rounded, short, type Figure, type FigurePart } from '../../figure/figure';
-import type { RoundLink } from './schema';
+import type { RoundLink } from './piece';
 
 /** Points of the wire's middle line on each half ring. */
 const RING_POINTS = 20;

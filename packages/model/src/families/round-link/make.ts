@@ -1,5 +1,5 @@
 import { single, type MadeOf } from '../family';
-import type { RoundLink } from './schema';
+import type { RoundLink } from './piece';
 import { roundLinkMass, type RoundLinkSize } from './sizes';
 
 /** Round links: face-on and edge-on in turn, or all aslant and linked. */

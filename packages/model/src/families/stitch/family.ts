@@ -1,7 +1,6 @@
 import { plainEntry, single, type Family, type MadeOf } from '../family';
-import { choice, length } from '../fields';
 import { stitch as figure } from './figure';
-import type { Stitch } from './schema';
+import { stitchFields, type Stitch } from './piece';
 
 /** A stitch of a length and a kind, with proportions that look right. */
 export const stitchPieces = (pitch: number, kind: Stitch['kind'] = 'running'): MadeOf<Stitch> =>
@@ -23,20 +22,8 @@ export const stitch = {
   behaviour: 'stiff',
   tolerance: { part: 0.1, why: 'the eye does not see less in a seam' },
   articulation: null,
-  fields: [
-    choice(
-      'kind',
-      'Stitch',
-      ['running', 'running'],
-      ['back', 'back'],
-      ['cross', 'cross'],
-      ['zigzag', 'zigzag'],
-    ),
-    length('thread', 'Thread'),
-    length('width', 'Width of seam', 0),
-    length('gap', 'Gap', 0),
-    length('hole', 'Holes', 0),
-  ],
+  about: 'One stitch of a seam.',
+  fields: stitchFields,
   entries: [
     plainEntry('stitch-running', 'Running stitch', () => stitchPieces(4)),
     plainEntry('stitch-back', 'Back stitch', () => stitchPieces(4, 'back')),

@@ -1,5 +1,5 @@
 import { circle, strand, type Figure, type FigurePart } from '../../figure/figure';
-import type { Stitch } from './schema';
+import type { Stitch } from './piece';
 
 /**
  * One stitch from hole to hole. Running: a strand on top with the thread below the cloth in the

@@ -1,8 +1,7 @@
 import { single, type Family, type MadeOf } from '../family';
-import { choice, length } from '../fields';
 import { beltTooth, toothedBand } from './figure';
 import { toothedPulley } from './pulley';
-import type { ToothedBelt } from './schema';
+import { toothedBeltFields, type ToothedBelt } from './piece';
 import { BELT_SIZES, type BeltSize } from './sizes';
 
 /** One tooth of a toothed belt, repeated. */
@@ -24,11 +23,8 @@ export const toothedBelt = {
   behaviour: 'bending',
   tolerance: { part: 0.002, why: 'teeth that are further off ride up on the pulley' },
   articulation: null,
-  fields: [
-    choice('form', 'Tooth form', ['trapezoid', 'trapezoid'], ['round', 'round']),
-    length('thickness', 'Thickness'),
-    length('tooth', 'Tooth height', 0),
-  ],
+  about: 'One tooth and its stretch of a belt: it bends with the path.',
+  fields: toothedBeltFields,
   entries: BELT_SIZES.map((size) => ({
     id: `belt-${size.size}`,
     name: `Toothed belt ${size.size}`,

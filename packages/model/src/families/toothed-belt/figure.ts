@@ -1,6 +1,6 @@
 import { data, type Figure } from '../../figure/figure';
 import type { Band } from '../family';
-import type { ToothedBelt } from './schema';
+import type { ToothedBelt } from './piece';
 
 /** A tooth of a belt about its own place: the band's pitch line is y = 0, the pulleys' side y positive. */
 export function beltTooth(piece: ToothedBelt): Figure {

@@ -2,7 +2,7 @@ import { short, type Figure } from '../../figure/figure';
 import { aroundCentre, wheelBody } from '../../figure/toothed-wheel';
 import type { ToothedWheel } from '../family';
 import { toothedBand } from './figure';
-import type { ToothedBelt } from './schema';
+import type { ToothedBelt } from './piece';
 
 /** A pulley whose gaps take the teeth of a belt; the belt's pitch line runs at its radius. */
 export function toothedPulley({ radius, teeth }: ToothedWheel, piece: ToothedBelt): Figure {

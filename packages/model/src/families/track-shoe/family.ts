@@ -1,8 +1,7 @@
 import { TAU } from '@coin-relay/core';
 import { plainEntry, single, type Family, type MadeOf } from '../family';
-import { length } from '../fields';
 import { trackShoe as figure } from './figure';
-import type { TrackShoe } from './schema';
+import { trackShoeFields, type TrackShoe } from './piece';
 
 /** A track shoe of a pitch, with proportions that look right. */
 export const shoePieces = (pitch: number): MadeOf<TrackShoe> =>
@@ -22,11 +21,8 @@ export const trackShoe = {
   behaviour: 'stiff',
   tolerance: { part: 0.02, why: 'pins and bushes wear about as far' },
   articulation: { angle: TAU / 5, why: 'a drive wheel of five teeth asks for, the fewest in use' },
-  fields: [
-    length('thickness', 'Thickness'),
-    length('horn', 'Guide horn', 0),
-    length('grouser', 'Grouser', 0),
-  ],
+  about: 'A shoe of a track, with a guide horn inside and a grouser outside.',
+  fields: trackShoeFields,
   entries: [plainEntry('shoe', 'Track shoe', () => shoePieces(50))],
   width: ({ thickness, grouser }) => thickness + grouser,
   figure,

@@ -1,5 +1,5 @@
 import { circle, data, type Figure } from '../../figure/figure';
-import type { TrackShoe } from './schema';
+import type { TrackShoe } from './piece';
 
 /**
  * A track shoe from pin (0, 0) to pin (span, 0): a plate with hinge knuckles at both pins, a

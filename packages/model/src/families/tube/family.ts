@@ -1,8 +1,7 @@
 import { TAU } from '@coin-relay/core';
 import { plainEntry, single, type Family, type MadeOf } from '../family';
-import { length } from '../fields';
 import { tube as figure } from './figure';
-import type { Tube } from './schema';
+import { tubeFields, type Tube } from './piece';
 
 /** A piece of tube for a pitch, with proportions that look right. */
 export const tubePieces = (pitch: number): MadeOf<Tube> =>
@@ -22,7 +21,8 @@ export const tube = {
   behaviour: 'stiff',
   tolerance: { part: 0.02, why: 'tubes touch, or show their gap' },
   articulation: { angle: TAU / 6, why: 'joints between tubes are made for' },
-  fields: [length('length', 'Length'), length('outer', 'Outer diameter'), length('bore', 'Bore', 0)],
+  about: 'A piece of tube of given length.',
+  fields: tubeFields,
   entries: [plainEntry('tube', 'Tube piece', () => tubePieces(103), { length: 100 })],
   width: ({ outer }) => outer,
   figure,

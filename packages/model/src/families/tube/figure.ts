@@ -1,5 +1,5 @@
 import { rectangle, rounded, type Figure } from '../../figure/figure';
-import type { Tube } from './schema';
+import type { Tube } from './piece';
 
 /** A piece of tube from the side: its bore as hidden edges, its rims broken. */
 export function tube(piece: Tube, span: number): Figure {
