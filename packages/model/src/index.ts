@@ -1,5 +1,6 @@
 export * from './figure';
 export * from './families';
+export * from './path-kinds';
 export * from './job';
 export * from './units';
 export * from './catalogue';

@@ -6,6 +6,6 @@ export * from './run-pieces';
 export * from './set-out';
 export * from './parse';
 export * from './json-schema';
-export * from './drawn';
+export * from './fresh-id';
 export * from './tidy-motion';
 export * from './motion-needs';

@@ -1,5 +1,7 @@
 import { checkBreath, checkMotionProfile, driveTrain, RelayError } from '@coin-relay/core';
-import type { Job } from './shape';
+import { kindOf } from '../path-kinds/all';
+import type { PathHold } from '../path-kinds/kind';
+import type { Job, JobPath } from './shape';
 
 /** Something a part of the motion refers to, and where it says so. */
 export interface MotionNeed {
@@ -7,6 +9,9 @@ export interface MotionNeed {
   readonly id: string;
   readonly at: (string | number)[];
 }
+
+/** The anchors and measures that hold a path. */
+export const holdsOf = (path: JobPath): PathHold[] => kindOf(path).holds?.(path) ?? [];
 
 type Moving = Pick<Job, 'motion' | 'anchors' | 'ties' | 'measures' | 'paths' | 'runs'>;
 
@@ -40,11 +45,7 @@ export function motionNeeds({ motion, anchors, ties, measures, paths }: Moving):
     need('anchor', to, 'measures', i, 'to');
   });
   paths.forEach((path, i) => {
-    if (path.kind !== 'hang') return;
-    path.anchors?.forEach((anchor, k) => {
-      if (anchor !== null) need('anchor', anchor, 'paths', i, 'anchors', k);
-    });
-    if (path.driven) need('measure', path.driven.measure, 'paths', i, 'driven', 'measure');
+    for (const { kind, id, at } of holdsOf(path)) need(kind, id, 'paths', i, ...at);
   });
   return needs;
 }
@@ -96,11 +97,12 @@ function checkRiders(job: Moving): void {
   const runsNeeded = (run: string): string[] => {
     const pathId = job.runs.find(({ id }) => id === run)?.path;
     const path = job.paths.find(({ id }) => id === pathId);
-    if (path?.kind !== 'hang') return [];
-    const driving = path.driven ? measures.get(path.driven.measure) : undefined;
-    const held = [...(path.anchors ?? []), driving?.from ?? null, driving?.to ?? null];
+    const held = (path ? holdsOf(path) : []).flatMap(({ kind, id }) => {
+      const measure = kind === 'measure' ? measures.get(id) : undefined;
+      return kind === 'anchor' ? [id] : measure ? [measure.from, measure.to] : [];
+    });
     return held.flatMap((anchor) => {
-      const on = anchor === null ? undefined : anchors.get(anchor)?.on;
+      const on = anchors.get(anchor)?.on;
       return on?.kind === 'rider' ? [on.run] : [];
     });
   };

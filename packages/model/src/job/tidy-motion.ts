@@ -1,4 +1,5 @@
 import { checkMotionProfile, periodsOf, RelayError, type MotionProfile } from '@coin-relay/core';
+import { kindOf } from '../path-kinds/all';
 import { motionNeeds } from './motion-needs';
 import type { Job } from './shape';
 
@@ -40,13 +41,7 @@ function takeOut(job: Job, gone: ReadonlySet<string>): void {
     if (is.kind === 'rope' && lost('ties', i, 'is', 'driven')) is.driven = null;
   });
   job.paths.forEach((path, i) => {
-    if (path.kind !== 'hang') return;
-    if (lost('paths', i, 'driven')) path.driven = null;
-    if (path.anchors && lost('paths', i, 'anchors'))
-      path.anchors = [
-        lost('paths', i, 'anchors', 0) ? null : path.anchors[0],
-        lost('paths', i, 'anchors', 1) ? null : path.anchors[1],
-      ];
+    kindOf(path).letGo?.(path, (...at) => lost('paths', i, ...at));
   });
   if (lost('motion', 'body')) motion.body = null;
   const kept = <T>(list: T[] | undefined, ...at: string[]): T[] | undefined =>

@@ -5,3 +5,4 @@ export * from './ties';
 export * from './precompute';
 export * from './body';
 export * from './precomputed';
+export * from './needs-precomputing';

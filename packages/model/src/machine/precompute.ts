@@ -1,18 +1,19 @@
 import {
   breathingRow,
   hang,
-  hangContour,
   RelayError,
   rowOnMovingPath,
   type FitSource,
-  type HangBy,
   type RowFrames,
   type Vec,
 } from '@coin-relay/core';
-import type { Job, PathOf } from '../job/schema';
-import { hangBy } from '../resolve';
+import { holdsOf } from '../job/motion-needs';
+import type { Job, JobPath } from '../job/schema';
+import { kindOf } from '../path-kinds/all';
+import { groundOf } from '../resolve/path';
 import { anchorAt, machineOf, travelOf, type Machine } from './machine';
-import { hangingRuns, ROPE_NUMBERS, type PrecomputedFrames } from './precomputed';
+import { movingRuns } from './needs-precomputing';
+import { ROPE_NUMBERS, type PrecomputedFrames } from './precomputed';
 import { drivenLengthAt, ropeLengthAt } from './ties';
 
 import type { FittedRow } from './travel';
@@ -40,11 +41,11 @@ export function precomputeFrames(
     }
   };
   const breaths = job.motion.breaths ?? [];
-  const hanging = hangingRuns(job);
+  const moving = movingRuns(job);
   const ropeTies = (job.ties ?? []).flatMap((tie) =>
     tie.is.kind === 'rope' ? [{ ...tie, is: tie.is }] : [],
   );
-  const works = breaths.length + hanging.length + ropeTies.length;
+  const works = breaths.length + moving.length + ropeTies.length;
   let done = 0;
   const part = (of: number): void => progress((done + of) / Math.max(1, works));
   const { frames } = job.motion;
@@ -60,7 +61,7 @@ export function precomputeFrames(
     if (found) laid.set(breath.run, found);
     done++;
   }
-  for (const { run, path } of inOrder(job, hanging)) {
+  for (const { run, path } of inOrder(job, moving)) {
     machine = machineOf(job, rows, { rows: laid, ropes, problems });
     const row = machine.rows.get(run);
     const now = machine;
@@ -69,7 +70,7 @@ export function precomputeFrames(
       tried(run, () =>
         rowOnMovingPath(
           row.fit,
-          (frame) => hangingAt(now, path, frame),
+          (frame) => movedPath(now, path, frame),
           frames,
           (frame) => travelOf(now, run, frame),
           part,
@@ -103,32 +104,30 @@ function writeRope(out: Float64Array, frame: number, from: Vec, to: Vec, length:
   }
 }
 
-function hangingAt(machine: Machine, path: PathOf<'hang'>, frame: number): FitSource {
-  const [a, b] = path.anchors ?? [null, null];
-  const end = (anchor: string | null, otherwise: Vec): Vec => {
-    if (anchor === null) return otherwise;
-    const at = anchorAt(machine, anchor, frame);
-    if (at) return at;
-    throw new RelayError(
-      'anchor-invalid',
-      `An anchor of “${path.name}” has left with the row it rides on. Let it ride on a closed row, or fix it.`,
-    );
-  };
-  const from = end(a, path.from);
-  const to = end(b, path.to);
-  const driven = drivenLengthAt(machine, path.driven ?? null, frame);
-  const how: HangBy = driven === null ? hangBy(machine.job, path) : { by: 'length', length: driven };
-  return { kind: 'contour', contour: hangContour(hang(from, to, how)) };
+/** A path as what holds it stands in a frame. */
+function movedPath(machine: Machine, path: JobPath, frame: number): FitSource {
+  const ground = groundOf(machine.job, path, {
+    anchorAt(anchor) {
+      const at = anchorAt(machine, anchor, frame);
+      if (at) return at;
+      throw new RelayError(
+        'anchor-invalid',
+        `An anchor of “${path.name}” has left with the row it rides on. Let it ride on a closed row, or fix it.`,
+      );
+    },
+    lengthBy: (driven) => drivenLengthAt(machine, driven ?? null, frame),
+  });
+  return { kind: 'contour', contour: kindOf(path).contour(path, ground) };
 }
 
 /** Rows in such an order that each comes after those its anchors ride on. */
-function inOrder<T extends { run: string; path: PathOf<'hang'> }>(job: Job, hanging: readonly T[]): T[] {
-  const left = [...hanging];
+function inOrder<T extends { run: string; path: JobPath }>(job: Job, moving: readonly T[]): T[] {
+  const left = [...moving];
   const ordered: T[] = [];
   while (left.length > 0) {
     const waits = ({ path }: T): boolean =>
-      (path.anchors ?? []).some((anchor) => {
-        const on = job.anchors?.find(({ id }) => id === anchor)?.on;
+      holdsOf(path).some((hold) => {
+        const on = hold.kind === 'anchor' ? job.anchors?.find(({ id }) => id === hold.id)?.on : undefined;
         return on?.kind === 'rider' && left.some(({ run }) => run === on.run);
       });
     const next = left.findIndex((entry) => !waits(entry));

@@ -2,7 +2,8 @@ import { layOut, measurePath, newReading, pathBounds, pathReader, RelayError } f
 import { describe, expect, it } from 'vitest';
 import { parseJob, type Job, type JobPath } from '../job';
 import { pathContour, sourceOf } from '../resolve';
-import { outlineJob, readyShape, routeJob, shapeJob } from '../starters';
+import { readyShape } from '../path-kinds';
+import { outlineJob, routeJob, shapeJob } from '../starters';
 import { mendPath, type Mend } from './index';
 
 const square = outlineJob('Square', 'M0 0H100V80H0Z');

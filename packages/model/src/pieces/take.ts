@@ -2,6 +2,8 @@ import { withPitch, behaviourOf, isBand, pitchConflict, type JobPiece } from '..
 import type { MadePieces } from '../catalogue';
 import { laysEndToEnd, piecesOfRun, PLAIN_SET_OUT } from '../job';
 import type { Job, Run, SetOut } from '../job/schema';
+import { pathNeeds } from '../job/path-needs';
+import { kindOf } from '../path-kinds/all';
 
 /** Pieces renamed so that no id is taken twice, and what each was called before. */
 export function withFreshIds(
@@ -81,8 +83,10 @@ export function withPiecesInRun(job: Job, runId: string, made: MadePieces): Job 
       next = { ...next, setOut: next.setOut && withPieceRenamed(next.setOut, piece.id, copy.id) };
     } else all = all.map((p) => (p.id === piece.id ? adapted : p));
   }
-  const route = job.paths.find(({ id }) => id === run.path);
-  const onRoute = new Set(route?.kind === 'route' ? route.stops.map(({ wheel }) => wheel) : []);
+  const path = job.paths.find(({ id }) => id === run.path);
+  const passed = new Set(
+    (path ? pathNeeds(path) : []).flatMap(({ kind, id }) => (kind === 'wheel' ? [id] : [])),
+  );
   const ids = new Set(all.map(({ id }) => id));
   return {
     ...job,
@@ -90,15 +94,11 @@ export function withPiecesInRun(job: Job, runId: string, made: MadePieces): Job 
     runs: job.runs.map((r) => (r.id === runId ? next : r)),
     wheels: job.wheels.map((wheel) =>
       wheel.size.by === 'teeth' &&
-      (!ids.has(wheel.size.piece) || (onRoute.has(wheel.id) && old.has(wheel.size.piece)))
+      (!ids.has(wheel.size.piece) || (passed.has(wheel.id) && old.has(wheel.size.piece)))
         ? { ...wheel, size: { ...wheel.size, piece: sequence[0] } }
         : wheel,
     ),
-    paths: job.paths.map((path) =>
-      path.kind === 'hang' && path.by.by === 'count' && !ids.has(path.by.piece)
-        ? { ...path, by: { ...path.by, piece: sequence[0] } }
-        : path,
-    ),
+    paths: job.paths.map((each) => kindOf(each).withPiece?.(each, (id) => ids.has(id), sequence[0]) ?? each),
   };
 }
 

@@ -2,9 +2,10 @@ import { DEFAULT_REQUEST } from '@coin-relay/core';
 import { fitRow, measurePath } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
 import { parseJob, type Job, type JobPath } from '../job';
-import { drawnJob, hangingJob, outlineJob, readyShape, shapeJob } from '../starters';
+import { hangingOf, readyShape } from '../path-kinds';
+import { drawnJob, hangingJob, outlineJob, shapeJob } from '../starters';
 import { pathSummary, pathWords } from '../text';
-import { hangingOf, pathContour, resolveRun } from './index';
+import { pathContour, resolveRun } from './index';
 
 const square = outlineJob('Square', 'M0 0H100V100H0Z');
 const withPath = (path: JobPath, job: Job = square): Job =>

@@ -5,7 +5,8 @@ import { demoJobs } from '../demo';
 import { parseJob, type Job } from '../job';
 import { outlineJob, routeJob } from '../starters';
 import { motionSummary, pathSummary, pieceSummary, setOutSummary } from '../text';
-import { findRun, oneContour, resolveRun } from './index';
+import { oneContour } from '../path-kinds';
+import { findRun, resolveRun } from './index';
 
 const lift = (): Job => structuredClone(demoJobs().find((d) => d.id === 'demo-coin-lift')!.job);
 const code = (work: () => unknown): string => {

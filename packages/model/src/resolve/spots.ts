@@ -1,5 +1,6 @@
-import { nearestOnPath, type MeasuredPath } from '@coin-relay/core';
+import type { MeasuredPath } from '@coin-relay/core';
 import type { Job, JobPath } from '../job/schema';
+import { kindOf } from '../path-kinds/all';
 
 /** Points of a path that are looked for at the most. */
 const MOST_SPOTS = 2_000;
@@ -16,9 +17,8 @@ export function drawnSpots(job: Job, id: string, path: MeasuredPath): number[] {
 }
 
 function spotsOf(made: JobPath, path: MeasuredPath): number[] {
-  if (made.kind === 'drawn' && made.points.length <= MOST_SPOTS) {
-    return made.points.map((p) => nearestOnPath(path, p).s);
-  }
+  const drawn = kindOf(made).spots?.(made, path, MOST_SPOTS);
+  if (drawn) return drawn;
   // Where one piece of the path goes over into the next; a curve's own table has more segments.
   const ends = [0];
   for (let k = 1; k < path.kinds.length; k++) {

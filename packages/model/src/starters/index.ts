@@ -1,1 +1,2 @@
 export * from './new-jobs';
+export * from './route-job';

@@ -1,4 +1,4 @@
-import type { Unit } from '../job/schema';
+import type { Unit } from '../job/parts';
 
 /** Millimetres in one of each unit. One inch is 25.4 mm exactly; a foot is twelve. */
 const MILLIMETRES: Readonly<Record<string, number>> = {

@@ -17,7 +17,7 @@ import {
 // Stage, layers and a shape of one's own: what else the library can draw is not taken along.
 import Konva from 'konva/lib/Core';
 import type { PathSketch } from '../engine/sketch';
-import type { Handle } from '../path-kinds';
+import { sameGrip, type Grip, type Handle } from '../path-kinds';
 import type { PictureShelf } from '../shared/picture-shelf';
 import { handleAt, paintHandles } from './handle-painter';
 import { paintCrosses, paintGuides, type Overlay } from './overlay-painter';
@@ -73,7 +73,7 @@ export class DrawingStage {
   private drives = false;
   private atWork: string | null = null;
   private selected: string | null = null;
-  private hovered: string | null = null;
+  private hovered: Grip | null = null;
   private stale = false;
   private blamed: readonly string[] = [];
   private approaches: readonly Approach[] = [];
@@ -205,10 +205,10 @@ export class DrawingStage {
     return handleAt(this.handles, this.view, at);
   }
 
-  hover(handle: string | null, cursor: string): void {
+  hover(grip: Grip | null, cursor: string): void {
     this.stage.container().style.cursor = cursor;
-    if (handle === this.hovered) return;
-    this.hovered = handle;
+    if (sameGrip(grip, this.hovered)) return;
+    this.hovered = grip;
     this.handleLayer.batchDraw();
   }
 

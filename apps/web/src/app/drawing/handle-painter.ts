@@ -1,5 +1,5 @@
 import type { Vec } from '@coin-relay/core';
-import type { Handle } from '../path-kinds';
+import { sameGrip, type Grip, type Handle } from '../path-kinds';
 import { THEME } from '../shared/theme';
 import { toScreen, type ViewPort } from './view-port';
 
@@ -53,7 +53,7 @@ export function paintHandles(
   ctx: CanvasRenderingContext2D,
   handles: readonly Handle[],
   view: ViewPort,
-  hovered: string | null,
+  hovered: Grip | null,
 ): void {
   const every = Math.max(1, Math.ceil(handles.length / MOST_DRAWN));
   // Many points are drawn smaller, so that the row under them shows.
@@ -63,7 +63,8 @@ export function paintHandles(
     if (i % every !== 0 && !handle.chosen && handle.look !== 'arm') return;
     const p = toScreen(view, handle.x, handle.y);
     ctx.strokeStyle = THEME.accent;
-    ctx.fillStyle = handle.chosen || handle.id === hovered ? THEME.accent : 'rgba(253, 251, 245, 0.85)';
+    ctx.fillStyle =
+      handle.chosen || sameGrip(handle.grip, hovered) ? THEME.accent : 'rgba(253, 251, 245, 0.85)';
     ctx.beginPath();
     paintOne(ctx, handle, p, view, size);
   });

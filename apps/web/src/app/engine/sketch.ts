@@ -1,13 +1,5 @@
-import {
-  layWheels,
-  measurePath,
-  pathBounds,
-  RelayError,
-  sketchRoute,
-  writePathData,
-  type Contour,
-} from '@coin-relay/core';
-import { meshingOf, pathContour, routeSource, type Job, type JobPath } from '@coin-relay/model';
+import { measurePath, pathBounds, RelayError, writePathData, type Contour } from '@coin-relay/core';
+import { kindOf, pathContour, type Job, type JobPath } from '@coin-relay/model';
 
 export interface SketchWheel {
   readonly id: string;
@@ -39,7 +31,8 @@ export function sketchPaths(job: Job, ids: readonly string[]): PathSketch[] {
 }
 
 function sketchPath(job: Job, path: JobPath): PathSketch {
-  const base = { id: path.id, wheels: wheelsOf(job, path) };
+  const rest = kindOf(path).sketch?.(path, job);
+  const base = { id: path.id, wheels: rest?.wheels ?? [] };
   try {
     const contour = pathContour(job, path);
     const measured = measurePath(contour);
@@ -53,7 +46,7 @@ function sketchPath(job: Job, path: JobPath): PathSketch {
     };
   } catch (error) {
     if (!(error instanceof RelayError)) throw error;
-    const broken = brokenRoute(job, path);
+    const broken = rest?.lines() ?? [];
     return {
       ...base,
       lines: broken.map(data),
@@ -66,26 +59,6 @@ function sketchPath(job: Job, path: JobPath): PathSketch {
 }
 
 const data = (contour: Contour): string => writePathData(contour, 4);
-
-function wheelsOf(job: Job, path: JobPath): SketchWheel[] {
-  if (path.kind !== 'route') return [];
-  const { pitch, pieces } = meshingOf(job, path);
-  try {
-    return layWheels(routeSource(job, path), pitch, pieces, { toothPitch: pitch, scale: 1 });
-  } catch (error) {
-    if (error instanceof RelayError) return [];
-    throw error;
-  }
-}
-
-function brokenRoute(job: Job, path: JobPath): readonly Contour[] {
-  if (path.kind !== 'route') return [];
-  const wheels = wheelsOf(job, path);
-  return sketchRoute(
-    wheels.map((wheel, i) => ({ ...wheel, turn: path.stops[i].turn })),
-    path.closed,
-  ).contours;
-}
 
 function boundsOf(contours: readonly Contour[], wheels: readonly SketchWheel[]): PathSketch['bounds'] {
   const boxes = [

@@ -1,16 +1,15 @@
 import type { JobPath, PathKind, PathOf } from '@coin-relay/model';
-import { DRAWN_TOOL } from './drawn';
-import { HANG_TOOL } from './hang';
+import { DRAWN_TOOL } from './drawn/tool';
+import { HANG_TOOL } from './hang/tool';
 import type { PathTool } from './kind';
-import { ROUTE_TOOL } from './route';
-import { SHAPE_TOOL } from './shape';
-import { STRETCH_TOOL } from './stretch';
+import { OUTLINE_TOOL } from './outline/tool';
+import { PARALLEL_TOOL } from './parallel/tool';
+import { ROUTE_TOOL } from './route/tool';
+import { SHAPE_TOOL } from './shape/tool';
+import { STRETCH_TOOL } from './stretch/tool';
 
-export type { DragGround, Handle, HandleGround, HandleLook, PathTool } from './kind';
-export { wheelOf } from './route';
-
-/** Kinds without handles of their own are shown as they are. */
-const NO_HANDLES: PathTool<never> = { handles: () => [], drag: () => undefined };
+export type { DragGround, Grip, Handle, HandleGround, HandleLook, PathTool } from './kind';
+export { sameGrip } from './kind';
 
 const TOOLS: { readonly [K in PathKind]: PathTool<PathOf<K>> } = {
   route: ROUTE_TOOL,
@@ -18,9 +17,9 @@ const TOOLS: { readonly [K in PathKind]: PathTool<PathOf<K>> } = {
   shape: SHAPE_TOOL,
   hang: HANG_TOOL,
   stretch: STRETCH_TOOL,
-  outline: NO_HANDLES,
-  parallel: NO_HANDLES,
+  outline: OUTLINE_TOOL,
+  parallel: PARALLEL_TOOL,
 };
 
-/** How a path is worked on with the pointer. */
+/** How a path is worked on. */
 export const toolFor = (path: JobPath): PathTool<JobPath> => TOOLS[path.kind];

@@ -1,14 +1,47 @@
 import type { MeasuredPath, Vec } from '@coin-relay/core';
 import type { Job, JobPath } from '@coin-relay/model';
+import type { Type } from '@angular/core';
 import type { Draft } from 'immer';
 
 /** What a handle looks like: like what it moves. */
 export type HandleLook =
   'sharp' | 'flowing' | 'arm' | 'anchor' | 'centre' | 'end' | 'wheel' | 'rim' | 'pick' | 'spacing';
 
+/** What a handle takes hold of. */
+export type Grip =
+  | { readonly of: 'point'; readonly index: number; readonly part: 'point' | 'out' | 'in' }
+  | { readonly of: 'wheel'; readonly wheel: string; readonly part: 'centre' | 'rim' }
+  | { readonly of: 'shape'; readonly part: ShapePart }
+  | { readonly of: 'end'; readonly end: 'from' | 'to' | 'low' }
+  | { readonly of: 'pick'; readonly index: number }
+  | { readonly of: 'spacing' }
+  | { readonly of: 'anchor'; readonly anchor: string };
+
+/** What a ready shape is changed by; each shape has some of them. */
+export type ShapePart =
+  | 'centre'
+  | 'rim'
+  | 'rx'
+  | 'ry'
+  | 'corner'
+  | 'second'
+  | 'first rim'
+  | 'second rim'
+  | 'vertex'
+  | 'from'
+  | 'to'
+  | 'end';
+
+/** Do two grips take hold of the same? */
+export function sameGrip(a: Grip | null, b: Grip | null): boolean {
+  if (!a || !b) return a === b;
+  const other: Readonly<Record<string, unknown>> = { ...b };
+  return Object.entries(a).every(([key, value]) => other[key] === value);
+}
+
 /** Something on the drawing that can be taken hold of. Places are of the document, mm. */
 export interface Handle extends Vec {
-  readonly id: string;
+  readonly grip: Grip;
   readonly look: HandleLook;
   /** Of wheels and rims, mm. */
   readonly radius?: number;
@@ -34,13 +67,15 @@ export interface DragGround {
   readonly others: readonly Vec[];
 }
 
-/** How one kind of path is worked on with the pointer. A new kind is one file here, one panel, and one in the core. */
+/** How one kind of path is worked on: with the pointer, and in its panel. */
 export interface PathTool<P extends JobPath> {
+  /** Loads the panel with its numbers. */
+  readonly panel: () => Promise<Type<unknown>>;
   handles(path: P, ground: HandleGround): Handle[];
   /** Writes what dragging a handle to a place does, from the path and the job as they were before. */
-  drag(draft: Draft<Job>, path: P, handle: string, to: Vec, ground: HandleGround): void;
+  drag(draft: Draft<Job>, path: P, grip: Grip, to: Vec, ground: HandleGround): void;
   /** What a dragged handle can be drawn to. */
-  snapTo?(path: P, handle: string): DragGround;
+  snapTo?(path: P, grip: Grip): DragGround;
 }
 
 export const sharpAngle = (from: Vec, to: Vec): number => Math.atan2(to.y - from.y, to.x - from.x);

@@ -1,11 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { Shape } from '@coin-relay/core';
-import { pathSummary, SHAPE_WORDS } from '@coin-relay/model';
+import { beginPath, PATH_OFFERS, pathSummary } from '@coin-relay/model';
 import { addPath, putRunOn, removePath, renamePath } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { RunAtWork } from '../session/run-at-work.service';
-import { newPath } from './new-path';
 import { PathWork } from '../session/path-work.service';
 
 /** The paths of the job, which one the row is on, and how another one comes in. */
@@ -21,7 +19,11 @@ export class PathListComponent {
   private readonly runs = inject(RunAtWork);
   private readonly job = toSignal(this.store.job$);
   protected readonly at = toSignal(this.work.path$, { initialValue: null });
-  protected readonly shapes = Object.entries(SHAPE_WORDS) as [Shape['of'], string][];
+  protected readonly offers = PATH_OFFERS.filter(({ group }) => group === undefined);
+  protected readonly groups = [...new Set(PATH_OFFERS.flatMap(({ group }) => group ?? []))].map((group) => ({
+    group,
+    offers: PATH_OFFERS.filter((offer) => offer.group === group),
+  }));
   /** Emits when lines are to come from a file. */
   readonly fromFile = output();
 
@@ -61,17 +63,19 @@ export class PathListComponent {
   }
 
   /** Adds what was chosen in the list, and goes to work on it. */
-  protected add(kind: string): void {
+  protected add(what: string): void {
     const job = this.job();
     if (!job) return;
-    if (kind === 'file') this.fromFile.emit();
-    else if (kind === 'stretch') this.work.setMode('stretch');
-    else {
-      const made = newPath(job, kind, this.at());
-      if (!made) return;
-      this.store.change(addPath(made.path, made.wheels));
-      this.work.choose(made.path.id);
-      if (made.path.kind === 'drawn') this.work.setMode('place');
+    if (what === 'file') {
+      this.fromFile.emit();
+      return;
     }
+    const offer = PATH_OFFERS.find(({ id }) => id === what);
+    if (offer?.byHand === 'picking') this.work.setMode('stretch');
+    const begun = beginPath(job, what, this.at());
+    if (!begun) return;
+    this.store.change(addPath(begun.path, begun.wheels));
+    this.work.choose(begun.path.id);
+    if (offer?.byHand === 'placing') this.work.setMode('place');
   }
 }

@@ -1,18 +1,19 @@
 import { inject, Injectable } from '@angular/core';
 import type { Vec } from '@coin-relay/core';
 import {
-  anchorAt,
-  centreOf,
-  rowFrameAt,
-  wheelAngleAt,
   type Anchor,
+  anchorAt,
   type AnchorOn,
+  centreOf,
+  freshId,
   type Job,
   type Machine,
+  rowFrameAt,
   type Tie,
+  wheelAngleAt,
 } from '@coin-relay/model';
 import { BehaviorSubject } from 'rxjs';
-import { freshId, putAnchor, putMeasure, putTie, together, type Command } from '../document/commands';
+import { putAnchor, putMeasure, putTie, together, type Command } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { JobContext } from '../session/job-context.service';
 import { Playback } from '../session/playback.service';

@@ -1,6 +1,7 @@
 import '@angular/compiler';
 import { fitRow } from '@coin-relay/core';
 import {
+  beginPath,
   drawnJob,
   fitSentence,
   resolveRun,
@@ -16,7 +17,6 @@ import { RunAtWork } from './run-at-work.service';
 import { overJobs } from '../document/injector.testing';
 import { fromLaid, laidMap, toLaid } from '../path-kinds/laid-map';
 import { MeasuredPaths } from '../engine/measured-paths.service';
-import { newPath } from '../paths/new-path';
 import { PathWork } from './path-work.service';
 
 const sheet = drawnJob('Sheet');
@@ -41,13 +41,13 @@ beforeEach(() => {
 describe('work on the paths of a job', () => {
   it('is on the path that carries the row until another one is chosen', () => {
     expect(work.path?.id).toBe('loop');
-    const other = newPath(jobs.value, 'circle', null)!.path;
+    const other = beginPath(jobs.value, 'circle')!.path;
     jobs.next({ ...jobs.value, paths: [...jobs.value.paths, other] });
     work.choose(other.id);
     expect(work.path?.id).toBe('circle');
   });
   it('what undo takes away is chosen no more', () => {
-    const other = newPath(jobs.value, 'circle', null)!.path;
+    const other = beginPath(jobs.value, 'circle')!.path;
     jobs.next({ ...jobs.value, paths: [...jobs.value.paths, other] });
     work.choose(other.id);
     jobs.next(drawn(4));
@@ -66,17 +66,6 @@ describe('work on the paths of a job', () => {
     work.setMode('measure');
     for (const x of [1, 2, 3]) work.measureAt({ x, y: 0 });
     expect(work.measuring).toEqual([{ x: 3, y: 0 }]);
-  });
-  it('a new parallel needs a path to run beside; new routes bring wheels that are not there yet', () => {
-    expect(newPath(sheet, 'parallel', null)).toBeNull();
-    expect(newPath(sheet, 'wobble', null)).toBeNull();
-    const { path, wheels } = newPath(
-      { ...sheet, wheels: [{ id: 'wheel', name: 'w', x: 0, y: 0, size: { by: 'point' } }] },
-      'route',
-      null,
-    )!;
-    expect(wheels.map(({ id }) => id)).toEqual(['wheel-2', 'wheel-3']);
-    expect(path.kind === 'route' && path.stops.map(({ wheel }) => wheel)).toEqual(['wheel-2', 'wheel-3']);
   });
 });
 

@@ -7,8 +7,7 @@ import {
 } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { SetOut } from '@coin-relay/model';
-import { freshId } from '../document/commands';
+import { freshId, type SetOut } from '@coin-relay/model';
 import { AngleFieldComponent } from '../shared/angle-field.component';
 import { PlaceFieldComponent } from '../shared/place-field.component';
 import { PieceSelectComponent } from './piece-select.component';

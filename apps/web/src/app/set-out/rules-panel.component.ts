@@ -2,9 +2,8 @@ import { CdkDrag, CdkDropList, moveItemInArray, type CdkDragDrop } from '@angula
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { materialsOf, type Role, type Rule } from '@coin-relay/model';
+import { freshId, materialsOf, type Role, type Rule } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
-import { freshId } from '../document/commands';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { draggedBy, ListedRowComponent } from './listed-row.component';
 import { PieceSelectComponent } from './piece-select.component';

@@ -3,17 +3,17 @@ import { Router, RouterLink } from '@angular/router';
 import { writePathData, type Shape } from '@coin-relay/core';
 import {
   drawnJob,
+  freshId,
   hangingJob,
+  type Job,
   outlineJob,
   parseJob,
   routeJob,
   SHAPE_WORDS,
   shapeJob,
-  type Job,
 } from '@coin-relay/model';
 import { firstValueFrom } from 'rxjs';
 import { JobApi } from '../api/job-api.service';
-import { freshId } from '../document/commands';
 import type { Step } from '../session/job-context.service';
 import { IMPORT_DIGITS, ImportComponent, jobOf, type TakenLines } from '../import/import.component';
 import { ErrorState } from '../shared/error-state';

@@ -25,17 +25,7 @@ export {
   setUnit,
   writeSpacing,
 } from './job';
-export {
-  addPath,
-  changePath,
-  freshId,
-  mend,
-  putRunOn,
-  removePath,
-  renamePath,
-  setBackdrop,
-  writePath,
-} from './paths';
+export { addPath, changePath, mend, putRunOn, removePath, renamePath, setBackdrop, writePath } from './paths';
 export { addWheel, moveStop, removeStop, setRouteClosed, setSlack } from './route';
 export {
   putAnchor,

@@ -1,10 +1,9 @@
-import { hangingJob, outlineJob, routeJob, shapeJob, type Job } from '@coin-relay/model';
+import { freshId, hangingJob, type Job, outlineJob, routeJob, shapeJob } from '@coin-relay/model';
 import { produce } from 'immer';
 import { describe, expect, it } from 'vitest';
 import {
   addPath,
   addWheel,
-  freshId,
   mend,
   moveStop,
   putRunOn,

@@ -1,26 +1,18 @@
 import {
-  mendPath,
-  piecesOfRun,
-  withPitch,
   type Backdrop,
   type Job,
   type JobPath,
   type Mend,
+  mendPath,
+  pathNeeds,
+  piecesOfRun,
   type Run,
   type Wheel,
+  withPitch,
 } from '@coin-relay/model';
 import type { Draft } from 'immer';
 import type { Command } from './command';
 import { releaseTensions } from './route';
-
-/** An id that nothing in the list has yet. */
-export function freshId(taken: readonly { readonly id: string }[], base: string): string {
-  const ids = new Set(taken.map(({ id }) => id));
-  for (let k = 1; ; k++) {
-    const id = k === 1 ? base : `${base}-${k}`;
-    if (!ids.has(id)) return id;
-  }
-}
 
 /** Adds a path, with the wheels that are its own. */
 export function addPath(path: JobPath, wheels: readonly Wheel[] = []): Command {
@@ -43,7 +35,7 @@ export function removePath(id: string): Command {
       if (job.runs.some((run) => run.setOut?.boundary?.path === id || run.setOut?.reach?.path === id)) return;
       job.paths = job.paths.filter((path) => path.id !== id);
       const used = new Set(
-        job.paths.flatMap((path) => (path.kind === 'route' ? path.stops.map((stop) => stop.wheel) : [])),
+        job.paths.flatMap(pathNeeds).flatMap((need) => (need.kind === 'wheel' ? [need.id] : [])),
       );
       job.wheels = job.wheels.filter((wheel) => used.has(wheel.id));
       releaseTensions(job);

@@ -1,19 +1,19 @@
 import {
   adaptedTo,
-  boundTo,
-  withFreshIds,
-  withPiecesInRun,
-  withPitch,
   type Behaviour,
+  boundTo,
+  freshId,
   type Job,
   type JobPiece,
   type MadePieces,
   type Material,
   type OwnLink,
+  withFreshIds,
+  withPiecesInRun,
+  withPitch,
 } from '@coin-relay/model';
 import { castDraft, type Draft } from 'immer';
 import type { Command } from './command';
-import { freshId } from './paths';
 
 /** Gives all pieces of a run another pitch, with those that are tied to them; wheels that have their teeth follow by themselves. */
 export function setPitch(runId: string, pitch: number): Command {

@@ -1,7 +1,6 @@
-import type { Job, Run } from '@coin-relay/model';
+import { freshId, type Job, type Run } from '@coin-relay/model';
 import { castDraft } from 'immer';
 import type { Command } from './command';
-import { freshId } from './paths';
 
 /** Another row: on a path, of the pieces of a row there is. */
 export function addRun(job: Job, like: Run, path: string): { command: Command; id: string } {

@@ -1,7 +1,6 @@
-import { PLAIN_SET_OUT, type HandTouch, type Run, type SetOut } from '@coin-relay/model';
+import { freshId, type HandTouch, PLAIN_SET_OUT, type Run, type SetOut } from '@coin-relay/model';
 import { castDraft, type Draft } from 'immer';
 import type { Command } from './command';
-import { freshId } from './paths';
 
 /** Changes what goes where in a run. A set-out that is plain again is not kept. */
 export function changeSetOut(

@@ -68,7 +68,10 @@ export class ToolsPart implements DrawingPart {
       if (context.at === 'set-out') return [];
       const grip = context.at === 'fit' ? spacingTool.grip() : null;
       return grip
-        ? [...pathTool.handles(), { id: 'second', look: 'spacing', x: grip.x, y: grip.y, from: grip.from }]
+        ? [
+            ...pathTool.handles(),
+            { grip: { of: 'spacing' }, look: 'spacing', x: grip.x, y: grip.y, from: grip.from },
+          ]
         : pathTool.handles();
     };
     merge(

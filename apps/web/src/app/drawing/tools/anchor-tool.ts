@@ -44,13 +44,21 @@ export class AnchorTool extends ClickingTool {
       const at = anchorAt(machine, id, playback.now.frame);
       if (!at) return [];
       const chosen = id === context.selectedAnchor;
-      return [{ id, look: 'anchor', x: at.x + driven.x, y: at.y + driven.y, chosen }];
+      return [
+        {
+          grip: { of: 'anchor', anchor: id },
+          look: 'anchor',
+          x: at.x + driven.x,
+          y: at.y + driven.y,
+          chosen,
+        },
+      ];
     });
   }
 
   hit(at: Vec): Hit {
     const id = this.near(at);
-    if (id !== null) return { on: 'handle', id };
+    if (id !== null) return { on: 'handle', grip: { of: 'anchor', anchor: id } };
     const place = this.ground.work.now ? null : this.stage.placeAt(at);
     return place === null ? { on: 'ground' } : { on: 'place', place };
   }
@@ -59,7 +67,7 @@ export class AnchorTool extends ClickingTool {
     const { work, context, places } = this.ground;
     if (work.now) work.take(this.model(at), this.reach());
     else {
-      context.selectAnchor(hit.on === 'handle' ? hit.id : null);
+      context.selectAnchor(anchorOf(hit));
       // A link that is clicked is the one whose way is shown.
       if (hit.on === 'place') places.choose([hit.place]);
       else if (hit.on === 'ground') places.clear();
@@ -68,8 +76,9 @@ export class AnchorTool extends ClickingTool {
 
   override dragStart(hit: Hit): boolean {
     const { work, store, context } = this.ground;
-    if (work.now !== null || hit.on !== 'handle') return false;
-    const anchor = store.job?.anchors?.find(({ id }) => id === hit.id);
+    if (work.now !== null) return false;
+    const taken = anchorOf(hit);
+    const anchor = store.job?.anchors?.find(({ id }) => id === taken);
     if (!anchor) return false;
     context.selectAnchor(anchor.id);
     this.dragged = { id: anchor.id, on: anchor.on, gesture: store.begin('Move anchor') };
@@ -97,7 +106,7 @@ export class AnchorTool extends ClickingTool {
   hover(at: Vec | null): void {
     const id = at ? this.near(at) : null;
     const cursor = this.ground.work.now ? 'crosshair' : id === null ? 'default' : 'grab';
-    this.stage.hover(id, cursor);
+    this.stage.hover(id === null ? null : { of: 'anchor', anchor: id }, cursor);
   }
 
   private near(at: Vec): string | null {
@@ -114,6 +123,10 @@ export class AnchorTool extends ClickingTool {
     return REACH / this.stage.current.scale;
   }
 }
+
+/** The anchor that a press is on. */
+const anchorOf = (hit: Hit): string | null =>
+  hit.on === 'handle' && hit.grip.of === 'anchor' ? hit.grip.anchor : null;
 
 /** What an anchor is on once it is dragged to a place: each kind stays what it is. */
 function draggedTo({ view, playback, store }: AnchorGround, on: AnchorOn, to: Vec, reach: number): AnchorOn {

@@ -2,9 +2,9 @@ import { bendStretch, type Snapped, type Vec } from '@coin-relay/core';
 import { withDrawn, type Job, type JobPath, type PathOf } from '@coin-relay/model';
 import { writePath } from '../../document/commands';
 import type { Gesture } from '../../document/job-store.service';
-import { toolFor, wheelOf } from '../../path-kinds';
+import { sameGrip, toolFor, type Grip } from '../../path-kinds';
 import type { LaidMap } from '../../path-kinds/laid-map';
-import { placePoint } from '../../path-kinds/place-point';
+import { placePoint } from '../../path-kinds/drawn/place-point';
 import type { ToolParts, ToolSpace } from './tool-space';
 
 /** A drag that is going on: how a place of the document is written into the draft. */
@@ -23,21 +23,23 @@ export function handleDrag(
   space: ToolSpace,
   job: Job,
   path: JobPath,
-  id: string,
+  grip: Grip,
   at: Vec,
 ): Drag | null {
   const tool = toolFor(path);
   const map = space.map();
   const ground = space.ground(job);
-  const handle = tool.handles(path, ground).find((h) => h.id === id);
+  const handle = tool.handles(path, ground).find((h) => sameGrip(h.grip, grip));
   if (!handle) return null;
-  if (handle.look === 'wheel') context.selectWheel(wheelOf(id));
-  if (id.startsWith('p:') && !work.points.has(Number(id.slice(2)))) work.choosePoints([Number(id.slice(2))]);
+  if (grip.of === 'wheel' && grip.part === 'centre' && handle.look === 'wheel')
+    context.selectWheel(grip.wheel);
+  if (grip.of === 'point' && grip.part === 'point' && !work.points.has(grip.index))
+    work.choosePoints([grip.index]);
   const start = space.document(at);
   // Rims and picks follow the pointer itself; what has a place keeps its distance to it.
   const follows = handle.look === 'rim' || handle.look === 'pick';
   const offset = follows ? { x: 0, y: 0 } : { x: handle.x - start.x, y: handle.y - start.y };
-  const { from, others } = tool.snapTo?.(path, id) ?? { from: null, others: [] };
+  const { from, others } = tool.snapTo?.(path, grip) ?? { from: null, others: [] };
   const chosen = space.ground(job);
   const gesture = store.begin(handle.look === 'wheel' ? 'Move wheel' : 'Reshape path');
   return {
@@ -45,7 +47,7 @@ export function handleDrag(
     map,
     offset,
     snap: (to) => (follows ? { ...to, to: null } : space.snapTo(to, from, others)),
-    write: (to) => gesture.update((draft) => tool.drag(draft, path, id, to, chosen)),
+    write: (to) => gesture.update((draft) => tool.drag(draft, path, grip, to, chosen)),
   };
 }
 

@@ -1,5 +1,6 @@
+import { freshId } from '@coin-relay/model';
 import { nearestOnPath, newReading, pathReader, type Vec } from '@coin-relay/core';
-import { addWheel, freshId } from '../../document/commands';
+import { addWheel } from '../../document/commands';
 import type { ToolParts, ToolSpace } from './tool-space';
 
 /** Radius a new wheel has, px on the screen as it is seen. */

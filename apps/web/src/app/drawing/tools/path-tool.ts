@@ -9,10 +9,10 @@ import {
 } from '@coin-relay/core';
 import { withDrawn, type Job, type JobPath } from '@coin-relay/model';
 import { changePath, mend } from '../../document/commands';
-import { toolFor, wheelOf, type Handle } from '../../path-kinds';
+import { sameGrip, toolFor, type Grip, type Handle } from '../../path-kinds';
 import { metPoints } from '../../picking/met-places';
 import { fromLaid, toLaid } from '../../path-kinds/laid-map';
-import { closeByPlacing, placePoint } from '../../path-kinds/place-point';
+import { closeByPlacing, placePoint } from '../../path-kinds/drawn/place-point';
 import type { Overlay } from '../overlay-painter';
 import { bendDrag, handleDrag, placeDrag, type Drag } from './drags';
 import { dropWheel } from './drop-wheel';
@@ -28,6 +28,9 @@ const SNAP_WORDS: Readonly<Record<SnapTo, string>> = {
   angle: 'at a whole angle',
   grid: 'on the grid',
 };
+
+/** Pressing the first point again closes the path. */
+const FIRST_POINT: Grip = { of: 'point', index: 0, part: 'point' };
 
 /** The tool of the path at work: turns presses, drags and clicks into commands. */
 export class PathTool implements PointerUse {
@@ -75,7 +78,7 @@ export class PathTool implements PointerUse {
     const { stage, work } = this.parts;
     const handle = stage.handleAt(at);
     const picksPath = work.mode === 'start' || work.mode === 'stretch';
-    if (handle && !picksPath) return { on: 'handle', id: handle.id };
+    if (handle && !picksPath) return { on: 'handle', grip: handle.grip };
     if (work.path?.kind === 'drawn' || picksPath) {
       const nearest = this.space.nearest(at);
       if (nearest && nearest.pixels <= PATH_REACH * (picksPath ? 2 : 1)) return { on: 'path', s: nearest.s };
@@ -106,7 +109,7 @@ export class PathTool implements PointerUse {
         work.measureAt(this.space.model(at));
         return;
       case 'arrange':
-        if (hit.on === 'handle') this.chooseHandle(hit.id, keys);
+        if (hit.on === 'handle') this.chooseHandle(hit.grip, keys);
         else if (hit.on === 'path') this.chooseStretch(hit.s, keys);
         else {
           work.choosePoints([]);
@@ -196,7 +199,7 @@ export class PathTool implements PointerUse {
     }
     const hit = work.mode === 'arrange' ? this.hit(at) : ({ on: 'ground' } as const);
     stage.hover(
-      hit.on === 'handle' ? hit.id : null,
+      hit.on === 'handle' ? hit.grip : null,
       work.mode !== 'arrange'
         ? 'crosshair'
         : hit.on === 'handle'
@@ -216,7 +219,7 @@ export class PathTool implements PointerUse {
     const { mode } = parts.work;
     if (mode === 'place' && path.kind === 'drawn') return placeDrag(parts, space, path, at);
     if (mode !== 'arrange' || keys.more) return null;
-    if (hit.on === 'handle') return handleDrag(parts, space, job, path, hit.id, at);
+    if (hit.on === 'handle') return handleDrag(parts, space, job, path, hit.grip, at);
     return hit.on === 'path' && path.kind === 'drawn' ? bendDrag(parts, space, path, hit.s) : null;
   }
 
@@ -224,7 +227,7 @@ export class PathTool implements PointerUse {
     const { store, work } = this.parts;
     const { path } = work;
     if (path?.kind !== 'drawn' || path.closed) return;
-    if (hit.on === 'handle' && hit.id === 'p:0' && path.points.length > 2) {
+    if (hit.on === 'handle' && sameGrip(hit.grip, FIRST_POINT) && path.points.length > 2) {
       store.change(changePath(path, withDrawn(path, closeByPlacing(path)), 'Close path'));
       work.setMode('arrange');
       this.overlay({});
@@ -252,14 +255,14 @@ export class PathTool implements PointerUse {
     }
   }
 
-  private chooseHandle(id: string, keys: PressKeys): void {
+  private chooseHandle(grip: Grip, keys: PressKeys): void {
     const { work, context } = this.parts;
-    if (id.startsWith('w:') || id.startsWith('r:')) {
-      context.selectWheel(wheelOf(id));
+    if (grip.of === 'wheel') {
+      context.selectWheel(grip.wheel);
       return;
     }
-    if (!id.startsWith('p:')) return;
-    const i = Number(id.slice(2));
+    if (grip.of !== 'point' || grip.part !== 'point') return;
+    const i = grip.index;
     const chosen = new Set(work.points);
     if (!keys.more) work.choosePoints([i]);
     else {

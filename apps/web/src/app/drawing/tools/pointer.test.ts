@@ -66,7 +66,7 @@ describe('presses', () => {
     expect(done).toEqual(['click ground 10,10 more']);
   });
   it('on a handle it drags from where it was pressed', () => {
-    under = { on: 'handle', id: 'p:0' };
+    under = { on: 'handle', grip: { of: 'point', index: 0, part: 'point' } };
     send('pointerdown', 10, 10);
     send('pointermove', 20, 10);
     send('pointermove', 30, 10);
@@ -88,14 +88,14 @@ describe('presses', () => {
   it('other buttons and other pointers do nothing', () => {
     send('pointerdown', 0, 0, { button: 2 });
     send('pointerup', 0, 0);
-    under = { on: 'handle', id: 'p:0' };
+    under = { on: 'handle', grip: { of: 'point', index: 0, part: 'point' } };
     send('pointerdown', 0, 0);
     send('pointermove', 50, 50, { pointerId: 2 });
     send('pointerup', 50, 50, { pointerId: 2 });
     expect(done).toEqual([]);
   });
   it('a drag that the system takes away is taken back', () => {
-    under = { on: 'handle', id: 'p:0' };
+    under = { on: 'handle', grip: { of: 'point', index: 0, part: 'point' } };
     send('pointerdown', 0, 0);
     send('pointermove', 9, 9);
     send('pointercancel');

@@ -1,8 +1,9 @@
 import type { Vec } from '@coin-relay/core';
+import type { Grip } from '../../path-kinds';
 
 /** What a press is on. */
 export type Hit =
-  | { readonly on: 'handle'; readonly id: string }
+  | { readonly on: 'handle'; readonly grip: Grip }
   | { readonly on: 'path'; readonly s: number }
   | { readonly on: 'place'; readonly place: number }
   | { readonly on: 'ground' };

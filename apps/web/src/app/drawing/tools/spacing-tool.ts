@@ -2,6 +2,7 @@ import { nearestOnPath, type Vec } from '@coin-relay/core';
 import { writeSpacing } from '../../document/commands';
 import type { Gesture, JobStore } from '../../document/job-store.service';
 import type { FitService } from '../../engine/fit.service';
+import type { Grip } from '../../path-kinds';
 import { spacingGrip, type SpacingGrip } from './spacing-grip';
 import type { DrawingStage } from '../drawing-stage';
 import { toModel, toScreen } from '../view-port';
@@ -11,6 +12,9 @@ import type { Hit, PointerUse, PressKeys } from './pointer';
 const REACH = 12;
 /** Spacings are set to this, mm: finer than a hand is. */
 const STEP = 0.05;
+
+/** The second piece of the row, taken hold of. */
+const SPACING: Grip = { of: 'spacing' };
 
 /** The tool while a row is fitted: its second piece sets the spacing, the rest is for the path's tool. */
 export class SpacingTool implements PointerUse {
@@ -30,7 +34,7 @@ export class SpacingTool implements PointerUse {
   }
 
   hit(at: Vec): Hit {
-    return this.isOn(at) ? { on: 'handle', id: 'second' } : this.others.hit(at);
+    return this.isOn(at) ? { on: 'handle', grip: SPACING } : this.others.hit(at);
   }
 
   places(): boolean {
@@ -97,7 +101,7 @@ export class SpacingTool implements PointerUse {
   }
 
   hover(at: Vec | null): void {
-    if (at && this.isOn(at)) this.stage.hover('second', 'grab');
+    if (at && this.isOn(at)) this.stage.hover(SPACING, 'grab');
     else this.others.hover(at);
   }
 
@@ -109,4 +113,4 @@ export class SpacingTool implements PointerUse {
   }
 }
 
-const isGrip = (hit: Hit): boolean => hit.on === 'handle' && hit.id === 'second';
+const isGrip = (hit: Hit): boolean => hit.on === 'handle' && hit.grip.of === 'spacing';

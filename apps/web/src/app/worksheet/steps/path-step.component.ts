@@ -7,22 +7,19 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import { NgComponentOutlet } from '@angular/common';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { findCorners, tightestBend, writePathData } from '@coin-relay/core';
-import { formatLength } from '@coin-relay/model';
-import { addPath, freshId } from '../../document/commands';
+import { formatLength, freshId } from '@coin-relay/model';
+import { distinctUntilChanged, map, of, switchMap } from 'rxjs';
+import { addPath } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
 import { FitService } from '../../engine/fit.service';
 import { IMPORT_DIGITS, ImportComponent, type TakenLines } from '../../import/import.component';
 import { BackdropComponent } from '../../paths/backdrop.component';
 import { MeasuredPaths } from '../../engine/measured-paths.service';
 import { MendComponent } from '../../paths/mend.component';
-import { DrawnPanelComponent } from '../../paths/panels/drawn-panel.component';
-import { HangPanelComponent } from '../../paths/panels/hang-panel.component';
-import { ParallelPanelComponent } from '../../paths/panels/parallel-panel.component';
-import { RoutePanelComponent } from '../../paths/panels/route-panel.component';
-import { ShapePanelComponent } from '../../paths/panels/shape-panel.component';
-import { StretchPanelComponent } from '../../paths/panels/stretch-panel.component';
+import { toolFor } from '../../path-kinds';
 import { PathListComponent } from '../../paths/path-list.component';
 import { PathWork } from '../../session/path-work.service';
 import { SnapRulesComponent } from '../../paths/snap-rules.component';
@@ -31,13 +28,8 @@ import { SnapRulesComponent } from '../../paths/snap-rules.component';
 @Component({
   selector: 'relay-path-step',
   imports: [
+    NgComponentOutlet,
     PathListComponent,
-    RoutePanelComponent,
-    DrawnPanelComponent,
-    ShapePanelComponent,
-    HangPanelComponent,
-    StretchPanelComponent,
-    ParallelPanelComponent,
     MendComponent,
     SnapRulesComponent,
     BackdropComponent,
@@ -57,6 +49,16 @@ export class PathStepComponent {
   protected readonly mode = toSignal(this.work.mode$, { requireSync: true });
   protected readonly picks = toSignal(this.work.picks$, { requireSync: true });
   private readonly files = viewChild.required<ElementRef<HTMLDialogElement>>('files');
+
+  /** The panel of the path's kind, once it is loaded. */
+  protected readonly panel = toSignal(
+    this.work.path$.pipe(
+      map((path) => path && toolFor(path)),
+      distinctUntilChanged(),
+      switchMap((tool) => (tool ? tool.panel() : of(null))),
+    ),
+    { initialValue: null },
+  );
 
   /** Of the fitted path where the row is on it, else of the path as it is drawn. */
   protected readonly facts = computed(() => {

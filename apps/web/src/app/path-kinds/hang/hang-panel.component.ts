@@ -1,0 +1,216 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { RelayError } from '@coin-relay/core';
+import {
+  formatLength,
+  hangingOf,
+  motionConflict,
+  pieceWords,
+  type Anchor,
+  type DrivenLength,
+  type Job,
+  type PathOf,
+} from '@coin-relay/model';
+import { NzRadioModule } from 'ng-zorro-antd/radio';
+import { CountFieldComponent } from '../../shared/count-field.component';
+import { PlaceFieldComponent } from '../../shared/place-field.component';
+import { DrivenFieldsComponent } from '../../shared/driven-fields.component';
+import { LengthFieldComponent } from '../../shared/length-field.component';
+import { RunAtWork } from '../../session/run-at-work.service';
+import { injectPathPanel } from '../path-of-kind';
+
+type By = PathOf<'hang'>['by'];
+
+/** A hanging row: its anchors, and its length, its depth or how many hang. */
+@Component({
+  selector: 'relay-hang-panel',
+  imports: [
+    FormsModule,
+    NzRadioModule,
+    LengthFieldComponent,
+    DrivenFieldsComponent,
+    PlaceFieldComponent,
+    CountFieldComponent,
+  ],
+  template: `
+    @if (panel.path(); as path) {
+      <p class="cost">Drag an anchor on the drawing, or pull the row down where it hangs.</p>
+      <fieldset>
+        <legend>What decides how deep it hangs</legend>
+        <nz-radio-group [ngModel]="path.by.by" (ngModelChange)="decide($event)" nzName="hangs-by">
+          <label nz-radio nzValue="length">length</label>
+          <label nz-radio nzValue="sag">sag</label>
+          <label nz-radio nzValue="count">{{ many() }}</label>
+        </nz-radio-group>
+      </fieldset>
+      <div class="line">
+        @switch (path.by.by) {
+          @case ('length') {
+            <span class="what">hangs, in all</span>
+            <relay-length-field
+              label="Length of the hanging row"
+              [value]="path.by.length"
+              [unit]="panel.unit()"
+              [least]="0.001"
+              (changed)="set({ by: 'length', length: $event })"
+            />
+          }
+          @case ('sag') {
+            <span class="what">below the line between the anchors</span>
+            <relay-length-field
+              label="Sag of the hanging row"
+              [value]="path.by.sag"
+              [unit]="panel.unit()"
+              [least]="0.001"
+              (changed)="set({ by: 'sag', sag: $event })"
+            />
+          }
+          @case ('count') {
+            <span class="what">{{ many() }} from anchor to anchor</span>
+            <relay-count-field
+              label="Count of the hanging row"
+              [value]="path.by.count"
+              [most]="20000"
+              (changed)="set({ by: 'count', count: $event, piece: path.by.piece })"
+            />
+          }
+        }
+      </div>
+      <p>{{ facts() }}</p>
+      @if (!path.anchors?.[0]) {
+        <relay-place-field
+          words="from"
+          label="First anchor"
+          [at]="path.from"
+          [unit]="panel.unit()"
+          (changed)="move('from', $event.x, $event.y)"
+        />
+      }
+      @if (!path.anchors?.[1]) {
+        <relay-place-field
+          words="to"
+          label="Last anchor"
+          [at]="path.to"
+          [unit]="panel.unit()"
+          (changed)="move('to', $event.x, $event.y)"
+        />
+      }
+      @for (end of ends; track end.at) {
+        @if (anchors()[end.at].length > 0) {
+          <div class="line">
+            <span class="what">{{ end.words }}</span>
+            <select #anchor [attr.aria-label]="end.words" (change)="hangOn(end.at, anchor.value)">
+              <option value="" [selected]="!path.anchors?.[end.at]">a fixed place</option>
+              @for (entry of anchors()[end.at]; track entry.id) {
+                <option [value]="entry.id" [selected]="entry.id === path.anchors?.[end.at]">
+                  {{ entry.name }}
+                </option>
+              }
+            </select>
+          </div>
+        }
+      }
+      @if (measures().length > 0) {
+        <relay-driven-fields
+          [driven]="path.driven ?? null"
+          [measures]="measures()"
+          [unit]="panel.unit()"
+          (changed)="drive($event)"
+        />
+      }
+    }
+  `,
+  styleUrls: ['../../shared/step.less'],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class HangPanelComponent {
+  protected readonly panel = injectPathPanel('hang');
+  private readonly runs = inject(RunAtWork);
+  private readonly hung = computed(() => {
+    const job = this.panel.job();
+    const path = this.panel.path();
+    if (!job || !path) return null;
+    try {
+      return hangingOf(job, path);
+    } catch (error) {
+      if (error instanceof RelayError) return null;
+      throw error;
+    }
+  });
+  private readonly piece = computed(() => {
+    const job = this.panel.job();
+    return job?.pieces.find((piece) => piece.id === this.runs.run?.sequence[0]);
+  });
+  protected readonly many = computed(() => {
+    const piece = this.piece();
+    return piece ? pieceWords(piece)[1] : 'pieces';
+  });
+  protected readonly facts = computed(() => {
+    const hung = this.hung();
+    const unit = this.panel.unit();
+    return hung
+      ? `${formatLength(hung.length, unit)} long, sags ${formatLength(hung.sag, unit)}; a catenary with a = ${formatLength(hung.piece.a, unit)}.`
+      : '';
+  });
+
+  protected readonly ends = [
+    { at: 0, words: 'The first end hangs on' },
+    { at: 1, words: 'The last end hangs on' },
+  ] as const;
+  /** What each end may hang on: none that rides on the row itself. */
+  protected readonly anchors = computed((): readonly [readonly Anchor[], readonly Anchor[]] => {
+    const [job, path] = [this.panel.job(), this.panel.path()];
+    if (!job || !path) return [[], []];
+    const allowed = (at: 0 | 1): readonly Anchor[] =>
+      (job.anchors ?? []).filter(({ id }) => motionConflict(withPath(job, hungOn(path, at, id))) === null);
+    return [allowed(0), allowed(1)];
+  });
+  protected readonly measures = computed(() => {
+    const [job, path] = [this.panel.job(), this.panel.path()];
+    if (!job || !path) return [];
+    return (job.measures ?? []).filter(
+      ({ id }) =>
+        motionConflict(withPath(job, { ...path, driven: { measure: id, times: 1, plus: 0 } })) === null,
+    );
+  });
+
+  protected hangOn(at: 0 | 1, anchor: string): void {
+    const path = this.panel.path();
+    if (path) this.panel.change(hungOn(path, at, anchor === '' ? null : anchor), 'Change anchor');
+  }
+
+  protected drive(driven: DrivenLength | null): void {
+    const path = this.panel.path();
+    if (path) this.panel.change({ ...path, driven }, 'Change what drives the length');
+  }
+
+  /** What hangs stays as it is; only what is typed changes. */
+  protected decide(by: By['by']): void {
+    const hung = this.hung();
+    const piece = this.piece();
+    const length = hung?.length ?? 300;
+    if (by === 'length') this.set({ by, length });
+    else if (by === 'sag') this.set({ by, sag: hung?.sag ?? 50 });
+    else if (piece) this.set({ by, count: Math.max(1, Math.round(length / piece.pitch)), piece: piece.id });
+  }
+
+  protected set(by: By): void {
+    const path = this.panel.path();
+    if (path) this.panel.change({ ...path, by }, 'Change hanging row');
+  }
+
+  protected move(end: 'from' | 'to', x: number, y: number): void {
+    const path = this.panel.path();
+    if (path) this.panel.change({ ...path, [end]: { x, y } }, 'Move anchor');
+  }
+}
+
+function hungOn(path: PathOf<'hang'>, at: 0 | 1, anchor: string | null): PathOf<'hang'> {
+  const [first, last] = path.anchors ?? [null, null];
+  return { ...path, anchors: at === 0 ? [anchor, last] : [first, anchor] };
+}
+
+const withPath = (job: Job, path: PathOf<'hang'>): Job => ({
+  ...job,
+  paths: job.paths.map((entry) => (entry.id === path.id ? path : entry)),
+});

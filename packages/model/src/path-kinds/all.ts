@@ -1,0 +1,27 @@
+import type { z } from 'zod';
+import { drawn } from './drawn/kind';
+import { hang } from './hang/kind';
+import type { KindOfPath } from './kind';
+import { outline } from './outline/kind';
+import { parallel } from './parallel/kind';
+import { route } from './route/kind';
+import type { SchemaParts } from './schema-parts';
+import { shape } from './shape/kind';
+import { stretch } from './stretch/kind';
+
+/** Every kind of path there is. */
+export const ALL_PATH_KINDS = [route, outline, drawn, shape, hang, stretch, parallel] as const;
+
+type PathIn<A> = A extends { schema: (parts: SchemaParts) => z.ZodType<infer P> } ? P : never;
+
+/** A path of a job: the union of the paths of all kinds. */
+export type JobPath = PathIn<(typeof ALL_PATH_KINDS)[number]>;
+export type PathKind = JobPath['kind'];
+export type PathOf<K extends PathKind> = Extract<JobPath, { kind: K }>;
+
+const BY_NAME = new Map<string, unknown>(ALL_PATH_KINDS.map((kind) => [kind.kind, kind]));
+
+/** The kind of a path, as one that takes paths of its kind. */
+export function kindOf<P extends JobPath>(path: P): KindOfPath<P> {
+  return BY_NAME.get(path.kind) as KindOfPath<P>;
+}

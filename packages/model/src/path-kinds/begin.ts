@@ -1,0 +1,43 @@
+import { freshId } from '../job/fresh-id';
+import type { Job, JobPath } from '../job/shape';
+import { ALL_PATH_KINDS } from './all';
+import type { Begun, PathOffer } from './kind';
+
+/** The ways to begin a path, in the order they are offered in. */
+export const PATH_OFFERS: readonly PathOffer<JobPath>[] = ALL_PATH_KINDS.flatMap(
+  ({ offers }): readonly PathOffer<JobPath>[] => offers,
+);
+
+/**
+ * A new path to begin with, and the wheels that come with it; null where it cannot be made from nothing.
+ * @param offer the id of an offer
+ * @param at the path at work, for what is made from another one
+ */
+export function beginPath(
+  job: Pick<Job, 'paths' | 'wheels'>,
+  offer: string,
+  at: JobPath | null = null,
+): Begun<JobPath> | null {
+  const taken = [...job.wheels];
+  const wheelIds: string[] = [];
+  const begun = PATH_OFFERS.find(({ id }) => id === offer)?.begin({
+    id: freshId(job.paths, offer),
+    wheelId(index) {
+      while (wheelIds.length <= index) {
+        const id = freshId([...taken, ...wheelIds.map((made) => ({ id: made }))], 'wheel');
+        wheelIds.push(id);
+      }
+      return wheelIds[index];
+    },
+    at,
+  });
+  return begun ? { ...begun, path: { ...begun.path, name: freshName(job, begun.path.name) } } : null;
+}
+
+/** A name that tells a path from the others of the job. */
+function freshName(job: Pick<Job, 'paths'>, name: string): string {
+  const taken = new Set(job.paths.map((path) => path.name));
+  let fresh = name;
+  for (let k = 2; taken.has(fresh); k++) fresh = `${name.slice(0, 76)} ${k}`;
+  return fresh;
+}

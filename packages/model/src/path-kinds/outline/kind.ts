@@ -1,0 +1,13 @@
+import type { KindOfPath } from '../kind';
+import { outlineContour } from './contour';
+import { outlineSchema, type OutlinePath } from './schema';
+
+export const outline: KindOfPath<OutlinePath> = {
+  kind: 'outline',
+  schema: outlineSchema,
+  words: ({ name }) => name,
+  summary: ({ name }) => name,
+  contour: ({ data }) => outlineContour(data),
+  // It comes from a file.
+  offers: [],
+};

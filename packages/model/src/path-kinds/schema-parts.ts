@@ -1,0 +1,32 @@
+import * as z from 'zod';
+import { angle, coordinate, drivenLength, id, length, lengthOrNone, name } from '../job/fields';
+
+/**
+ * What schemas of path kinds are made from, the schema library among it: kinds are given it, so
+ * that a page that only draws paths need not load it.
+ */
+export const SCHEMA_PARTS = {
+  // One by one: the library handed on as a whole would be loaded as a whole.
+  z: {
+    array: z.array,
+    boolean: z.boolean,
+    discriminatedUnion: z.discriminatedUnion,
+    enum: z.enum,
+    literal: z.literal,
+    number: z.number,
+    object: z.object,
+    string: z.string,
+    tuple: z.tuple,
+  },
+  angle,
+  coordinate,
+  drivenLength,
+  id,
+  length,
+  lengthOrNone,
+  point: z.object({ x: coordinate, y: coordinate }),
+  /** What every path has. */
+  path: { id, name },
+} as const;
+
+export type SchemaParts = typeof SCHEMA_PARTS;
