@@ -4,6 +4,9 @@ import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescrip
 import { importX } from 'eslint-plugin-import-x';
 import tseslint from 'typescript-eslint';
 
+/** Files that only tests use. */
+const tests = ['**/*.test.ts', '**/*.spec.ts', '**/*.testing.ts', '**/src/testing/**/*.ts'];
+
 /** What each part may not import: dependencies point one way, core ← model ← scene ← formats ← answers ← applications. */
 const layers = ['core', 'model', 'scene', 'formats', 'answers'];
 const apps = ['@coin-relay/server', '@coin-relay/web', '@coin-relay/cli'];
@@ -111,7 +114,7 @@ export default tseslint.config(
   {
     // Rules that need to know types.
     files: ['packages/*/src/**/*.ts', 'apps/*/src/**/*.ts'],
-    ignores: ['**/*.test.ts', '**/*.testing.ts'],
+    ignores: tests,
     languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
     rules: {
       '@typescript-eslint/await-thenable': 'error',
@@ -127,7 +130,7 @@ export default tseslint.config(
   },
   {
     files: [`${web}/**/*.ts`],
-    ignores: ['**/*.test.ts', '**/*.testing.ts'],
+    ignores: tests,
     plugins: { 'import-x': importX },
     settings: {
       'import-x/resolver-next': [createTypeScriptImportResolver({ project: 'tsconfig.base.json' })],
@@ -136,7 +139,7 @@ export default tseslint.config(
   },
   {
     files: [`${web}/**/*.ts`],
-    ignores: ['**/*.test.ts', '**/*.testing.ts'],
+    ignores: tests,
     extends: [...angular.configs.tsRecommended],
     processor: angular.processInlineTemplates,
     rules: {
@@ -155,7 +158,7 @@ export default tseslint.config(
   },
   ...Object.entries(forbidden).map(([folder, names]) => ({
     files: [`${folder}/src/**/*.ts`],
-    ignores: ['**/*.test.ts', '**/*.testing.ts'],
+    ignores: tests,
     rules: {
       'no-restricted-imports': [
         'error',
@@ -172,7 +175,7 @@ export default tseslint.config(
   })),
   {
     files: [`${web}/{drawing,playback,tape,graphs}/**/*.ts`, 'packages/scene/src/machine-parts/**/*.ts'],
-    ignores: ['**/*.test.ts', '**/*.testing.ts'],
+    ignores: tests,
     rules: {
       'no-restricted-imports': [
         'error',
@@ -207,7 +210,7 @@ export default tseslint.config(
   },
   {
     files: ['packages/core/src/**/*.ts'],
-    ignores: ['**/*.test.ts', '**/*.testing.ts'],
+    ignores: tests,
     rules: {
       'no-restricted-globals': [
         'error',
@@ -237,7 +240,7 @@ export default tseslint.config(
     rules: { 'no-console': 'off' },
   },
   {
-    files: ['**/*.test.ts', '**/*.testing.ts', 'e2e/**/*.ts', 'bench/**/*.ts'],
+    files: [...tests, 'e2e/**/*.ts', 'bench/**/*.ts'],
     rules: { '@typescript-eslint/no-non-null-assertion': 'off', 'no-console': 'off' },
   },
 );

@@ -1,4 +1,4 @@
-// Passes all tests: lint, type check, unit tests, build, browser tests. The last line counts them.
+// Passes all tests: lint, type check, unit tests, component tests, build, browser tests. The last line counts them.
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { findChromium, installPackages, root } from './install.mjs';
@@ -27,6 +27,23 @@ suite(
   'unit.json',
   (report) => [report.numPassedTests, report.numFailedTests + report.numPendingTests],
 );
+suite(
+  'Component tests',
+  [
+    'npx',
+    'ng',
+    'test',
+    '--reporters',
+    'default',
+    '--reporters',
+    'json',
+    '--output-file',
+    `${root}test-results/components.json`,
+  ],
+  'components.json',
+  (report) => [report.numPassedTests, report.numFailedTests + report.numPendingTests],
+  'apps/web',
+);
 check('Build', ['node', 'scripts/build.mjs']);
 if (chromium) {
   suite(
@@ -50,9 +67,9 @@ function check(name, command) {
 }
 
 /** A step that counts its own tests into a report. A report that is missing, or a failure that it does not count, is one failure. */
-function suite(name, command, report, read) {
+function suite(name, command, report, read, folder = '') {
   rmSync(`${root}test-results/${report}`, { force: true });
-  const ok = spawn(name, command);
+  const ok = spawn(name, command, folder);
   try {
     const [good, bad] = read(JSON.parse(readFileSync(`${root}test-results/${report}`, 'utf8')));
     passed += good;
@@ -63,12 +80,12 @@ function suite(name, command, report, read) {
   }
 }
 
-function spawn(name, [command, ...args]) {
+function spawn(name, [command, ...args], folder = '') {
   console.log(`\n${name}`);
   const { status } = spawnSync(command, args, {
-    cwd: root,
+    cwd: `${root}${folder}`,
     stdio: 'inherit',
-    env: { ...process.env, ...(chromium ? { CHROMIUM_PATH: chromium } : {}) },
+    env: { ...process.env, NG_CLI_ANALYTICS: 'false', ...(chromium ? { CHROMIUM_PATH: chromium } : {}) },
   });
   return status === 0;
 }

@@ -1,5 +1,3 @@
-import { Findings } from '../engine/findings.service';
-import { Mending } from '../session/mending.service';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -20,26 +18,17 @@ import { CatalogueApi } from '../api/catalogue-api.service';
 import { choosePieces, renameJob, setUnit, takeOwnLink } from '../document/commands';
 import { JobStore, type SaveState } from '../document/job-store.service';
 import { DrawingComponent } from '../drawing/drawing.component';
-import { PathMarks } from '../picking/path-marks.service';
-import { FitService } from '../engine/fit.service';
 import { PlayBarComponent } from '../playback/play-bar.component';
-import { MachineView } from '../engine/machine-view.service';
-import { Unsettled } from '../engine/unsettled.service';
-import { AnchorWork } from '../picking/anchor-work.service';
-import { MotionView } from '../engine/motion-view.service';
-import { Playback } from '../session/playback.service';
 import { SentenceComponent } from '../sentence/sentence.component';
 import { TapeComponent } from '../tape/tape.component';
-import { MeasuredPaths } from '../engine/measured-paths.service';
 import { PlaceTableComponent } from '../set-out/place-table.component';
-import { SetOutWork } from '../set-out/set-out-work.service';
 import { OutlineEditorComponent } from '../links/outline-editor/outline-editor.component';
-import { PlaceChoice } from '../session/place-choice.service';
 import { PathWork } from '../session/path-work.service';
 import { WorksheetComponent } from '../worksheet/worksheet.component';
 import { RunAtWork } from '../session/run-at-work.service';
 import { JobContext, STEPS } from '../session/job-context.service';
 import { JobKeys, SHORTCUTS } from './job-keys.service';
+import { JOB_SERVICES } from './job-services';
 
 /** One job at work: sentence, worksheet, drawing and tape. */
 @Component({
@@ -54,25 +43,7 @@ import { JobKeys, SHORTCUTS } from './job-keys.service';
     PlaceTableComponent,
     OutlineEditorComponent,
   ],
-  providers: [
-    Findings,
-    Mending,
-    JobStore,
-    FitService,
-    MachineView,
-    MotionView,
-    AnchorWork,
-    Playback,
-    JobContext,
-    RunAtWork,
-    PlaceChoice,
-    PathWork,
-    MeasuredPaths,
-    JobKeys,
-    SetOutWork,
-    PathMarks,
-    Unsettled,
-  ],
+  providers: [...JOB_SERVICES],
   templateUrl: './job.page.html',
   styleUrl: './job.page.less',
   changeDetection: ChangeDetectionStrategy.OnPush,

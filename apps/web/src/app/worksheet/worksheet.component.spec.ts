@@ -1,0 +1,50 @@
+import { DeferBlockState, type ComponentFixture } from '@angular/core/testing';
+import { describe, expect, it } from 'vitest';
+import { demo, jobView } from '../../testing/job-view';
+import { setPitch } from '../document/commands';
+import { JobContext } from '../session/job-context.service';
+import { WorksheetComponent } from './worksheet.component';
+
+const STEPS = ['Path', 'Link', 'Set-out', 'Fit', 'Motion', 'Check', 'Hand-off'];
+
+const shown = async (fixture: ComponentFixture<unknown>): Promise<void> => {
+  for (const block of await fixture.getDeferBlocks()) await block.render(DeferBlockState.Complete);
+};
+
+describe('the worksheet', () => {
+  it('has the steps in working order; those that are closed say how they stand', async () => {
+    const view = await jobView(WorksheetComponent, demo('demo-coin-lift'));
+    const titles = [...view.element.querySelectorAll('h2 .title')].map((title) => title.textContent);
+    expect(titles).toEqual(STEPS);
+    view.service(JobContext).openStep('path');
+    await view.settled();
+    expect(view.text()).toContain(view.fits.now.view!.sentence.verdict.text);
+  });
+
+  it('opens one step at a time, and each has something to work with', async () => {
+    const view = await jobView(WorksheetComponent, demo('demo-coin-lift'));
+    const context = view.service(JobContext);
+    for (const [i, title] of STEPS.entries()) {
+      const button = view.element.querySelectorAll<HTMLButtonElement>('h2 button')[i];
+      button.click();
+      await view.settled();
+      await shown(view.fixture);
+      expect(view.element.querySelectorAll('[aria-expanded=true]').length, title).toBe(1);
+      expect(button.getAttribute('aria-expanded')).toBe('true');
+      expect(view.element.querySelector('.body')?.textContent?.trim(), title).toBeTruthy();
+    }
+    expect(context.at).toBe('hand-off');
+  });
+
+  it('its lines follow the document', async () => {
+    const view = await jobView(WorksheetComponent, demo('demo-coin-lift'));
+    const before = view.text();
+    view.store.change(setPitch(view.job().runs[0].id, 15.875));
+    await view.settled();
+    expect(view.text()).not.toBe(before);
+    expect(view.text()).toContain('15.875');
+    view.store.undo();
+    await view.settled();
+    expect(view.text()).toBe(before);
+  });
+});
