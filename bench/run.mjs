@@ -29,7 +29,8 @@ for (const name of names) {
   if (status !== 0) process.exitCode = 1;
 }
 
-if (wanted.length === 0 || wanted.includes('frame-in-browser')) {
-  console.log('\nframe-in-browser');
-  await import('./browser/run.mjs');
+for (const name of ['frame', 'drag']) {
+  if (wanted.length > 0 && !wanted.includes(`${name}-in-browser`)) continue;
+  console.log(`\n${name}-in-browser`);
+  await import(`./browser/${name}.mjs`);
 }

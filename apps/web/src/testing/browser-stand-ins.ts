@@ -15,8 +15,12 @@ HTMLCanvasElement.prototype.getContext = function (this: HTMLCanvasElement) {
   return contextOf(this);
 } as never;
 
+/** Tells of a size once, when it begins to watch. */
 globalThis.ResizeObserver ??= class {
-  observe(): void {}
+  constructor(private readonly tell: (entries: readonly object[]) => void) {}
+  observe(target: Element): void {
+    this.tell([{ target, contentRect: { width: 0, height: 0 } }]);
+  }
   unobserve(): void {}
   disconnect(): void {}
 } as never;

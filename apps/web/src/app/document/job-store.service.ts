@@ -57,6 +57,7 @@ export class JobStore implements OnDestroy {
   private known: History = { edits: [], done: 0 };
   private savedJob: Job | null = null;
   private gestureBase: Open | null = null;
+  private readonly gesturing = new BehaviorSubject(false);
   private sending: Job | null = null;
   private saving: Promise<void> | null = null;
   private retry: ReturnType<typeof setTimeout> | null = null;
@@ -67,6 +68,8 @@ export class JobStore implements OnDestroy {
     map((open) => open.job),
     distinctUntilChanged(),
   );
+  /** Whether a gesture is going on. */
+  readonly gesturing$ = this.gesturing.pipe(distinctUntilChanged());
   readonly saveState$ = this.saveState.asObservable();
   /** What undo and redo would take back or bring again; null where there is nothing. */
   readonly steps$ = this.state.pipe(
@@ -136,8 +139,10 @@ export class JobStore implements OnDestroy {
   begin(label: string): Gesture {
     const base = this.state.value;
     this.gestureBase = base;
+    this.gesturing.next(true);
     const end = (): void => {
       this.gestureBase = null;
+      this.gesturing.next(false);
     };
     return {
       update: (recipe) => {

@@ -28,6 +28,7 @@ import { paintPlaces } from './place-painter';
 import { machineBounds, rowBounds } from '@coin-relay/scene';
 import { MachinePainter, paintGround, paintTrail } from './machine-painter';
 import type { Trail } from './trail';
+import { RestingRows } from './resting-rows';
 import { RowPainter } from './row-painter';
 import { SketchPainter } from './sketch-painter';
 import { paintTravel } from './travel-painter';
@@ -80,6 +81,8 @@ export class DrawingStage {
   private inspects = false;
   private chosen: ReadonlySet<number> = new Set();
   private spot: number | null = null;
+  private changing = false;
+  private readonly resting = new RestingRows();
 
   constructor(
     readonly element: HTMLDivElement,
@@ -130,8 +133,17 @@ export class DrawingStage {
     this.machineLayer.batchDraw();
   }
 
+  /** While a drag changes the document, rows that it does not change are painted once. */
+  setChanging(changing: boolean): void {
+    if (changing === this.changing) return;
+    this.changing = changing;
+    this.resting.clear();
+    this.machineLayer.batchDraw();
+  }
+
   /** Paints the row anew: a picture it needs has come. */
   repaint(): void {
+    this.resting.clear();
     this.machineLayer.batchDraw();
   }
 
@@ -335,11 +347,15 @@ export class DrawingStage {
     ctx.save();
     this.driveOn(ctx, pixel);
     this.machine?.paintBehind(ctx, pixel);
-    for (const row of this.painters) {
-      ctx.globalAlpha = row === painter && this.stale ? 0.25 : 1;
-      row.paint(ctx, pixel, () => row.paintWay(ctx, pixel));
-      ctx.globalAlpha = 1;
-    }
+    const paintRow = (on: CanvasRenderingContext2D, row: RowPainter): void => {
+      on.globalAlpha = row === painter && this.stale ? 0.25 : 1;
+      row.paint(on, pixel, () => row.paintWay(on, pixel));
+      on.globalAlpha = 1;
+    };
+    if (this.changing && !this.stale) {
+      const { width, height } = ctx.canvas;
+      this.resting.paint(ctx, this.painters, view, [width, height], paintRow);
+    } else for (const row of this.painters) paintRow(ctx, row);
     this.machine?.paintOver(ctx, pixel);
     this.sketch.paint(ctx, pixel, this.atWork);
     if (painter && !this.stale) {

@@ -55,6 +55,7 @@ export class RowPainter {
   /** How its wheels turn: as the row asks, or so that they meet the loop’s end. */
   turnings: readonly WheelTurning[];
   private travel = 0;
+  private at = 0;
   /** Pitches after which its picture repeats; null where it does not close on itself. */
   private readonly repeat: number | null;
 
@@ -94,9 +95,15 @@ export class RowPainter {
     return this.scene.frame;
   }
 
+  /** All that its picture depends on besides what it is made from: numbers that are the same where the picture is. */
+  posture(): number[] {
+    return [this.travel, this.at, ...this.turnings.map((turning) => wheelAngle(turning, this.travel))];
+  }
+
   /** Puts the row to where it stands after some travel, in pitches; one that is laid anew in every frame, in that. */
   moveTo(travel: number, frame = 0): void {
     this.travel = travel;
+    this.at = this.laid ? frame : 0;
     // Where the picture repeats the same links are drawn over the same others again.
     const { repeat } = this;
     moveScene(this.scene, repeat === null ? travel : travel - Math.floor(travel / repeat) * repeat, frame);

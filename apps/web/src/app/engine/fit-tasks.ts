@@ -9,9 +9,15 @@ import {
 } from '@coin-relay/model';
 import type { NeighbourCut } from '@coin-relay/scene';
 import type { JobChanges } from './job-changes';
-import { fitRun, OpenJob, type FitResult, type VersionedReply } from './open-job';
+import {
+  fitRun,
+  OpenJob,
+  type AskedRow,
+  type FitResult,
+  type RestOfJob,
+  type VersionedReply,
+} from './open-job';
 import { failed, replied, type Reply } from './reply';
-import type { PathSketch } from './sketch';
 
 const NOT_OPEN = failed('The job has to be opened in this thread first.');
 
@@ -42,8 +48,11 @@ export function fitTasks() {
       return open?.candidates(run, around, many) ?? NOT_OPEN;
     },
 
-    sketch(ids: readonly string[]): readonly PathSketch[] {
-      return open?.sketch(ids) ?? [];
+    /** The other rows of the open job, and the paths that none shows. */
+    rest(asked: readonly AskedRow[], shown: string | null): RestOfJob {
+      return (
+        open?.rest(asked, shown) ?? { rows: asked.map(() => ({ version: 0, reply: NOT_OPEN })), sketches: [] }
+      );
     },
 
     /** Fits a row of any job, which is not kept. */

@@ -6,6 +6,7 @@ import { RunAtWork } from '../session/run-at-work.service';
 import { overJobs } from '../document/injector.testing';
 import { fitTasks } from './fit-tasks';
 import type { JobChanges } from './job-changes';
+import type { AskedRow } from './open-job';
 import { FitWorker } from './fit-worker.service';
 import { FitService } from './fit.service';
 
@@ -41,7 +42,10 @@ beforeEach(() => {
       return work.row(run, has);
     },
     candidates: async (run: string, around: number, many: number) => work.candidates(run, around, many),
-    sketch: async (ids: readonly string[]) => work.sketch(ids),
+    rest: async (asked: readonly AskedRow[], shown: string | null) => {
+      calls += asked.length;
+      return work.rest(asked, shown);
+    },
     cuts: async (run: string) => {
       cutsAsked++;
       return work.cuts(run);

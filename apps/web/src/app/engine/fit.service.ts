@@ -29,7 +29,7 @@ import { RunAtWork } from '../session/run-at-work.service';
 import { FitWorker } from './fit-worker.service';
 import { latestOnly } from './latest';
 import type { FitResult } from './open-job';
-import { OpenJobClient } from './open-job-client';
+import { OpenJobClient, type Rest } from './open-job-client';
 import { failed, type Reply } from './reply';
 import type { PathSketch } from './sketch';
 
@@ -144,20 +144,24 @@ export class FitService implements OnDestroy {
 
   private async work({ job, run }: Ask): Promise<Answer> {
     const reply = await this.watched(this.rows.row(job, run ?? ''));
-    const others: FitView[] = [];
     const problems = reply.ok || run === null ? [] : [{ run, message: reply.message }];
-    for (const { id } of job.runs) {
-      if (id === run || reply === STOPPED) continue;
-      const fitted = await this.worker.within(MOST_TIME, this.rows.row(job, id), TOO_LONG);
-      if (fitted.ok) others.push(this.viewOf(job, id, fitted.value));
-      else problems.push({ run: id, message: fitted.message });
+    const ids = reply === STOPPED ? [] : job.runs.map(({ id }) => id).filter((id) => id !== run);
+    const { rows, sketches } = await this.restOf(job, ids, reply.ok ? run : null);
+    const others: FitView[] = [];
+    for (const [i, row] of rows.entries()) {
+      if (row.ok) others.push(this.viewOf(job, ids[i], row.value));
+      else problems.push({ run: ids[i], message: row.message });
     }
-    const shown = new Set(others.map(({ resolved }) => resolved.path.id));
-    const own = job.runs.find(({ id }) => id === run)?.path;
-    if (reply.ok && own !== undefined) shown.add(own);
-    const ids = job.paths.map((path) => path.id).filter((id) => !shown.has(id));
-    const sketches = ids.length > 0 ? await this.rows.on(job).sketch(ids) : [];
     return { reply, others, problems, sketches };
+  }
+
+  /** All other rows at once; one by one where that takes too long, so that a heavy one fails alone. */
+  private async restOf(job: Job, ids: readonly string[], shown: string | null): Promise<Rest> {
+    const all = await this.worker.within<Rest | null>(MOST_TIME, this.rows.rest(job, ids, shown), null);
+    if (all) return all;
+    const rows: Reply<FitResult>[] = [];
+    for (const id of ids) rows.push(await this.worker.within(MOST_TIME, this.rows.row(job, id), TOO_LONG));
+    return { rows, sketches: [] };
   }
 
   /** Waits for the fit at work; once it takes long it is told how long, and can be stopped. */

@@ -1,8 +1,14 @@
 import type { Job } from '@coin-relay/model';
 import type { FitCalls, FitWorker } from './fit-worker.service';
 import { changesBetween } from './job-changes';
-import type { FitResult } from './open-job';
+import type { FitResult, VersionedReply } from './open-job';
 import type { Reply } from './reply';
+import type { PathSketch } from './sketch';
+
+export interface Rest {
+  readonly rows: readonly Reply<FitResult>[];
+  readonly sketches: readonly PathSketch[];
+}
 
 /**
  * The open job on this side of the thread that fits it: sends what changed, and keeps each row as
@@ -28,11 +34,26 @@ export class OpenJobClient {
 
   /** A row of the job that the thread has; the same object as before where nothing it is made from changed. */
   async row(job: Job, run: string): Promise<Reply<FitResult>> {
-    const tasks = this.on(job);
-    const known = this.rows.get(run);
-    const { version, reply } = await tasks.row(run, known?.version ?? null);
-    if (known && reply === null) return known.reply;
-    if (reply === null) throw new Error('a row that is not known was not answered');
+    return this.take(run, await this.on(job).row(run, this.versionOf(run)));
+  }
+
+  /** The other rows, in the order they are asked for, and the paths that no row shows: in one call. */
+  async rest(job: Job, runs: readonly string[], shown: string | null): Promise<Rest> {
+    const asked = runs.map((run) => ({ run, has: this.versionOf(run) }));
+    const { rows, sketches } = await this.on(job).rest(asked, shown);
+    return { rows: rows.map((row, i) => this.take(runs[i], row)), sketches };
+  }
+
+  private versionOf(run: string): number | null {
+    return this.rows.get(run)?.version ?? null;
+  }
+
+  private take(run: string, { version, reply }: VersionedReply): Reply<FitResult> {
+    if (reply === null) {
+      const known = this.rows.get(run);
+      if (!known) throw new Error('a row that is not known was not answered');
+      return known.reply;
+    }
     this.rows.set(run, { version, reply });
     return reply;
   }

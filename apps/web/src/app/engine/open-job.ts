@@ -41,6 +41,19 @@ export interface VersionedReply {
   readonly reply: Reply<FitResult> | null;
 }
 
+/** A row that is asked for, and the version of it that is there. */
+export interface AskedRow {
+  readonly run: string;
+  readonly has: number | null;
+}
+
+/** What is shown of a job besides the row at work. */
+export interface RestOfJob {
+  readonly rows: readonly VersionedReply[];
+  /** The paths that no row shows, as far as they can be drawn. */
+  readonly sketches: readonly PathSketch[];
+}
+
 /** The job that is being worked on, kept where it is fitted: a row whose inputs did not change is not fitted again. */
 export class OpenJob {
   private rows = new Map<string, KeptRow>();
@@ -58,6 +71,19 @@ export class OpenJob {
   row(run: string, has: number | null): VersionedReply {
     const { version, reply } = this.kept(run);
     return { version, reply: version === has ? null : reply };
+  }
+
+  /**
+   * The other rows of the job, and the paths that no row shows.
+   * @param asked them, each with the version that is there
+   * @param shown the run whose row is shown already; null where it cannot be fitted
+   */
+  rest(asked: readonly AskedRow[], shown: string | null): RestOfJob {
+    const rows = asked.map(({ run, has }) => this.row(run, has));
+    const good = new Set([shown, ...asked.map(({ run }) => run).filter((run) => this.kept(run).reply.ok)]);
+    const on = new Set(this.job.runs.filter(({ id }) => good.has(id)).map(({ path }) => path));
+    const ids = this.job.paths.map(({ id }) => id).filter((id) => !on.has(id));
+    return { rows, sketches: sketchPaths(this.job, ids) };
   }
 
   /** Which neighbours of a fitted row cut into each other. */
@@ -78,11 +104,6 @@ export class OpenJob {
       const { source, request } = resolveRun({ ...this.job, runs }, runId);
       return fitCandidates(source, request, around, many);
     });
-  }
-
-  /** Paths as far as they can be drawn, also where they cannot be fitted. */
-  sketch(ids: readonly string[]): readonly PathSketch[] {
-    return sketchPaths(this.job, ids);
   }
 
   private kept(run: string): KeptRow {

@@ -135,12 +135,10 @@ export class Playback implements OnDestroy {
     const frames = motion?.frames ?? 120;
     const { range, frames: before } = this.position.value;
     // A range of all of the loop stays one of all of it.
-    const [from, to] = frames === before ? range : [0, frames];
-    this.position.next({
-      ...this.position.value,
-      frame: Math.max(0, Math.min(frames, frame)),
-      frames,
-      range: [from, to],
-    });
+    const kept = frames === before ? range : ([0, frames] as const);
+    const at = Math.max(0, Math.min(frames, frame));
+    // Most changes of a document leave the loop as it is.
+    if (at === this.position.value.frame && kept === range && frames === before) return;
+    this.position.next({ ...this.position.value, frame: at, frames, range: kept });
   }
 }

@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import { demo, jobView } from '../../testing/job-view';
 import { JobContext } from '../session/job-context.service';
 import { PlaceChoice } from '../session/place-choice.service';
@@ -9,10 +9,10 @@ import { TapeComponent } from './tape.component';
 const WIDTH = 1000;
 
 async function tapeOf(id: string) {
+  vi.spyOn(HTMLElement.prototype, 'clientWidth', 'get').mockReturnValue(WIDTH);
+  vi.spyOn(HTMLElement.prototype, 'clientHeight', 'get').mockReturnValue(100);
   const view = await jobView(TapeComponent, demo(id));
   const strip = view.element.querySelector<HTMLCanvasElement>('.strip')!;
-  Object.defineProperty(strip, 'clientWidth', { value: WIDTH });
-  Object.defineProperty(strip, 'clientHeight', { value: 100 });
   const { fit } = view.fits.now.view!;
   const map = tapeMap(fit.layout.path.length, WIDTH);
   const at = (s: number): number => map.left + s * map.pixelsPerMm;
@@ -23,6 +23,8 @@ async function tapeOf(id: string) {
   };
   return { view, fit, at, pointer };
 }
+
+afterEach(() => vi.restoreAllMocks());
 
 describe('the tape', () => {
   it('says how long it is, and how the row closes', async () => {

@@ -21,7 +21,7 @@ import { PathMarks } from '../picking/path-marks.service';
 import { PlaceChoice } from '../session/place-choice.service';
 import { paintLens, paintTapeLinks } from './tape-links';
 import { paintCuts, paintLay } from './tape-lay';
-import { LANES, paintTapeGround, tapeMap } from './tape-painter';
+import { LANES, paintTapeGround, tapeMap, type TapeMap } from './tape-painter';
 
 const LENS = 112;
 /** How far a press may wander and still be a click, px. */
@@ -66,7 +66,10 @@ export class TapeComponent {
   private readonly lens = viewChild.required<ElementRef<HTMLCanvasElement>>('lens');
   private readonly state = toSignal(this.fits.state$, { requireSync: true });
   private painter: RowPainter | null = null;
-  private ground: HTMLCanvasElement | null = null;
+  private ground: { readonly of: readonly unknown[]; readonly canvas: HTMLCanvasElement } | null = null;
+  /** Of the strip, px: asked for once, and not while painting. */
+  private size = { width: 0, height: 0 };
+  private asked: number | null = null;
   private range: { from: number; to: number; y: number; more: boolean } | null = null;
 
   protected readonly heading = computed(() => {
@@ -89,9 +92,18 @@ export class TapeComponent {
     const destroyed = inject(DestroyRef);
     afterNextRender(() => {
       const element = this.strip().nativeElement;
-      const watcher = new ResizeObserver(() => this.renew());
+      sizeCanvas(this.lens().nativeElement, LENS, LENS);
+      const resize = (): void => {
+        this.size = { width: element.clientWidth, height: element.clientHeight };
+        sizeCanvas(element, this.size.width, this.size.height);
+        this.renew();
+      };
+      const watcher = new ResizeObserver(resize);
       watcher.observe(element);
-      destroyed.onDestroy(() => watcher.disconnect());
+      destroyed.onDestroy(() => {
+        watcher.disconnect();
+        if (this.asked !== null) cancelAnimationFrame(this.asked);
+      });
       this.fits.state$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.renew());
       this.machine.state$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.renew());
       this.context.wheel$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.renew());
@@ -119,7 +131,7 @@ export class TapeComponent {
     this.range = null;
     const view = this.fits.now.view;
     if (!range || !view) return;
-    const map = tapeMap(view.fit.layout.path.length, this.strip().nativeElement.clientWidth);
+    const map = tapeMap(view.fit.layout.path.length, this.size.width);
     const s = (x: number): number => (x - map.left) / map.pixelsPerMm;
     if (this.marks.now) this.marks.take(s(range.to), CORNER_REACH / map.pixelsPerMm);
     else if (Math.abs(range.to - range.from) >= CLICK_REACH) {
@@ -181,7 +193,7 @@ export class TapeComponent {
     });
   }
 
-  /** Paints anew what does not move, then the rest over it. */
+  /** Takes the row as it is fitted now. */
   private renew(): void {
     const view = this.fits.now.view;
     if (!view) return;
@@ -189,23 +201,25 @@ export class TapeComponent {
     const laid = this.machine.now.machine?.precomputed.rows.get(run) ?? null;
     if (this.painter?.setOut !== view.setOut || this.painter.laid !== laid)
       this.painter = new RowPainter(view.fit, view.setOut, view.resolved.sequence, null, run, laid);
-    const canvas = this.strip().nativeElement;
-    sizeCanvas(canvas, canvas.clientWidth, canvas.clientHeight);
-    const ground = document.createElement('canvas');
-    const ctx = sizeCanvas(ground, canvas.clientWidth, canvas.clientHeight);
-    const map = tapeMap(view.fit.layout.path.length, canvas.clientWidth);
-    paintTapeGround(ctx, map, view.fit, view.job.unit, this.context.selectedWheel, view.approaches);
-    paintLay(ctx, map, view.fit);
-    paintCuts(ctx, map, view.cuts, view.job.unit);
-    this.ground = ground;
-    sizeCanvas(this.lens().nativeElement, LENS, LENS);
     this.paint();
   }
 
+  /** Paints with the next picture of the screen, however much changes until then. */
   private paint(): void {
+    this.asked ??= requestAnimationFrame(() => {
+      this.asked = null;
+      this.paintNow();
+    });
+  }
+
+  /** What does not move is painted where it changed; the rest over it. */
+  private paintNow(): void {
     const view: FitView | null = this.fits.now.view;
-    const { painter, ground } = this;
-    if (!view || !painter || !ground || painter.setOut !== view.setOut) return;
+    const { painter } = this;
+    if (!view || !painter || painter.setOut !== view.setOut) return;
+    const { width } = this.size;
+    const map = tapeMap(view.fit.layout.path.length, width);
+    const ground = this.groundOf(view, map);
     painter.moveTo(this.machine.travelOf(view.resolved.run.id), this.playback.now.frame);
     const canvas = this.strip().nativeElement;
     const ctx = canvas.getContext('2d');
@@ -216,12 +230,26 @@ export class TapeComponent {
     ctx.clearRect(0, 0, canvas.width, canvas.height);
     if (ground.width > 0) ctx.drawImage(ground, 0, 0);
     ctx.restore();
-    const map = tapeMap(view.fit.layout.path.length, canvas.clientWidth);
     paintTapeLinks(ctx, map, painter, this.places.places);
     this.paintRange(ctx);
     this.paintSpot(ctx, map.left, map.pixelsPerMm);
     lens.clearRect(0, 0, LENS, LENS);
     paintLens(lens, LENS, painter);
+  }
+
+  private groundOf(view: FitView, map: TapeMap): HTMLCanvasElement {
+    const { width, height } = this.size;
+    const { fit, approaches, cuts, job } = view;
+    const made = [fit, approaches, cuts, job.unit, this.context.selectedWheel, width, height];
+    const known = this.ground;
+    if (known && made.every((part, i) => part === known.of[i])) return known.canvas;
+    const canvas = document.createElement('canvas');
+    const ctx = sizeCanvas(canvas, width, height);
+    paintTapeGround(ctx, map, fit, job.unit, this.context.selectedWheel, approaches);
+    paintLay(ctx, map, fit);
+    paintCuts(ctx, map, cuts, job.unit);
+    this.ground = { of: made, canvas };
+    return canvas;
   }
 
   /** The place that was gone to: a bar across the lanes. */

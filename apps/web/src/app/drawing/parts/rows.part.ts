@@ -28,6 +28,9 @@ export class RowsPart implements DrawingPart {
       stage.setMachine(machine, this.playback.now.frame);
       this.show(stage);
     });
+    this.store.gesturing$
+      .pipe(takeUntilDestroyed(this.destroyed))
+      .subscribe((going) => stage.setChanging(going));
     // What was asked for is there once the row is fitted anew.
     this.context.all$
       .pipe(
