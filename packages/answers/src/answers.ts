@@ -55,11 +55,18 @@ export type FitAnswer = Pick<
       readonly withinTolerance: boolean;
       readonly gapBefore: number;
       readonly sections: readonly FittedSection[];
-      readonly candidates: readonly (Candidate & { readonly withinTolerance?: boolean })[];
+      readonly candidates: readonly CandidateAnswer[];
     } & {
       missed: FitOutcome['layout']['missed'];
     }
   >;
+
+/** What another count would cost. */
+type CandidateAnswer = Omit<Candidate, 'takeUp'> & {
+  /** How far the wheel that gives way moves, mm. */
+  readonly travel: number | null;
+  readonly withinTolerance?: boolean;
+};
 
 /** @throws RelayError request-invalid, also where the tolerance is none */
 export function fitAnswer(
@@ -93,17 +100,20 @@ export function fitAnswer(
     closes,
     ...(outcome.gapBefore !== 0 ? { gapBefore: outcome.gapBefore } : {}),
     ...(outcome.sections ? { sections: outcome.sections } : {}),
-    ...(outcome.travel !== null ? { travel: outcome.travel } : {}),
+    ...(outcome.takeUp !== null ? { travel: outcome.takeUp } : {}),
     ...(outcome.spare !== null ? { spare: outcome.spare, sag: sagOf(outcome) } : {}),
     ...(outcome.apart ? { apart: outcome.apart } : {}),
     ...within(worstPitchChange(outcome)),
     ...(candidates === undefined
       ? {}
       : {
-          candidates: fitCandidates(loaded.source, request, outcome.count, candidates).map((candidate) => ({
-            ...candidate,
-            ...within(candidate.pitchChange),
-          })),
+          candidates: fitCandidates(loaded.source, request, outcome.count, candidates).map(
+            ({ takeUp, ...candidate }): CandidateAnswer => ({
+              ...candidate,
+              travel: takeUp,
+              ...within(candidate.pitchChange),
+            }),
+          ),
         }),
     ...(outcome.obstacles.length > 0 ? { obstacles: outcome.obstacles } : {}),
     ...(outcome.layout.missed.length > 0 ? { missed: outcome.layout.missed } : {}),

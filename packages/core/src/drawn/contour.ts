@@ -13,10 +13,10 @@ import { subPiece } from '../edit/cut-piece';
 import {
   nextIndex,
   STRAIGHT,
-  stretchCount,
+  segmentCount,
   type DrawnPath,
   type DrawnPoint,
-  type Stretch,
+  type DrawnSegment,
 } from './drawn-path';
 
 /** Arcs flatter than this are drawn straight: they differ by 5e-7 of their chord. */
@@ -34,12 +34,12 @@ export function drawnContour(path: DrawnPath): Contour {
     throw new RelayError('path-zero-length', 'A drawn path needs at least two points: place another one.');
   }
   const pieces: Segment[] = [];
-  for (let i = 0; i < stretchCount(path); i++) pieces.push(stretchPiece(path, i));
+  for (let i = 0; i < segmentCount(path); i++) pieces.push(segmentAfter(path, i));
   return { segments: pieces, closed: path.closed };
 }
 
 /** The piece from point i to the one after it. */
-export function stretchPiece(path: DrawnPath, i: number): Segment {
+export function segmentAfter(path: DrawnPath, i: number): Segment {
   const from = path.points[i];
   const to = path.points[nextIndex(path, i)];
   const a = { x: from.x, y: from.y };
@@ -92,8 +92,8 @@ export function bulgePiece(a: Vec, b: Vec, bulge: number): Segment {
   };
 }
 
-/** The stretch that draws a piece. */
-export function pieceStretch(piece: Segment): Stretch {
+/** The segment that draws a piece. */
+export function drawnSegment(piece: Segment): DrawnSegment {
   switch (piece.kind) {
     case 'line':
       return STRAIGHT;
@@ -106,7 +106,7 @@ export function pieceStretch(piece: Segment): Stretch {
       return { kind: 'ellipse', rx, ry, tilt, start, sweep };
     }
     case 'catenary':
-      throw new RangeError('a catenary is drawn by several stretches');
+      throw new RangeError('a catenary is drawn by several segments');
   }
 }
 
@@ -119,7 +119,7 @@ export function drawnFromContour(contour: Contour): DrawnPath {
   const points: DrawnPoint[] = pieces.map((piece, i) => {
     const before = i > 0 ? pieces[i - 1] : contour.closed ? pieces[pieces.length - 1] : null;
     const at = pieceEnd(piece, 0);
-    return { x: at.x, y: at.y, ...flow(before, piece), next: pieceStretch(piece) };
+    return { x: at.x, y: at.y, ...flow(before, piece), next: drawnSegment(piece) };
   });
   if (!contour.closed && pieces.length > 0) {
     const end = pieceEnd(pieces[pieces.length - 1], 1);
@@ -145,7 +145,7 @@ export function pieceTangent(piece: Segment, end: 0 | 1): Vec {
   return { x: out[2] / length, y: out[3] / length };
 }
 
-/** Pieces that a stretch can draw: no catenaries, no arcs over half a turn, nothing of no length. */
+/** Pieces that a segment can draw: no catenaries, no arcs over half a turn, nothing of no length. */
 function plainPieces(piece: Segment): Segment[] {
   switch (piece.kind) {
     case 'line':

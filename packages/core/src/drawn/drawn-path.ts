@@ -1,7 +1,7 @@
 import type { Vec } from '../math';
 
 /** How a drawn path runs from one point to the next. */
-export type Stretch =
+export type DrawnSegment =
   | { readonly kind: 'line' }
   /** A cubic curve; its two handles as offsets from the point they belong to. */
   | { readonly kind: 'curve'; readonly out: Vec; readonly in: Vec }
@@ -23,11 +23,11 @@ export interface DrawnPoint {
   readonly y: number;
   /** Does the path run through it without a corner, also when its handles are pulled? */
   readonly flowing?: boolean;
-  readonly next: Stretch;
+  readonly next: DrawnSegment;
 }
 
 /**
- * A path by points and handles. The last point of an open path goes nowhere: its stretch is kept
+ * A path by points and handles. The last point of an open path goes nowhere: its segment is kept
  * for when the path is closed.
  */
 export interface DrawnPath {
@@ -35,10 +35,10 @@ export interface DrawnPath {
   readonly points: readonly DrawnPoint[];
 }
 
-export const STRAIGHT: Stretch = { kind: 'line' };
+export const STRAIGHT: DrawnSegment = { kind: 'line' };
 
 /** Stretches that are drawn: one for each point of a closed path, one less for an open one. */
-export const stretchCount = (path: DrawnPath): number =>
+export const segmentCount = (path: DrawnPath): number =>
   path.closed ? path.points.length : path.points.length - 1;
 
 /** The point after point i; round the closing place too. */

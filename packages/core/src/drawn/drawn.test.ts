@@ -12,9 +12,9 @@ import {
 } from '../path';
 import { shapeContour } from '../shape';
 import {
-  bendStretch,
+  bendSegment,
   breakAtPoint,
-  changeStretch,
+  changeSegment,
   closePath,
   deletePoints,
   drawnContour,
@@ -28,7 +28,7 @@ import {
   placePoints,
   pullHandle,
   setFlow,
-  stretchPiece,
+  segmentAfter,
   type DrawnPath,
 } from './index';
 
@@ -73,7 +73,7 @@ describe('a contour in points and handles', () => {
         { x: 10, y: 0, next: { kind: 'line' } },
       ],
     };
-    const piece = stretchPiece(path, 0);
+    const piece = segmentAfter(path, 0);
     expect(piece).toMatchObject({ kind: 'arc', radius: 5, centre: { x: 5, y: 0 } });
     expect(lengthOf(path)).toBeCloseTo(5 * Math.PI, 12);
     const at = newReading();
@@ -112,12 +112,12 @@ describe('points', () => {
   it('moved, its handles go with it, and nothing else moves', () => {
     const path = drawnFromContour(outline('M0 0C10 30 40 30 50 0C60 -30 90 -30 100 0'));
     const moved = movePoint(path, 1, { x: 50, y: 20 });
-    expect(stretchPiece(moved, 0)).toMatchObject({
+    expect(segmentAfter(moved, 0)).toMatchObject({
       p1: { x: 10, y: 30 },
       p2: { x: 40, y: 50 },
       p3: { x: 50, y: 20 },
     });
-    expect(stretchPiece(moved, 1)).toMatchObject({ p1: { x: 60, y: -10 }, p3: { x: 100, y: 0 } });
+    expect(segmentAfter(moved, 1)).toMatchObject({ p1: { x: 60, y: -10 }, p3: { x: 100, y: 0 } });
   });
   it('all turned, scaled and mirrored together: the length scales, arcs and ellipses too', () => {
     const all = new Set(mixed.points.map((_, i) => i));
@@ -137,7 +137,7 @@ describe('points', () => {
   it('deleted: straight stays straight, curves keep their directions at both ends', () => {
     expect(drawnContour(deletePoints(square, new Set([1]))).segments).toHaveLength(3);
     const path = drawnFromContour(outline('M0 0C10 30 40 30 50 0C60 -30 90 -30 100 0'));
-    const one = stretchPiece(deletePoints(path, new Set([1])), 0);
+    const one = segmentAfter(deletePoints(path, new Set([1])), 0);
     if (one.kind !== 'cubic') throw new Error('not a curve');
     expect((one.p1.y - one.p0.y) / (one.p1.x - one.p0.x)).toBeCloseTo(3, 9);
     expect((one.p3.y - one.p2.y) / (one.p3.x - one.p2.x)).toBeCloseTo(3, 9);
@@ -164,16 +164,16 @@ describe('handles', () => {
     expect(after.in.y).toBeLessThan(0);
     expect(contourCorners(drawnContour(pulled)).map((c) => c.piece)).not.toContain(1);
   });
-  it('beside a straight stretch a flowing handle keeps to its direction', () => {
+  it('beside a straight segment a flowing handle keeps to its direction', () => {
     const path = drawnFromContour(outline('M0 0H50C70 0 90 20 90 50'));
     const pulled = pullHandle(path, 1, 'out', { x: 30, y: 25 });
     expect(pulled.points[1].next).toMatchObject({ out: { x: 30, y: 0 } });
   });
-  it('a stretch bent runs through the place it was pulled to, whatever it was', () => {
+  it('a segment bent runs through the place it was pulled to, whatever it was', () => {
     const to = { x: 60, y: 33 };
     for (const kind of ['line', 'curve', 'arc'] as const) {
-      const bent = bendStretch(changeStretch(square, 0, kind), 0, 0.4, to);
-      const path = measurePath({ segments: [stretchPiece(bent, 0)], closed: false });
+      const bent = bendSegment(changeSegment(square, 0, kind), 0, 0.4, to);
+      const path = measurePath({ segments: [segmentAfter(bent, 0)], closed: false });
       const at = newReading();
       const read = pathReader(path);
       let nearest = Infinity;
@@ -195,7 +195,7 @@ describe('ends', () => {
     expect(lengthOf(closePath(open, 1e-9))).toBe(400);
     expect(closePath(open, 1e-9).points).toHaveLength(4);
   });
-  it('closed with a straight stretch where the ends are apart', () => {
+  it('closed with a straight segment where the ends are apart', () => {
     const open: DrawnPath = { closed: false, points: square.points.slice(0, 3) };
     expect(lengthOf(closePath(open, 1))).toBeCloseTo(200 + Math.hypot(100, 100), 12);
   });
@@ -214,7 +214,7 @@ describe('ends', () => {
       expect(joined.points).toHaveLength(open.points.length);
     }
   });
-  it('ends that are apart are joined by a straight stretch between the nearest two', () => {
+  it('ends that are apart are joined by a straight segment between the nearest two', () => {
     const at = (x: number): DrawnPath => drawnFromContour(outline(`M${x} 0H${x + 10}`));
     expect(lengthOf(joinDrawn(at(0), at(15), 1))).toBe(25);
     expect(lengthOf(joinDrawn(at(15), at(0), 1))).toBe(25);

@@ -8,7 +8,7 @@ const reversed = (path: DrawnPath): DrawnPath => drawnFromContour(reverseContour
 
 /**
  * Two open paths made one, at the ends of both that are nearest to each other: on one place where
- * they meet within the tolerance, else by a straight stretch. The first keeps its way unless it
+ * they meet within the tolerance, else by a straight segment. The first keeps its way unless it
  * has to be turned round to be joined at its start.
  * @param tolerance mm
  */

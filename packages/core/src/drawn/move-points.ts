@@ -1,6 +1,6 @@
 import { angleBetween, norm, sub, type Vec } from '../math';
 import { placePoint, type Placement } from '../path';
-import { nextIndex, type DrawnPath, type Stretch } from './drawn-path';
+import { nextIndex, type DrawnPath, type DrawnSegment } from './drawn-path';
 
 /** A point brought to another place. Its handles go with it; arcs keep their shape between their ends. */
 export function movePoint(path: DrawnPath, i: number, to: Vec): DrawnPath {
@@ -62,13 +62,13 @@ export function placePoints(path: DrawnPath, chosen: ReadonlySet<number>, placem
 
 /** An elliptical arc between ends that have moved: turned and scaled as its chord was. */
 function swungEllipse(
-  next: Extract<Stretch, { kind: 'ellipse' }>,
+  next: Extract<DrawnSegment, { kind: 'ellipse' }>,
   a: Vec,
   b: Vec,
   a2: Vec,
   b2: Vec,
   mirrored: boolean,
-): Stretch {
+): DrawnSegment {
   const shape = mirrored ? { ...next, tilt: -next.tilt, start: -next.start, sweep: -next.sweep } : next;
   const old = mirrored ? { x: b.x - a.x, y: a.y - b.y } : sub(b, a);
   const now = sub(b2, a2);

@@ -1,14 +1,14 @@
 import { add, angleBetween, distance, norm, scale, sub, type Vec } from '../math';
 import { pieceEnd } from '../path';
-import { pieceTangent, stretchPiece } from './contour';
+import { pieceTangent, segmentAfter } from './contour';
 import {
   nextIndex,
   previousIndex,
   STRAIGHT,
-  stretchCount,
+  segmentCount,
   type DrawnPath,
   type DrawnPoint,
-  type Stretch,
+  type DrawnSegment,
 } from './drawn-path';
 
 const withPoint = (path: DrawnPath, i: number, point: DrawnPoint): DrawnPath => ({
@@ -26,21 +26,21 @@ export function pullHandle(path: DrawnPath, i: number, side: 'out' | 'in', offse
   const own = side === 'out' ? i : before;
   const other = side === 'out' ? before : i;
   if (own === null || path.points[own]?.next.kind !== 'curve') return path;
-  const otherStretch = other === null || other >= stretchCount(path) ? null : path.points[other].next;
+  const otherSegment = other === null || other >= segmentCount(path) ? null : path.points[other].next;
   let pulled = offset;
   let made = path;
-  if (path.points[i].flowing && other !== null && otherStretch) {
-    if (otherStretch.kind === 'curve') {
+  if (path.points[i].flowing && other !== null && otherSegment) {
+    if (otherSegment.kind === 'curve') {
       const key = side === 'out' ? 'in' : 'out';
-      const reach = norm(otherStretch[key]);
+      const reach = norm(otherSegment[key]);
       const size = norm(offset);
       if (size > 0)
         made = withPoint(made, other, {
           ...made.points[other],
-          next: { ...otherStretch, [key]: scale(offset, -reach / size) },
+          next: { ...otherSegment, [key]: scale(offset, -reach / size) },
         });
     } else {
-      const along = pieceTangent(stretchPiece(path, other), side === 'out' ? 1 : 0);
+      const along = pieceTangent(segmentAfter(path, other), side === 'out' ? 1 : 0);
       const sign = side === 'out' ? 1 : -1;
       const reach = Math.max(0, sign * (offset.x * along.x + offset.y * along.y));
       pulled = scale(along, sign * reach);
@@ -52,11 +52,11 @@ export function pullHandle(path: DrawnPath, i: number, side: 'out' | 'in', offse
 }
 
 /**
- * A stretch bent so that it runs through a place: a straight one becomes a curve, an arc gets
+ * A segment bent so that it runs through a place: a straight one becomes a curve, an arc gets
  * another bulge, the handles of a curve move.
- * @param t the parameter of the stretch that was taken hold of
+ * @param t the parameter of the segment that was taken hold of
  */
-export function bendStretch(path: DrawnPath, i: number, t: number, to: Vec): DrawnPath {
+export function bendSegment(path: DrawnPath, i: number, t: number, to: Vec): DrawnPath {
   const point = path.points[i];
   const a = point;
   const b = path.points[nextIndex(path, i)];
@@ -69,7 +69,7 @@ export function bendStretch(path: DrawnPath, i: number, t: number, to: Vec): Dra
   // Shares that move the curve at t by as much as is asked, each handle by its nearness.
   const share = 3 * u * t * (u * u + t * t);
   const move = { x: (to.x - at.x) / share, y: (to.y - at.y) / share };
-  const bent: Stretch = {
+  const bent: DrawnSegment = {
     kind: 'curve',
     out: { x: curve.out.x + u * move.x, y: curve.out.y + u * move.y },
     in: { x: curve.in.x + t * move.x, y: curve.in.y + t * move.y },
@@ -86,7 +86,7 @@ function bulgeThrough(a: Vec, b: Vec, via: Vec): number {
   return Math.max(-1e6, Math.min(1e6, Number.isFinite(bulge) ? bulge : 0));
 }
 
-/** The stretch as a curve: handles a third of the way where it was straight. */
+/** The segment as a curve: handles a third of the way where it was straight. */
 function asCurve(path: DrawnPath, i: number): { out: Vec; in: Vec } {
   const { next } = path.points[i];
   if (next.kind === 'curve') return next;
@@ -94,13 +94,13 @@ function asCurve(path: DrawnPath, i: number): { out: Vec; in: Vec } {
   const b = path.points[nextIndex(path, i)];
   const third = scale(sub(b, a), 1 / 3);
   if (next.kind === 'line') return { out: third, in: scale(third, -1) };
-  const piece = stretchPiece(path, i);
+  const piece = segmentAfter(path, i);
   const reach = norm(third);
   return { out: scale(pieceTangent(piece, 0), reach), in: scale(pieceTangent(piece, 1), -reach) };
 }
 
-/** A stretch made straight, a curve with handles, or an arc. */
-export function changeStretch(path: DrawnPath, i: number, kind: 'line' | 'curve' | 'arc'): DrawnPath {
+/** A segment made straight, a curve with handles, or an arc. */
+export function changeSegment(path: DrawnPath, i: number, kind: 'line' | 'curve' | 'arc'): DrawnPath {
   const point = path.points[i];
   if (point.next.kind === kind) return path;
   if (kind === 'line') return withPoint(path, i, { ...point, next: STRAIGHT });
@@ -120,7 +120,7 @@ export function setFlow(path: DrawnPath, i: number, flowing: boolean): DrawnPath
     return withPoint(path, i, { x, y, next });
   }
   const before = previousIndex(path, i);
-  const after = i < stretchCount(path) ? nextIndex(path, i) : null;
+  const after = i < segmentCount(path) ? nextIndex(path, i) : null;
   const made = withPoint(path, i, { ...point, flowing: true });
   if (before === null || after === null) return made;
   const back = asCurve(path, before);

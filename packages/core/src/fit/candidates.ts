@@ -17,7 +17,7 @@ export interface Candidate {
   readonly pitchChange: number | null;
   readonly scale: number;
   /** How far the wheel that gives way would move, mm; null where none does. */
-  readonly travel: number | null;
+  readonly takeUp: number | null;
   /** What would hang in the span that gives way, and how deep, mm; null where none does. */
   readonly spare: number | null;
   readonly sag: number | null;
@@ -52,14 +52,14 @@ export function fitCandidates(
 function candidate(source: FitSource, request: FitRequest, count: number): Candidate {
   try {
     const outcome = fitRow(source, { ...request, count });
-    const { closes, effectivePitch, scale, travel, spare, apart, gap, ripplePpm, obstacles } = outcome;
+    const { closes, effectivePitch, scale, takeUp, spare, apart, gap, ripplePpm, obstacles } = outcome;
     return {
       count,
       closes,
       pitch: effectivePitch,
       pitchChange: worstPitchChange(outcome),
       scale,
-      travel,
+      takeUp,
       spare,
       sag: spare === null ? null : sagOf(outcome),
       between: request.lay.rest === 'spread' && request.hold === 'both' ? (apart?.gap ?? null) : null,
@@ -75,7 +75,7 @@ function candidate(source: FitSource, request: FitRequest, count: number): Candi
       pitch: null,
       pitchChange: null,
       scale: 1,
-      travel: null,
+      takeUp: null,
       spare: null,
       sag: null,
       between: null,

@@ -70,7 +70,7 @@ export function fitEndToEnd(
     ...outcomeOf({ ...common, window: on }, fitted.layout, row, fitted.pitch, fitted.cycle),
     pitchChange: c / size - 1,
     scale: fitted.scale,
-    travel: fitted.travel ?? null,
+    takeUp: fitted.takeUp ?? null,
     spare: fitted.spare ?? null,
     apart: { factor: c / size, gap },
   };
@@ -210,7 +210,7 @@ function outcomeOf(
     effectivePitch: spacing,
     pitchChange: 0,
     scale: 1,
-    travel: null,
+    takeUp: null,
     spare: null,
     apart: null,
     gap: 0,

@@ -80,7 +80,7 @@ export function fitSections(
     effectivePitch: mean,
     pitchChange: mean / pitch - 1,
     scale: 1,
-    travel: null,
+    takeUp: null,
     spare: null,
     apart: null,
     gap: 0,

@@ -68,7 +68,7 @@ export function fitRow(source: FitSource, request: FitRequest): FitOutcome {
     effectivePitch: fitted.pitch,
     pitchChange: fitted.pitch / pitch - 1,
     scale: fitted.scale,
-    travel: fitted.travel ?? null,
+    takeUp: fitted.takeUp ?? null,
     spare: fitted.spare ?? null,
     apart: null,
     gap: 0,

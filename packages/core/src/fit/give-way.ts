@@ -13,7 +13,7 @@ export interface Fitted {
   readonly pitch: number;
   readonly cycle: RingCycle | null;
   /** How far the wheel that gives way has moved, mm; none where none does. */
-  readonly travel?: number;
+  readonly takeUp?: number;
   /** What hangs in the span that gives way, mm; none where none does. */
   readonly spare?: number;
 }

@@ -61,12 +61,12 @@ describe('one wheel moves', () => {
   it('two sprockets of 17 and 38 teeth close on 90 links at 394.581 mm; the handbook’s formula says 394.592', () => {
     const fit = fitRow(sprockets(), request({ count: 90 }));
     expect(fit.closes).toBe(true);
-    expect(400 + fit.travel!).toBeCloseTo(394.581, 3);
+    expect(400 + fit.takeUp!).toBeCloseTo(394.581, 3);
     const k = 2 * 90 - 17 - 38;
     const handbook = (12.7 / 8) * (k + Math.sqrt(k * k - (8 / Math.PI ** 2) * (38 - 17) ** 2));
     expect(handbook).toBeCloseTo(394.592, 3);
     // An approximation: a hundredth of a millimetre here. Dividing the pitch line’s length would say 394.153.
-    expect(Math.abs(400 + fit.travel! - handbook)).toBeLessThan(0.012);
+    expect(Math.abs(400 + fit.takeUp! - handbook)).toBeLessThan(0.012);
   });
 
   it('the pitch is the one asked for, on the mean of a cycle, and the last pin is the first', () => {
@@ -80,7 +80,7 @@ describe('one wheel moves', () => {
       expect(Math.abs(chord / 12.7 - 1)).toBeLessThan(1e-4);
     }
     const [, b] = fit.layout.wheels;
-    expect(b.x).toBeCloseTo(400 + fit.travel!, 9);
+    expect(b.x).toBeCloseTo(400 + fit.takeUp!, 9);
   });
 
   it('an idler outside a loop can go either way: the nearer place is taken', () => {
@@ -104,7 +104,7 @@ describe('one wheel moves', () => {
       }),
     );
     // Pressing an idler further in lengthens the way round it: downwards.
-    expect(more.travel).toBeLessThan(0);
+    expect(more.takeUp).toBeLessThan(0);
     expect(more.layout.path.length).toBeCloseTo(10 * (base.count + 2), 8);
   });
 
@@ -123,15 +123,15 @@ describe('one wheel moves', () => {
       source,
       request({ count: 91, tension: tension('i', { dx: -0.29, dy: 0.96, min: -130, max: 130 }) }),
     );
-    expect(fit.travel).toBeGreaterThan(-35);
-    expect(fit.travel).toBeLessThan(-25);
+    expect(fit.takeUp).toBeGreaterThan(-35);
+    expect(fit.takeUp).toBeLessThan(-25);
     expect(fit.effectivePitch).toBeCloseTo(12.7, 9);
   });
 
   it('the answer does not depend on how long the direction is given', () => {
     const a = fitRow(sprockets(), request({ count: 90 }));
     const b = fitRow(sprockets(), request({ count: 90, tension: tension('b', { dx: 250 }) }));
-    expect(b.travel).toBeCloseTo(a.travel!, 9);
+    expect(b.takeUp).toBeCloseTo(a.takeUp!, 9);
   });
 
   it('whatever the route, what is found closes at the pitch within its travel (property)', () => {
@@ -153,10 +153,10 @@ describe('one wheel moves', () => {
           const near = Math.round(fitRow(source, request({ hold: 'path', tension: null })).ideal);
           const fit = fitRow(source, request({ count: near + extra }));
           expect(Math.abs(fit.effectivePitch! / 12.7 - 1)).toBeLessThan(1e-11);
-          expect(Math.abs(fit.travel!)).toBeLessThan(60);
+          expect(Math.abs(fit.takeUp!)).toBeLessThan(60);
           // One more link needs about half a pitch more between the wheels.
           expect(
-            Math.sign(fit.travel!) === Math.sign(extra) || Math.abs(extra) === 0 || Math.abs(fit.travel!) < 7,
+            Math.sign(fit.takeUp!) === Math.sign(extra) || Math.abs(extra) === 0 || Math.abs(fit.takeUp!) < 7,
           ).toBe(true);
         },
       ),
@@ -218,8 +218,8 @@ describe('candidates', () => {
     const made = found.filter(({ problem }) => problem === null);
     expect(made.map(({ count }) => count)).toEqual([88, 90, 92]);
     // A link more takes half a pitch and a little: the wrap turns with the distance.
-    expect(made[1].travel! - made[0].travel!).toBeGreaterThan(12.7);
-    expect(made[1].travel! - made[0].travel!).toBeLessThan(13);
+    expect(made[1].takeUp! - made[0].takeUp!).toBeGreaterThan(12.7);
+    expect(made[1].takeUp! - made[0].takeUp!).toBeLessThan(13);
     expect(found[0].problem).toMatch(/too long/);
     expect(found[6].problem).toMatch(/too short/);
   });

@@ -54,13 +54,13 @@ export function giveWheel(
     (closing) => closing - pitch,
   );
   if (!found) return null;
-  const travel = found.value - shift;
+  const takeUp = found.value - shift;
   // The last refinement may lie a hair beyond the end of the travel.
   const slack = 1e-6 * pitch;
-  if (travel < tension.min - slack || travel > tension.max + slack) {
+  if (takeUp < tension.min - slack || takeUp > tension.max + slack) {
     throw outOfTravel(route.source, tension, request, count, found.layout.path.length - wanted);
   }
-  return { layout: found.layout, scale: 1, travel, ...found.closing };
+  return { layout: found.layout, scale: 1, takeUp, ...found.closing };
 }
 
 /** The route with its wheel moved by t along its line. */

@@ -204,7 +204,7 @@ describe('a wheel that moves, with a row that has ends', () => {
     });
     expect(row.effectivePitch).toBeCloseTo(12.7, 9);
     // Two straights and two half circles, by hand; the wheel has moved along the straights.
-    expect(row.layout.path.length).toBeCloseTo(2 * (300 + row.travel!) + 100 * Math.PI, 9);
+    expect(row.layout.path.length).toBeCloseTo(2 * (300 + row.takeUp!) + 100 * Math.PI, 9);
     const pins = restingPins(row);
     expect(pins[0]).toBeCloseTo(30, 8);
     expect(pins[68]).toBeCloseTo(row.layout.path.length - 20, 6);

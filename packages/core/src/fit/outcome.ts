@@ -22,7 +22,7 @@ export interface FitOutcome {
   /** Factor the path was scaled by. */
   readonly scale: number;
   /** How far the wheel that gives way has moved along its line, mm; null where none does. */
-  readonly travel: number | null;
+  readonly takeUp: number | null;
   /** What hangs in the span that gives way, over its taut length, mm; null where none does. */
   readonly spare: number | null;
   /** Where pieces lie end to end, or stand apart: the factor on their lengths, and what lies between two, mm. */
@@ -95,7 +95,7 @@ export function stopped(common: Common, layout: Layout, obstacles: readonly Obst
     effectivePitch: null,
     pitchChange: null,
     scale: 1,
-    travel: null,
+    takeUp: null,
     spare: null,
     apart: null,
     gap: window.to - places[kept - 1],

@@ -28,7 +28,7 @@ export function withGap(common: Common, layout: Layout, halves: IdealOn['halves'
     effectivePitch: pitch,
     pitchChange: 0,
     scale: 1,
-    travel: null,
+    takeUp: null,
     spare: null,
     apart: null,
     gap,

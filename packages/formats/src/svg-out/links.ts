@@ -9,12 +9,12 @@ import {
   pieceNumberAt,
   placeMatrix,
   rowCopies,
-  stretchAt,
+  elongationAt,
   type DrawTurn,
   type RowScene,
   type ScenePiece,
   hullOf,
-  stretchMatrix,
+  elongationMatrix,
 } from '@coin-relay/scene';
 import { matrixText, partMarkup } from './markup';
 import { linkMotion, type MovingRow } from './motion';
@@ -56,10 +56,10 @@ function linkElement(
   if (piece.mode === 'bent' && !moving) return bentElements(scene, looks, k, piece, parts, row, what);
   placeMatrix(scene, k, piece, row, m);
   if (boundary?.how === 'whole' && !isKeptWhole(boundary, hullOf(look.figure), m)) return [];
-  const stretch = stretchAt(scene, k, piece);
-  if (stretch !== 1) {
+  const elongation = elongationAt(scene, k, piece);
+  if (elongation !== 1) {
     return parts.map((part) => {
-      const own = stretchMatrix(scene, piece, part, look.figure, stretch, m);
+      const own = elongationMatrix(scene, piece, part, look.figure, elongation, m);
       return `<g transform="${matrixText(own)}">${partMarkup(part, part.d, looks.colour)}</g>`;
     });
   }

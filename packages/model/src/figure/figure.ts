@@ -7,7 +7,7 @@ export interface FigurePart {
   /** Lies behind the wheels, out of the plane of the row. */
   readonly behind?: boolean;
   /** Where a piece is stretched: a stem grows, an end rides on its tip. Without either all of it grows. */
-  readonly stretch?: 'stem' | 'end';
+  readonly elongates?: 'stem' | 'end';
   /** The front quarter of a link that lies over its neighbour though the rest lies under it. */
   readonly over?: boolean;
 }

@@ -2,7 +2,7 @@ import {
   contourCorners,
   drawnContour,
   drawnFromContour,
-  changeStretch,
+  changeSegment,
   closePath,
   measurePath,
   mm,
@@ -73,7 +73,7 @@ function mendContour(path: JobPath, contour: Contour, mend: Mend): { contour: Co
     case 'straighten': {
       let drawn = drawnFromContour(contour);
       drawn.points.forEach((_, i) => {
-        drawn = changeStretch(drawn, i, 'line');
+        drawn = changeSegment(drawn, i, 'line');
       });
       return { contour: drawnContour(drawn), words: '' };
     }

@@ -177,10 +177,10 @@ function wheelWords(fit: FitOutcome, unit: Unit): string {
   const { tension } = fit.request;
   const wheel = fit.layout.wheels.find(({ id }) => id === tension?.wheel);
   const name = wheel?.name ?? tension?.wheel ?? 'wheel';
-  if (!tension || fit.travel === null) return `the ${name} would move`;
-  if (Math.abs(fit.travel) < 5e-4) return `the ${name} stays where it is`;
-  const sign = Math.sign(fit.travel);
-  return `the ${name} moves ${formatLength(Math.abs(fit.travel), unit)} ${wayWords(sign * tension.dx, sign * tension.dy)}`;
+  if (!tension || fit.takeUp === null) return `the ${name} would move`;
+  if (Math.abs(fit.takeUp) < 5e-4) return `the ${name} stays where it is`;
+  const sign = Math.sign(fit.takeUp);
+  return `the ${name} moves ${formatLength(Math.abs(fit.takeUp), unit)} ${wayWords(sign * tension.dx, sign * tension.dy)}`;
 }
 
 /** A direction in words, by the nearest of eight. */

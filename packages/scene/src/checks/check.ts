@@ -108,6 +108,7 @@ function finding(step: FindingStep, run: string | null, found: Found): Finding {
   return {
     weight: 'warning',
     at: null,
+    places: found.at === undefined ? [] : [found.at],
     wheel: null,
     of: null,
     frame: null,

@@ -12,6 +12,8 @@ export interface Finding {
   readonly weight: 'error' | 'warning';
   readonly text: string;
   readonly at: number | null;
+  /** All places on the path that it is about, mm. */
+  readonly places: readonly number[];
   readonly wheel: string | null;
   readonly of: string | null;
   readonly frame: number | null;

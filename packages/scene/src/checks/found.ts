@@ -20,6 +20,8 @@ export interface Found<K extends string = string> {
   readonly weight?: 'error' | 'warning';
   /** Where on the path, mm. */
   readonly at?: number;
+  /** All places on the path it is about, mm; `at` where nothing is said. */
+  readonly places?: readonly number[];
   /** The wheel it is at. */
   readonly wheel?: string;
   /** The anchor, the spring or rope, or the run it is about. */

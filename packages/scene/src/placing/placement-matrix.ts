@@ -134,7 +134,7 @@ function point(stand: Stand, dx: number, dy: number): void {
  * The factor a piece grows by across the path until it meets the path that is to be reached; 1
  * where there is none, or it is not met.
  */
-export function stretchAt(scene: RowScene, k: number, piece: ScenePiece): number {
+export function elongationAt(scene: RowScene, k: number, piece: ScenePiece): number {
   const { sampledPath: rail, reach, setOut, table } = scene.setOut;
   if (!rail || !reach || !setOut.reach) return 1;
   const { arc, step } = scene.frame;
@@ -146,12 +146,12 @@ export function stretchAt(scene: RowScene, k: number, piece: ScenePiece): number
   if (!(distance > 0)) return 1;
   const i = placeOf(scene, k);
   const sy = piece.setting.scale * (i >= 0 ? table.size[i] * table.thickness[i] : 1);
-  const extent = stretchExtent(piece, setOut.reach.way) * sy;
+  const extent = elongationExtent(piece, setOut.reach.way) * sy;
   return extent > 1e-9 ? distance / extent : 1;
 }
 
 /** How far a piece reaches from the line that runs on the path, the way it is stretched, mm. */
-export function stretchExtent(piece: ScenePiece, way: Parameters<typeof reachWay>[0]): number {
+export function elongationExtent(piece: ScenePiece, way: Parameters<typeof reachWay>[0]): number {
   const { box, setting } = piece;
   const towardsInside = way === 'in' || way === 'up';
   return towardsInside !== setting.flip ? box[3] - setting.line : setting.line - box[1];

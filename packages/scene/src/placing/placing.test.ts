@@ -30,7 +30,7 @@ import {
   placeMatrix,
   rowCopies,
   rowScene,
-  stretchAt,
+  elongationAt,
   twinMatrix,
   type RowScene,
 } from './index';
@@ -344,7 +344,7 @@ describe('boundaries and reach', () => {
     const first = -scene.frame.firstLink;
     for (const k of [first, first + 3, first + 8]) {
       const [piece] = scene.pieces;
-      const factor = stretchAt(scene, k, piece);
+      const factor = elongationAt(scene, k, piece);
       expect(factor).toBeGreaterThan(1);
       const [x, y] = at(scene, k, piece.middle, 0);
       const far = y + (piece.setting.line - piece.box[1]) * factor;

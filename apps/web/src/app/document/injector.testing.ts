@@ -1,6 +1,6 @@
 import { createEnvironmentInjector, Injector, type EnvironmentInjector, type Provider } from '@angular/core';
 import type { Job } from '@coin-relay/model';
-import type { BehaviorSubject } from 'rxjs';
+import { of, type BehaviorSubject } from 'rxjs';
 import { JobStore } from './job-store.service';
 
 /** For tests: the services of one job view over a store that holds the given documents. */
@@ -11,6 +11,7 @@ export function overJobs(
 ): EnvironmentInjector {
   const store = {
     job$: jobs,
+    gesturing$: of(false),
     get job() {
       return jobs.value;
     },

@@ -1,11 +1,4 @@
-import {
-  newReading,
-  pathReader,
-  type Approach,
-  type FitOutcome,
-  type RowFrames,
-  type Vec,
-} from '@coin-relay/core';
+import { newReading, pathReader, type FitOutcome, type RowFrames, type Vec } from '@coin-relay/core';
 import {
   bodyAt,
   travelOf,
@@ -25,7 +18,7 @@ import { paintBackdrop, paintPaper } from './paper-painter';
 import { paintApproaches, paintCorners, paintMarks, paintSpot, paintTightest } from './path-painter';
 import { placeAt, placesIn } from './place-finder';
 import { paintPlaces } from './place-painter';
-import { machineBounds, rowBounds } from '@coin-relay/scene';
+import { machineBounds, rowBounds, type Finding } from '@coin-relay/scene';
 import { MachinePainter, paintGround, paintTrail } from './machine-painter';
 import type { Trail } from './trail';
 import { RestingRows } from './resting-rows';
@@ -77,7 +70,7 @@ export class DrawingStage {
   private hovered: Grip | null = null;
   private stale = false;
   private blamed: readonly string[] = [];
-  private approaches: readonly Approach[] = [];
+  private findings: readonly Finding[] = [];
   private inspects = false;
   private chosen: ReadonlySet<number> = new Set();
   private spot: number | null = null;
@@ -224,9 +217,9 @@ export class DrawingStage {
     this.handleLayer.batchDraw();
   }
 
-  /** Where the path comes too close to itself; while the path is worked on its tightest bend and its corners are marked too. */
-  showApproaches(approaches: readonly Approach[], inspects: boolean): void {
-    this.approaches = approaches;
+  /** What was found of the row at work: where its path comes too close to itself; while the path is worked on its tightest bend and its corners are marked too. */
+  showFindings(findings: readonly Finding[], inspects: boolean): void {
+    this.findings = findings;
     this.inspects = inspects;
     this.machineLayer.batchDraw();
   }
@@ -363,7 +356,7 @@ export class DrawingStage {
       paintTravel(ctx, painter.fit, pixel);
       if (this.spot !== null) paintSpot(ctx, painter.fit, this.spot, pixel);
       paintPlaces(ctx, painter.scene, this.chosen, pixel);
-      paintApproaches(ctx, painter.fit, this.approaches, pixel);
+      paintApproaches(ctx, painter.fit, this.findings, pixel);
       if (this.inspects) {
         paintTightest(ctx, painter.fit, pixel);
         paintCorners(ctx, painter.fit, pixel);

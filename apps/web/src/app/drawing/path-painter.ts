@@ -3,10 +3,10 @@ import {
   newReading,
   pathReader,
   tightestBend,
-  type Approach,
   type FitOutcome,
   type SampledPath,
 } from '@coin-relay/core';
+import type { Finding } from '@coin-relay/scene';
 import { THEME } from '../shared/theme';
 
 /** The path itself as a thin line, and its start with the way it runs. */
@@ -82,7 +82,7 @@ export function paintMarks(
 export function paintApproaches(
   ctx: CanvasRenderingContext2D,
   fit: FitOutcome,
-  approaches: readonly Approach[],
+  findings: readonly Finding[],
   pixel: number,
 ): void {
   const read = pathReader(fit.layout.path);
@@ -90,7 +90,7 @@ export function paintApproaches(
   const b = newReading();
   ctx.strokeStyle = THEME.warning;
   ctx.lineWidth = 2 * pixel;
-  for (const { s } of approaches) {
+  for (const { places: s } of findings.filter(({ kind }) => kind === 'too-close')) {
     read(s[0], a);
     read(s[1], b);
     const size = Math.hypot(b[0] - a[0], b[1] - a[1]);

@@ -19,8 +19,8 @@ import {
   placeMatrix,
   rowCopies,
   rowScene,
-  stretchAt,
-  stretchMatrix,
+  elongationAt,
+  elongationMatrix,
   twinMatrix,
   wheelFigure,
   type DrawTurn,
@@ -207,10 +207,10 @@ export class RowPainter {
     placeMatrix(this.scene, k, piece, row, m);
     const { boundary } = this.setOut;
     if (boundary?.how === 'whole' && !isKeptWhole(boundary, look.hull, m)) return;
-    const stretch = stretchAt(this.scene, k, piece);
-    if (stretch !== 1) {
+    const elongation = elongationAt(this.scene, k, piece);
+    if (elongation !== 1) {
       for (const part of whole) {
-        place(ctx, base, stretchMatrix(this.scene, piece, part.part, look.figure, stretch, m));
+        place(ctx, base, elongationMatrix(this.scene, piece, part.part, look.figure, elongation, m));
         fillParts(ctx, [part], pixel);
       }
       return;

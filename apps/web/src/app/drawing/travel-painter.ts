@@ -5,10 +5,10 @@ import { THEME } from '../shared/theme';
 export function paintTravel(ctx: CanvasRenderingContext2D, fit: FitOutcome, pixel: number): void {
   const { tension, hold } = fit.request;
   const wheel = fit.layout.wheels.find(({ id }) => id === tension?.wheel);
-  if (hold !== 'wheel' || !tension || !wheel || fit.travel === null) return;
+  if (hold !== 'wheel' || !tension || !wheel || fit.takeUp === null) return;
   const size = Math.hypot(tension.dx, tension.dy);
   const [ux, uy] = [tension.dx / size, tension.dy / size];
-  const from = { x: wheel.x - fit.travel * ux, y: wheel.y - fit.travel * uy };
+  const from = { x: wheel.x - fit.takeUp * ux, y: wheel.y - fit.takeUp * uy };
   const at = (t: number): [number, number] => [from.x + t * ux, from.y + t * uy];
   const bar = 7 * pixel;
   ctx.strokeStyle = THEME.accent;
@@ -28,8 +28,8 @@ export function paintTravel(ctx: CanvasRenderingContext2D, fit: FitOutcome, pixe
   ctx.moveTo(from.x + 4 * pixel, from.y);
   ctx.arc(from.x, from.y, 4 * pixel, 0, 2 * Math.PI);
   ctx.stroke();
-  if (Math.abs(fit.travel) < 6 * pixel) return;
-  const way = Math.sign(fit.travel);
+  if (Math.abs(fit.takeUp) < 6 * pixel) return;
+  const way = Math.sign(fit.takeUp);
   const head = 6 * pixel;
   ctx.beginPath();
   ctx.moveTo(wheel.x, wheel.y);

@@ -28,6 +28,10 @@ export class Findings {
   });
 
   private readonly atWork = computed(() => this.fits().view?.resolved.run.id ?? null);
+  /** Of the row at work, as it lies: shown where it is drawn. */
+  readonly ofRow = computed(() =>
+    this.all().filter(({ step, run }) => step !== 'motion' && run === this.atWork()),
+  );
   /** Of how the row at work moves. */
   readonly ofMotion = computed(() =>
     this.all().filter(({ step, run }) => step === 'motion' && run === this.atWork()),

@@ -18,11 +18,14 @@ import {
   from,
   interval,
   map,
+  merge,
   race,
+  skip,
   Subject,
   switchMap,
   takeUntil,
   tap,
+  withLatestFrom,
 } from 'rxjs';
 import { JobStore } from '../document/job-store.service';
 import { RunAtWork } from '../session/run-at-work.service';
@@ -130,10 +133,20 @@ export class FitService implements OnDestroy {
         takeUntil(this.ended),
       )
       .subscribe(([ask, answer]) => this.take(ask, answer));
+    // What rests in the middle of a drag has not come to rest: it is looked at when the drag is over.
+    const dropped = this.store.gesturing$.pipe(
+      skip(1),
+      filter((going) => !going),
+      map(() => this.state.value.view),
+      filter((view) => view !== null),
+    );
     // Cutting outlines takes longer than fitting, so it waits until a drag is over.
-    this.fitted
+    merge(this.fitted, dropped)
       .pipe(
         debounceTime(REST),
+        withLatestFrom(this.store.gesturing$),
+        filter(([, going]) => !going),
+        map(([view]) => view),
         tap((view) => this.rest(view)),
         switchMap((view) => from(this.lookForCuts(view))),
         filter((looked) => looked),

@@ -44,7 +44,7 @@ export function candidateRows(
 }
 
 function giveOf(
-  { pitchChange, scale, travel, sag, between, gap }: Candidate,
+  { pitchChange, scale, takeUp, sag, between, gap }: Candidate,
   hold: RunFit['hold'],
   unit: Unit,
 ): { give: number; words: string } {
@@ -54,7 +54,7 @@ function giveOf(
     case 'pitch':
       return { give: scale - 1, words: percent(scale - 1) };
     case 'wheel':
-      return { give: travel ?? NaN, words: travel === null ? '–' : signed(travel, unit) };
+      return { give: takeUp ?? NaN, words: takeUp === null ? '–' : signed(takeUp, unit) };
     case 'slack':
       return { give: sag ?? NaN, words: sag === null ? '–' : formatLength(sag, unit) };
     case 'both':

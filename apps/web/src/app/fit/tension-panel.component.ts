@@ -69,12 +69,12 @@ export class TensionPanelComponent {
     });
   });
   protected readonly words = computed(() => {
-    const travel = this.state().view?.fit.travel;
+    const takeUp = this.state().view?.fit.takeUp;
     const t = this.tension();
-    if (travel === null || travel === undefined || !t) return '';
-    const rest = Math.min(travel - t.min, t.max - travel);
-    const way = travel < 0 ? ' back' : '';
-    return `It moves ${formatLength(Math.abs(travel), this.unit())}${way} along that line; ${formatLength(rest, this.unit())} of its travel are left.`;
+    if (takeUp === null || takeUp === undefined || !t) return '';
+    const rest = Math.min(takeUp - t.min, t.max - takeUp);
+    const way = takeUp < 0 ? ' back' : '';
+    return `It moves ${formatLength(Math.abs(takeUp), this.unit())}${way} along that line; ${formatLength(rest, this.unit())} of its travel are left.`;
   });
 
   protected choose(wheel: string): void {

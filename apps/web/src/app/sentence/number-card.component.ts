@@ -94,10 +94,10 @@ export class NumberCardComponent implements OnInit {
       return candidate.gap >= 0
         ? `${candidate.gap.toFixed(2)} mm left open`
         : `${(-candidate.gap).toFixed(2)} mm too long`;
-    if (candidate.problem !== null && candidate.travel === null && hold === 'wheel')
+    if (candidate.problem !== null && candidate.takeUp === null && hold === 'wheel')
       return 'out of its travel';
     if (!candidate.closes || candidate.pitchChange === null) return 'does not close';
-    if (hold === 'wheel') return `wheel ${formatLength(candidate.travel ?? 0, this.unit())}`;
+    if (hold === 'wheel') return `wheel ${formatLength(candidate.takeUp ?? 0, this.unit())}`;
     return hold === 'path'
       ? `pitch ${percent(candidate.pitchChange)}`
       : `path ${percent(candidate.scale - 1)}`;

@@ -1,6 +1,6 @@
 import type { FitOutcome } from '@coin-relay/core';
 import { formatLength, type Unit } from '@coin-relay/model';
-import type { NeighbourCut } from '@coin-relay/scene';
+import type { Finding } from '@coin-relay/scene';
 import { metPlaces } from '../picking/met-places';
 import { THEME } from '../shared/theme';
 import { LANES, tapeX, type TapeMap } from './tape-painter';
@@ -66,13 +66,14 @@ export function paintLay(ctx: CanvasRenderingContext2D, map: TapeMap, fit: FitOu
 export function paintCuts(
   ctx: CanvasRenderingContext2D,
   map: TapeMap,
-  cuts: readonly NeighbourCut[],
+  findings: readonly Finding[],
   unit: Unit,
 ): void {
-  if (cuts.length === 0) return;
+  const cuts = findings.find(({ kind }) => kind === 'neighbours-cut');
+  if (!cuts || cuts.at === null || cuts.size === null) return;
   const { top, height } = LANES.links;
   ctx.fillStyle = THEME.warning;
-  for (const { s } of cuts) {
+  for (const s of cuts.places) {
     const x = tapeX(map, s);
     ctx.beginPath();
     ctx.moveTo(x, top + height - 6);
@@ -80,15 +81,14 @@ export function paintCuts(
     ctx.lineTo(x + 4, top + height + 3);
     ctx.fill();
   }
-  const worst = cuts.reduce((a, b) => (b.depth > a.depth ? b : a));
   ctx.font = `12px ${THEME.sans}`;
   ctx.textAlign = 'left';
   ctx.textBaseline = 'alphabetic';
-  const words = `${formatLength(worst.depth, unit)} deep`;
+  const words = `${formatLength(cuts.size, unit)} deep`;
   const wide = ctx.measureText(words).width + 6;
   // Beside the place, which the mark of a place that was gone to covers.
-  const after = tapeX(map, worst.s) + 8;
-  const x = after + wide <= tapeX(map, map.length) ? after : tapeX(map, worst.s) - 8 - wide;
+  const after = tapeX(map, cuts.at) + 8;
+  const x = after + wide <= tapeX(map, map.length) ? after : tapeX(map, cuts.at) - 8 - wide;
   const foot = LANES.bends.top + LANES.bends.height - 4;
   ctx.fillStyle = THEME.paperLight;
   ctx.fillRect(x, foot - 13, wide, 17);

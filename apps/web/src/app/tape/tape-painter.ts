@@ -1,11 +1,5 @@
-import {
-  findCorners,
-  newReading,
-  pathReader,
-  SEGMENT,
-  type Approach,
-  type FitOutcome,
-} from '@coin-relay/core';
+import { findCorners, newReading, pathReader, SEGMENT, type FitOutcome } from '@coin-relay/core';
+import type { Finding } from '@coin-relay/scene';
 import { formatLength, formatLengthNumber, type Unit } from '@coin-relay/model';
 import { roundStep } from '../drawing/view-port';
 import { THEME } from '../shared/theme';
@@ -41,13 +35,13 @@ export function paintTapeGround(
   fit: FitOutcome,
   unit: Unit,
   selected: string | null,
-  approaches: readonly Approach[],
+  findings: readonly Finding[],
 ): void {
   paintBends(ctx, map, fit);
   paintWheels(ctx, map, fit, unit, selected);
   paintScale(ctx, map, unit);
   paintCorners(ctx, map, fit);
-  for (const s of approaches.flatMap((approach) => approach.s)) {
+  for (const s of findings.filter(({ kind }) => kind === 'too-close').flatMap(({ places }) => places)) {
     const x = tapeX(map, s);
     ctx.strokeStyle = THEME.warning;
     ctx.lineWidth = 2;

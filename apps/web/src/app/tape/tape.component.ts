@@ -12,6 +12,7 @@ import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { formatLength } from '@coin-relay/model';
 import { eachPlace } from '../drawing/place-finder';
 import { RowPainter } from '../drawing/row-painter';
+import { Findings } from '../engine/findings.service';
 import { FitService, type FitView } from '../engine/fit.service';
 import { JobContext } from '../session/job-context.service';
 import { MachineView } from '../engine/machine-view.service';
@@ -57,6 +58,7 @@ const CORNER_REACH = 8;
 })
 export class TapeComponent {
   private readonly fits = inject(FitService);
+  private readonly findings = inject(Findings);
   private readonly context = inject(JobContext);
   private readonly playback = inject(Playback);
   private readonly machine = inject(MachineView);
@@ -239,15 +241,16 @@ export class TapeComponent {
 
   private groundOf(view: FitView, map: TapeMap): HTMLCanvasElement {
     const { width, height } = this.size;
-    const { fit, approaches, cuts, job } = view;
-    const made = [fit, approaches, cuts, job.unit, this.context.selectedWheel, width, height];
+    const { fit, job } = view;
+    const findings = this.findings.ofRow();
+    const made = [fit, findings, job.unit, this.context.selectedWheel, width, height];
     const known = this.ground;
     if (known && made.every((part, i) => part === known.of[i])) return known.canvas;
     const canvas = document.createElement('canvas');
     const ctx = sizeCanvas(canvas, width, height);
-    paintTapeGround(ctx, map, fit, job.unit, this.context.selectedWheel, approaches);
+    paintTapeGround(ctx, map, fit, job.unit, this.context.selectedWheel, findings);
     paintLay(ctx, map, fit);
-    paintCuts(ctx, map, cuts, job.unit);
+    paintCuts(ctx, map, findings, job.unit);
     this.ground = { of: made, canvas };
     return canvas;
   }

@@ -85,13 +85,13 @@ function charmBody(form: Charm['form'], m: number, top: number, h: number): Figu
           d: rectangle(m - w / 2, low + h * 0.16, m + w / 2, top),
           fill: 'steel',
           line: true,
-          stretch: 'stem',
+          elongates: 'stem',
         },
         {
           d: `M${short(m - w / 2)} ${short(low + h * 0.17)}L${short(m - h * 0.12)} ${short(low)}L${short(m + h * 0.12)} ${short(low)}L${short(m + w / 2)} ${short(low + h * 0.17)}Z`,
           fill: 'brass',
           line: true,
-          stretch: 'end',
+          elongates: 'end',
         },
       ];
     }

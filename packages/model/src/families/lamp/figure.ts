@@ -11,7 +11,7 @@ export function lamp(piece: Lamp, span: number): Figure {
     d: rectangle(m - thick / 2, top, m + thick / 2, thick / 2),
     fill: 'cord',
     line: false,
-    stretch: 'stem',
+    elongates: 'stem',
   };
   if (piece.form === 'lantern') {
     const low = top - 2 * r;
@@ -28,16 +28,16 @@ export function lamp(piece: Lamp, span: number): Figure {
           d: data`M${m - r * 0.45} ${top}C${m - r * 1.3} ${top - r * 0.3} ${m - r * 1.3} ${low + r * 0.3} ${m - r * 0.45} ${low}L${m + r * 0.45} ${low}C${m + r * 1.3} ${low + r * 0.3} ${m + r * 1.3} ${top - r * 0.3} ${m + r * 0.45} ${top}Z`,
           fill: 'glass',
           line: true,
-          stretch: 'end',
+          elongates: 'end',
         },
-        { d: [-0.5, 0, 0.5].map(rib).join(''), fill: 'leather', line: false, stretch: 'end' },
+        { d: [-0.5, 0, 0.5].map(rib).join(''), fill: 'leather', line: false, elongates: 'end' },
         {
           d:
             rectangle(m - r * 0.5, top - thick, m + r * 0.5, top + thick) +
             rectangle(m - r * 0.5, low - thick, m + r * 0.5, low + thick),
           fill: 'rubber',
           line: false,
-          stretch: 'end',
+          elongates: 'end',
         },
       ],
     };
@@ -52,7 +52,7 @@ export function lamp(piece: Lamp, span: number): Figure {
         d: data`M${m - r * 0.36} ${neck}C${m - r * 0.4} ${neck - r * 0.5} ${m - r} ${neck - r * 0.6} ${m - r} ${neck - r * 1.3}A${r} ${r} 0 0 1 ${m + r} ${neck - r * 1.3}C${m + r} ${neck - r * 0.6} ${m + r * 0.4} ${neck - r * 0.5} ${m + r * 0.36} ${neck}Z`,
         fill: 'glass',
         line: true,
-        stretch: 'end',
+        elongates: 'end',
       },
       {
         d:
@@ -61,13 +61,13 @@ export function lamp(piece: Lamp, span: number): Figure {
           strand(m - r * 0.2, neck - r * 1.2, m + r * 0.2, neck - r * 1.2, r * 0.1),
         fill: 'leather',
         line: false,
-        stretch: 'end',
+        elongates: 'end',
       },
       {
         d: rounded(m - r * 0.44, neck, m + r * 0.44, top, r * 0.12),
         fill: 'brass',
         line: true,
-        stretch: 'end',
+        elongates: 'end',
       },
     ],
   };

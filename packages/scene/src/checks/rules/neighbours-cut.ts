@@ -17,6 +17,7 @@ export const neighboursCut = rowRule('link', ['neighbours-cut'], (context) => {
       kind: 'neighbours-cut',
       text: `Neighbouring ${many} cut ${formatLength(worst.depth, job.unit)} into each other at ${formatLength(worst.s, job.unit)} (places ${worst.place + 1} and ${worst.other + 1})${more}. Widen the bend there, or give them less to the inside of it.`,
       at: worst.s,
+      places: cuts.map(({ s }) => s),
       size: worst.depth,
     },
   ];

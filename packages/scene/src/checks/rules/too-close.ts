@@ -12,6 +12,7 @@ export const tooClose = rowRule('path', ['too-close'], ({ job: { unit }, resolve
           ? `The path crosses itself at ${where}.`
           : `The path comes within ${formatLength(distance, unit)} of itself at ${where}; the row is ${formatLength(pieceWidth(resolved.sequence), unit)} wide.`,
       at: s[0],
+      places: s,
       size: distance,
     };
   }),

@@ -1,6 +1,7 @@
 import { DestroyRef, inject, Injectable } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { merge } from 'rxjs';
+import { Findings } from '../../engine/findings.service';
 import { FitService } from '../../engine/fit.service';
 import { JobContext } from '../../session/job-context.service';
 import { PathWork } from '../../session/path-work.service';
@@ -11,6 +12,8 @@ import type { DrawingPart } from './part';
 @Injectable()
 export class PathsPart implements DrawingPart {
   private readonly fits = inject(FitService);
+  private readonly findings = inject(Findings);
+  private readonly found$ = toObservable(this.findings.ofRow);
   private readonly context = inject(JobContext);
   private readonly work = inject(PathWork);
   private readonly destroyed = inject(DestroyRef);
@@ -20,12 +23,12 @@ export class PathsPart implements DrawingPart {
     merge(fits.state$, work.path$)
       .pipe(takeUntilDestroyed(this.destroyed))
       .subscribe(() => stage.showSketches(fits.now.sketches, work.path?.id ?? null));
-    merge(fits.state$, context.step$, work.path$)
+    merge(this.found$, context.step$, work.path$)
       .pipe(takeUntilDestroyed(this.destroyed))
       .subscribe(() => {
         const { view } = fits.now;
         const own = view?.resolved.path.id === work.path?.id;
-        stage.showApproaches(view?.approaches ?? [], own && context.at === 'path');
+        stage.showFindings(this.findings.ofRow(), own && context.at === 'path');
       });
   }
 }

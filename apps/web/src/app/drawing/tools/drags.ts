@@ -1,4 +1,4 @@
-import { bendStretch, type Snapped, type Vec } from '@coin-relay/core';
+import { bendSegment, type Snapped, type Vec } from '@coin-relay/core';
 import { withDrawn, type Job, type JobPath, type PathOf } from '@coin-relay/model';
 import { writePath } from '../../document/commands';
 import type { Gesture } from '../../document/job-store.service';
@@ -69,7 +69,7 @@ export function bendDrag(
     snap: (to) => ({ ...to, to: null }),
     write: (to) =>
       gesture.update((draft) =>
-        writePath(draft, path, withDrawn(path, bendStretch(path, place.piece, t, to))),
+        writePath(draft, path, withDrawn(path, bendSegment(path, place.piece, t, to))),
       ),
   };
 }

@@ -110,7 +110,7 @@ export class PathTool implements PointerUse {
         return;
       case 'arrange':
         if (hit.on === 'handle') this.chooseHandle(hit.grip, keys);
-        else if (hit.on === 'path') this.chooseStretch(hit.s, keys);
+        else if (hit.on === 'path') this.chooseSegment(hit.s, keys);
         else {
           work.choosePoints([]);
           context.selectWheel(null);
@@ -272,7 +272,7 @@ export class PathTool implements PointerUse {
     }
   }
 
-  private chooseStretch(s: number, keys: PressKeys): void {
+  private chooseSegment(s: number, keys: PressKeys): void {
     const { work } = this.parts;
     const { path } = work;
     const place = this.space.placeOn(s);

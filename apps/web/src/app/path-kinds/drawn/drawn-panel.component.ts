@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
   breakAtPoint,
-  changeStretch,
+  changeSegment,
   closePath,
   deletePoints,
   drawnFromContour,
@@ -17,7 +17,7 @@ import {
   previousIndex,
   pullHandle,
   setFlow,
-  stretchCount,
+  segmentCount,
   type DrawnPath,
 } from '@coin-relay/core';
 import { freshId, pathContour, withDrawn } from '@coin-relay/model';
@@ -65,7 +65,7 @@ export class DrawnPanelComponent {
     const path = this.panel.path();
     const points = this.choice().points;
     if (!path) return [];
-    return [...points].filter((i) => i < stretchCount(path) && points.has(nextIndex(path, i)));
+    return [...points].filter((i) => i < segmentCount(path) && points.has(nextIndex(path, i)));
   });
   protected readonly heading = computed(() => {
     const n = this.chosen().length;
@@ -101,7 +101,7 @@ export class DrawnPanelComponent {
     if (!path || i === undefined || more.length > 0) return [];
     const before = previousIndex(path, i);
     const incoming = before === null ? undefined : path.points[before]?.next;
-    const outgoing = i < stretchCount(path) ? path.points[i]?.next : undefined;
+    const outgoing = i < segmentCount(path) ? path.points[i]?.next : undefined;
     return [
       ...(incoming?.kind === 'curve' ? [{ side: 'in' as const, words: 'back', at: incoming.in }] : []),
       ...(outgoing?.kind === 'curve' ? [{ side: 'out' as const, words: 'on', at: outgoing.out }] : []),
@@ -126,7 +126,7 @@ export class DrawnPanelComponent {
 
   protected stretch(kind: 'line' | 'curve' | 'arc'): void {
     this.edit('Change stretch', (path) =>
-      this.stretches().reduce((made, i) => changeStretch(made, i, kind), path),
+      this.stretches().reduce((made, i) => changeSegment(made, i, kind), path),
     );
   }
 

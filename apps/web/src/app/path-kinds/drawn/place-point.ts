@@ -1,4 +1,4 @@
-import { STRAIGHT, type DrawnPath, type DrawnPoint, type Stretch, type Vec } from '@coin-relay/core';
+import { STRAIGHT, type DrawnPath, type DrawnPoint, type DrawnSegment, type Vec } from '@coin-relay/core';
 
 const NONE: Vec = { x: 0, y: 0 };
 
@@ -31,7 +31,7 @@ export function closeByPlacing(path: DrawnPath): DrawnPath {
 }
 
 /** The stretch from a point, which may have kept an arm, to the next, whose arm arrives mirrored. */
-function joinTo(from: DrawnPoint, to: Vec, arm: Vec | null): Stretch {
+function joinTo(from: DrawnPoint, to: Vec, arm: Vec | null): DrawnSegment {
   const kept = from.flowing && from.next.kind === 'curve' ? from.next.out : null;
   if (!kept && !arm) return STRAIGHT;
   const third = { x: (to.x - from.x) / 3, y: (to.y - from.y) / 3 };

@@ -1,4 +1,4 @@
-import { movePoint, placePoints, previousIndex, pullHandle, stretchCount, type Vec } from '@coin-relay/core';
+import { movePoint, placePoints, previousIndex, pullHandle, segmentCount, type Vec } from '@coin-relay/core';
 import { withDrawn, type PathOf } from '@coin-relay/model';
 import { writePath } from '../../document/commands';
 import type { DragGround, Handle, PathTool } from '../kind';
@@ -66,7 +66,7 @@ function armsOf(path: Drawn, i: number): Handle[] {
   const made: Handle[] = [];
   const before = previousIndex(path, i);
   const incoming = before === null ? null : path.points[before].next;
-  if (i < stretchCount(path) && at.next.kind === 'curve') made.push(arm('out', at.next.out));
+  if (i < segmentCount(path) && at.next.kind === 'curve') made.push(arm('out', at.next.out));
   if (incoming?.kind === 'curve') made.push(arm('in', incoming.in));
   return made;
 }

@@ -1,7 +1,7 @@
 import { fineOutline, parsePathData } from '@coin-relay/core';
 import type { Figure, FigurePart } from '@coin-relay/model';
 import type { RowScene, ScenePiece } from './scene';
-import { stretchExtent, type Matrix } from './placement-matrix';
+import { elongationExtent, type Matrix } from './placement-matrix';
 
 const hulls = new WeakMap<Figure, Float64Array>();
 
@@ -22,7 +22,7 @@ export function hullOf(figure: Figure): Float64Array {
  * The map of one part of a stretched piece. A stem grows from the line that runs on the path; an
  * end is carried outward by as much; a figure without either grows as a whole.
  */
-export function stretchMatrix(
+export function elongationMatrix(
   scene: RowScene,
   piece: ScenePiece,
   part: FigurePart,
@@ -31,13 +31,13 @@ export function stretchMatrix(
   m: Matrix,
 ): Matrix {
   const way = scene.setOut.setOut.reach?.way ?? 'out';
-  const parted = figure.parts.some(({ stretch }) => stretch !== undefined);
+  const parted = figure.parts.some(({ elongates }) => elongates !== undefined);
   if (!parted) return grown(m, factor, piece.setting.line);
-  const extent = stretchExtent(piece, way);
+  const extent = elongationExtent(piece, way);
   const inward = (way === 'in' || way === 'up') !== piece.setting.flip;
   const more = extent * (factor - 1) * (inward ? 1 : -1);
-  if (part.stretch === 'end') return shifted(m, more);
-  if (part.stretch !== 'stem') return m;
+  if (part.elongates === 'end') return shifted(m, more);
+  if (part.elongates !== 'stem') return m;
   // The stem grows from its near end: it alone takes up what is added.
   const [near, far] = stemEnds(figure, inward);
   const size = far - near;
@@ -59,7 +59,7 @@ const stems = new WeakMap<Figure, readonly [number, number]>();
 function stemEnds(figure: Figure, inward: boolean): readonly [number, number] {
   let box = stems.get(figure);
   if (!box) {
-    const points = hullOf({ parts: figure.parts.filter(({ stretch }) => stretch === 'stem') });
+    const points = hullOf({ parts: figure.parts.filter(({ elongates }) => elongates === 'stem') });
     let low = Infinity;
     let high = -Infinity;
     for (let p = 1; p < points.length; p += 2) {
