@@ -1,60 +1,8 @@
-import { fitRow, PLAIN_LAY } from '@coin-relay/core';
+import { PLAIN_LAY } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
-import {
-  beadPieces,
-  charmPieces,
-  flatTopPieces,
-  lampPieces,
-  plankPieces,
-  stitchPieces,
-  tubePieces,
-} from '../families';
-import type { Job, RunFit } from '../job';
 import { parseJob } from '../job';
 import { resolveRun } from '../resolve';
-import { outlineJob } from '../starters';
-import { fitSentence } from './index';
-
-const MAKERS = {
-  plank: plankPieces,
-  lamp: lampPieces,
-  stitch: stitchPieces,
-  'flat-top': flatTopPieces,
-  bead: beadPieces,
-  charm: charmPieces,
-  tube: tubePieces,
-};
-
-const rowOf = (family: keyof typeof MAKERS, data: string, pitch: number, fit: Partial<RunFit> = {}): Job => {
-  const job = outlineJob('Row', data);
-  const made = MAKERS[family](pitch);
-  return parseJob({
-    ...job,
-    pieces: made.pieces,
-    runs: [
-      {
-        ...job.runs[0],
-        sequence: made.sequence.slice(0, 1),
-        fit: { hold: 'path', rounding: 'nearest', multiple: 1, count: null, ...fit },
-      },
-    ],
-  });
-};
-const read = (job: Job): { text: string; verdict: string; good: boolean } => {
-  const resolved = resolveRun(job);
-  const fit = fitRow(resolved.source, resolved.request);
-  const { parts, verdict } = fitSentence(job, resolved, fit);
-  const plain = (text: string): string => text.replace(/\u00a0/g, ' ');
-  return {
-    text: plain(parts.map((part) => part.text).join('')),
-    verdict: plain(verdict.text),
-    good: verdict.good,
-  };
-};
-const LINE = 'M0 0H100';
-const lay = (change: Partial<typeof PLAIN_LAY>): Pick<RunFit, 'lay'> => ({
-  lay: { ...PLAIN_LAY, inset: [0, 0], ...change } as RunFit['lay'],
-});
+import { LINE, lay, readSentence, rowOf } from './rows.testing';
 
 describe('a row with ends counts its joints itself', () => {
   it.each([
@@ -62,41 +10,41 @@ describe('a row with ends counts its joints itself', () => {
     ['tube', 'Put in 10 tubes;'],
     ['flat-top', 'Put in 10 plates, 11 hinge pins;'],
   ] as const)('%s', (family, words) => {
-    expect(read(rowOf(family, 'M0 0H500', 50)).text).toContain(words);
+    expect(readSentence(rowOf(family, 'M0 0H500', 50)).text).toContain(words);
   });
 
   it('one piece has two', () => {
-    expect(read(rowOf('stitch', LINE, 100)).text).toContain('Put in 1 stitch, 2 holes;');
+    expect(readSentence(rowOf('stitch', LINE, 100)).text).toContain('Put in 1 stitch, 2 holes;');
   });
 
   it('pieces on points have spaces between them', () => {
-    expect(read(rowOf('lamp', LINE, 10, lay({ ends: 'points' }))).text).toContain(
+    expect(readSentence(rowOf('lamp', LINE, 10, lay({ ends: 'points' }))).text).toContain(
       'Put in 11 lamps, 10 spaces between;',
     );
     // Half a space in, there is nothing to count.
-    expect(read(rowOf('lamp', LINE, 10)).text).toContain('Put in 10 lamps;');
+    expect(readSentence(rowOf('lamp', LINE, 10)).text).toContain('Put in 10 lamps;');
   });
 
   it('links that replace lamps on points hang between pins again', () => {
-    const { text } = read(rowOf('stitch', LINE, 10, lay({ ends: 'points' })));
+    const { text } = readSentence(rowOf('stitch', LINE, 10, lay({ ends: 'points' })));
     expect(text).toContain('Put in 10 stitches, 11 holes;');
   });
 
   it('round a loop there are as many as pieces, and nothing is said', () => {
-    const { text } = read(rowOf('stitch', 'M50 0A50 50 0 1 1 -50 0A50 50 0 1 1 50 0Z', 10));
+    const { text } = readSentence(rowOf('stitch', 'M50 0A50 50 0 1 1 -50 0A50 50 0 1 1 50 0Z', 10));
     expect(text).toContain('Put in 31 stitches;');
   });
 });
 
 describe('a part of a path', () => {
   it('says how much of it is used, and that it is filled', () => {
-    const { text, verdict } = read(rowOf('stitch', LINE, 10, lay({ inset: [7, 13] })));
+    const { text, verdict } = readSentence(rowOf('stitch', LINE, 10, lay({ inset: [7, 13] })));
     expect(text).toMatch(/100\.00 mm long, 80\.00 mm of it used, at a pitch of 10\.00 mm/);
     expect(verdict).toBe('fills its part exactly');
   });
 
   it('all of it is not spoken of', () => {
-    const { text, verdict } = read(rowOf('stitch', LINE, 10));
+    const { text, verdict } = readSentence(rowOf('stitch', LINE, 10));
     expect(text).not.toContain('of it used');
     expect(verdict).toBe('reaches the end exactly');
   });
@@ -109,12 +57,12 @@ describe('what is left over', () => {
     ['both', 'open by 4.00 mm, half at each end: one more stitch needs 8.00 mm'],
   ] as const)('at the %s', (rest, words) => {
     const job = rowOf('stitch', LINE, 12, { hold: 'both', rounding: 'down', ...lay({ rest }) });
-    expect(read(job).verdict).toBe(words);
+    expect(readSentence(job).verdict).toBe(words);
   });
 
   it('both ways from a place: how much of it is before', () => {
     const job = rowOf('stitch', LINE, 12, { hold: 'both', rounding: 'down', ...lay({ middle: 37 }) });
-    expect(read(job).verdict).toBe(
+    expect(readSentence(job).verdict).toBe(
       'open by 4.00 mm, 1.00 mm of it at the start: one more stitch needs 8.00 mm',
     );
   });
@@ -124,7 +72,7 @@ describe('places that are met', () => {
   const square = 'M0 0H100V70H0Z';
   it('the spread of the pitch is said, and that all are met', () => {
     const job = rowOf('stitch', square, 12, { meet: { corners: 0.1, at: [] } });
-    const { text, verdict, good } = read(job);
+    const { text, verdict, good } = readSentence(job);
     // 100 / 8 and 70 / 6 mm, by hand.
     expect(text).toContain('the pitch becomes 11.6667 mm to 12.5000 mm (−2.78 % to +4.17 %).');
     expect([verdict, good]).toEqual(['meets all 4 places exactly', true]);
@@ -132,7 +80,7 @@ describe('places that are met', () => {
 
   it('one place, two places', () => {
     const at = (...places: number[]): string =>
-      read(rowOf('stitch', LINE, 7, { meet: { corners: null, at: places } })).verdict;
+      readSentence(rowOf('stitch', LINE, 7, { meet: { corners: null, at: places } })).verdict;
     expect(at(30)).toBe('meets its place exactly');
     expect(at(30, 60)).toBe('meets both its places exactly');
   });
@@ -140,13 +88,13 @@ describe('places that are met', () => {
   it('marks are kept but not met while something else gives way', () => {
     const job = rowOf('stitch', square, 12, { hold: 'pitch', meet: { corners: 0.1, at: [] } });
     expect(resolveRun(job).request.meet).toBeNull();
-    expect(read(job).good).toBe(true);
+    expect(readSentence(job).good).toBe(true);
   });
 
   it('pieces on points meet them by their pins', () => {
     const job = rowOf('lamp', square, 12, { meet: { corners: 0.1, at: [] }, ...lay({ ends: 'points' }) });
     expect(resolveRun(job).request.lay?.ends).toBe('pins');
-    expect(read(job).verdict).toBe('meets all 4 places exactly');
+    expect(readSentence(job).verdict).toBe('meets all 4 places exactly');
   });
 });
 

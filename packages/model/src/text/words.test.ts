@@ -1,30 +1,16 @@
-import { fitRow } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
 import { demoJobs } from '../demo';
 import type { Job } from '../job';
-import { resolveRun } from '../resolve';
 import { outlineJob } from '../starters';
 import { defaultTension } from '../fit';
-import { fitSentence, ordinal, wayWords } from './index';
+import { ordinal, wayWords } from './index';
+import { readSentence } from './rows.testing';
 
-const read = (job: Job): { text: string; good: boolean; verdict: string } => {
-  const resolved = resolveRun(job);
-  const fit = fitRow(resolved.source, resolved.request);
-  const sentence = fitSentence(job, resolved, fit);
-  return {
-    text: sentence.parts
-      .map((part) => part.text)
-      .join('')
-      .replace(/\u00a0/g, ' '),
-    good: sentence.verdict.good,
-    verdict: sentence.verdict.text.replace(/\u00a0/g, ' '),
-  };
-};
 const lift = (): Job => structuredClone(demoJobs().find((d) => d.id === 'demo-coin-lift')!.job);
 
 describe('the fit sentence', () => {
   it('says length, pitch, ideal and whole count, what gives way, and how it closes', () => {
-    const { text, good, verdict } = read(lift());
+    const { text, good, verdict } = readSentence(lift());
     expect(text).toMatch(
       /^Route round three wheels, \d+\.\d\d mm round, at a pitch of 12\.70 mm: 90\.\d\d would fit\. Put in 90 links, 15 times 6; the pitch becomes 12\.\d{4} mm \([+−]\d\.\d\d %\), its toothed wheels with it\.$/,
     );
@@ -35,7 +21,7 @@ describe('the fit sentence', () => {
   it('says how the path is scaled, and that toothed wheels keep their size', () => {
     const job = lift();
     job.runs[0].fit.hold = 'pitch';
-    expect(read(job).text).toMatch(
+    expect(readSentence(job).text).toMatch(
       /the path is scaled by \d\.\d{5} \([+−].* %\), toothed wheels keeping their size\.$/,
     );
   });
@@ -61,13 +47,13 @@ describe('a wheel that gives way, in words', () => {
     job.runs[0].fit = { ...job.runs[0].fit, hold: 'wheel', tension: defaultTension(job, job.runs[0]) };
     // The idler presses on the chain from outside, but even without it the loop is too long for 90.
     expect(job.runs[0].fit.tension?.wheel).toBe('head');
-    expect(read(job).text).toMatch(/the head sprocket moves \d+\.\d\d mm (left|down and left)\.$/);
+    expect(readSentence(job).text).toMatch(/the head sprocket moves \d+\.\d\d mm (left|down and left)\.$/);
     // For 92 the idler is pressed in further.
     job.runs[0].fit = { ...job.runs[0].fit, multiple: 1, count: 92 };
     job.runs[0].fit.tension = defaultTension(job, job.runs[0]);
     expect(job.runs[0].fit.tension?.wheel).toBe('idler');
-    expect(read(job).text).toMatch(/the idler moves \d+\.\d\d mm down( and (left|right))?\.$/);
-    expect(read(job).good).toBe(true);
+    expect(readSentence(job).text).toMatch(/the idler moves \d+\.\d\d mm down( and (left|right))?\.$/);
+    expect(readSentence(job).good).toBe(true);
     expect([0, 0.9, 1.6, 2.4, 3.1, -2.3, -1.5, -0.7].map((a) => wayWords(Math.cos(a), Math.sin(a)))).toEqual([
       'right',
       'up and right',

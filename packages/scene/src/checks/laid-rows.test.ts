@@ -1,63 +1,12 @@
+import type { Job } from '@coin-relay/model';
+import { LINE, lay, readSentence, rowOf } from '@coin-relay/model/testing';
+import { describe, expect, it } from 'vitest';
 import { findingsOf } from './checks.testing';
 import type { Finding } from './finding';
-import { fitRow, PLAIN_LAY } from '@coin-relay/core';
-import { describe, expect, it } from 'vitest';
-import {
-  beadPieces,
-  charmPieces,
-  flatTopPieces,
-  lampPieces,
-  plankPieces,
-  stitchPieces,
-  tubePieces,
-  type Job,
-  type RunFit,
-  parseJob,
-  resolveRun,
-  outlineJob,
-  fitSentence,
-} from '@coin-relay/model';
 
-const MAKERS = {
-  plank: plankPieces,
-  lamp: lampPieces,
-  stitch: stitchPieces,
-  'flat-top': flatTopPieces,
-  bead: beadPieces,
-  charm: charmPieces,
-  tube: tubePieces,
-};
-
-const rowOf = (family: keyof typeof MAKERS, data: string, pitch: number, fit: Partial<RunFit> = {}): Job => {
-  const job = outlineJob('Row', data);
-  const made = MAKERS[family](pitch);
-  return parseJob({
-    ...job,
-    pieces: made.pieces,
-    runs: [
-      {
-        ...job.runs[0],
-        sequence: made.sequence.slice(0, 1),
-        fit: { hold: 'path', rounding: 'nearest', multiple: 1, count: null, ...fit },
-      },
-    ],
-  });
-};
-const read = (job: Job): { text: string; verdict: string; good: boolean; findings: Finding[] } => {
-  const resolved = resolveRun(job);
-  const fit = fitRow(resolved.source, resolved.request);
-  const { parts, verdict } = fitSentence(job, resolved, fit);
-  const plain = (text: string): string => text.replace(/\u00a0/g, ' ');
-  return {
-    text: plain(parts.map((part) => part.text).join('')),
-    verdict: plain(verdict.text),
-    good: verdict.good,
-    findings: findingsOf(job),
-  };
-};
-const LINE = 'M0 0H100';
-const lay = (change: Partial<typeof PLAIN_LAY>): Pick<RunFit, 'lay'> => ({
-  lay: { ...PLAIN_LAY, inset: [0, 0], ...change } as RunFit['lay'],
+const read = (job: Job): { text: string; verdict: string; good: boolean; findings: Finding[] } => ({
+  ...readSentence(job),
+  findings: findingsOf(job),
 });
 
 describe('what is left over', () => {

@@ -5,28 +5,18 @@ import {
   resolveRun,
   outlineJob,
   mendPath,
-  fitSentence,
   type Job,
   type SetOut,
 } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
+import { readSentence } from '@coin-relay/model/testing';
 import { findingsOf } from './checks.testing';
 import type { Finding } from './finding';
 
-const read = (job: Job): { text: string; good: boolean; verdict: string; findings: string[] } => {
-  const resolved = resolveRun(job);
-  const fit = fitRow(resolved.source, resolved.request);
-  const sentence = fitSentence(job, resolved, fit);
-  return {
-    text: sentence.parts
-      .map((part) => part.text)
-      .join('')
-      .replace(/\u00a0/g, ' '),
-    good: sentence.verdict.good,
-    verdict: sentence.verdict.text.replace(/\u00a0/g, ' '),
-    findings: findingsOf(job).map((finding) => finding.kind),
-  };
-};
+const read = (job: Job): { text: string; good: boolean; verdict: string; findings: string[] } => ({
+  ...readSentence(job),
+  findings: findingsOf(job).map((finding) => finding.kind),
+});
 const lift = (): Job => structuredClone(demoJobs().find((d) => d.id === 'demo-coin-lift')!.job);
 
 describe('the fit sentence', () => {
