@@ -63,13 +63,13 @@ function cornersOf(path: MeasuredPath, count: number): Pick<SampledPath, 'corner
 }
 
 /**
- * Reads a rail at arc length s: x, y, unit tangent x, y. Places come from a cubic (Hermite) step
+ * Reads a sampled path at arc length s: x, y, unit tangent x, y. Places come from a cubic (Hermite) step
  * between two entries, directions from a straight one, taken to length 1. On a corner the
- * direction is midway between its two sides; beside it each side keeps its own. Open rails run on
+ * direction is midway between its two sides; beside it each side keeps its own. Open sampled paths run on
  * straight beyond their ends.
  */
-export function readSampledPath(rail: SampledPath, s: number, out: Float64Array): void {
-  const { length, closed, step, data } = rail;
+export function readSampledPath(sampled: SampledPath, s: number, out: Float64Array): void {
+  const { length, closed, step, data } = sampled;
   let u = closed ? wrapInto(s, length) : s;
   let over = 0;
   if (!closed) {
@@ -86,9 +86,9 @@ export function readSampledPath(rail: SampledPath, s: number, out: Float64Array)
   if (k > last) k = last;
   const t = u / step - k;
   const o = 4 * k;
-  const corner = rail.cornerIn[k];
+  const corner = sampled.cornerIn[k];
   if (corner >= 0) {
-    readNearCorner(rail, 5 * corner, o, u, out);
+    readNearCorner(sampled, 5 * corner, o, u, out);
     return;
   }
   const t2 = t * t;

@@ -26,7 +26,7 @@ export function rowOnMovingPath(
   const pins = new Float64Array(frames * columns * 2);
   const arc = new Float64Array(frames * columns);
   const firstLinks = new Int32Array(frames);
-  const rails: SampledPath[] = [];
+  const laidPaths: SampledPath[] = [];
   const request = { ...rest.request, count: rest.count };
   for (let frame = 0; frame < frames; frame++) {
     const fit = inFrame(frame, () => fitRow(sourceAt(frame), request));
@@ -47,10 +47,10 @@ export function rowOnMovingPath(
     pins.set(room.pins, frame * columns * 2);
     arc.set(room.arc, frame * columns);
     firstLinks[frame] = room.firstLink;
-    const rail = samplePath(fit.layout.path, fit.request.pitch);
+    const sampled = samplePath(fit.layout.path, fit.request.pitch);
     // What is ridden on is kept for every frame too.
-    if (frame === 0) checkFrames(frames, columns + rail.data.length / 4);
-    rails.push(rail);
+    if (frame === 0) checkFrames(frames, columns + sampled.data.length / 4);
+    laidPaths.push(sampled);
     if (frame % 8 === 7) progress((frame + 1) / frames);
   }
   progress(1);
@@ -66,7 +66,7 @@ export function rowOnMovingPath(
     firstLinks,
     lengthens: false,
     swells: false,
-    sampledPaths: rails,
+    sampledPaths: laidPaths,
   };
 }
 

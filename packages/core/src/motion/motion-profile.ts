@@ -16,7 +16,7 @@ export const STEADY: MotionProfile = { way: 'on', dwell: [0, 0], ease: [0, 0] };
 export const isSteady = ({ way, dwell, ease }: MotionProfile): boolean =>
   way === 'on' && dwell[0] === 0 && dwell[1] === 0 && ease[0] === 0 && ease[1] === 0;
 
-/** Frames that the legs of a manner move for: one leg, or out and back. */
+/** Frames that the legs of a profile move for: one leg, or out and back. */
 export function legsOf({ way, dwell }: MotionProfile, frames: number): readonly number[] {
   const moving = frames - dwell[0] - dwell[1];
   if (way === 'on') return [moving];
@@ -27,17 +27,17 @@ export function legsOf({ way, dwell }: MotionProfile, frames: number): readonly 
 /**
  * @throws RelayError manner-invalid where rests and eases do not fit into the loop
  */
-export function checkMotionProfile(manner: MotionProfile, frames: number): void {
-  const whole = [...manner.dwell, ...manner.ease].every((value) => Number.isInteger(value) && value >= 0);
+export function checkMotionProfile(profile: MotionProfile, frames: number): void {
+  const whole = [...profile.dwell, ...profile.ease].every((value) => Number.isInteger(value) && value >= 0);
   if (!whole) throw wrong('Rests and eases are whole numbers of frames, zero or more.');
-  const shortest = Math.min(...legsOf(manner, frames));
-  const resting = manner.dwell[0] + manner.dwell[1];
+  const shortest = Math.min(...legsOf(profile, frames));
+  const resting = profile.dwell[0] + profile.dwell[1];
   if (shortest < 1) {
     throw wrong(
       `It rests for ${resting} of ${frames} frames, which leaves none to move in. Rest for less, or make the loop longer.`,
     );
   }
-  const easing = manner.ease[0] + manner.ease[1];
+  const easing = profile.ease[0] + profile.ease[1];
   if (easing > shortest) {
     throw wrong(
       `Getting up to speed and coming to rest take ${easing} frames, and there are ${shortest} to move in. Ease for fewer frames, or make the loop longer.`,
@@ -50,12 +50,12 @@ export function checkMotionProfile(manner: MotionProfile, frames: number): void 
  * again where it goes to and fro. Beyond the loop it goes on as in it. The frame may lie between
  * whole ones.
  */
-export function partTravelled(manner: MotionProfile, frames: number, frame: number): number {
-  if (isSteady(manner)) return frame / frames;
+export function partTravelled(profile: MotionProfile, frames: number, frame: number): number {
+  if (isSteady(profile)) return frame / frames;
   const laps = Math.floor(frame / frames);
   const within = frame - laps * frames;
-  const { way, dwell, ease } = manner;
-  const [out, back] = legsOf(manner, frames);
+  const { way, dwell, ease } = profile;
+  const [out, back] = legsOf(profile, frames);
   if (way === 'on') return laps + legPart(within - dwell[0], out, ease);
   const t = within - dwell[0];
   if (t <= out + dwell[1]) return legPart(t, out, ease);

@@ -5,7 +5,7 @@ import { angle, coordinate, drivenLength, id, length, lengthOrNone, name } from 
 
 const frameCount = z.number().int().min(0).max(MOST_FRAMES);
 
-const MannerSchema = z
+const MotionProfileSchema = z
   .object({
     way: z.enum(['on', 'to-and-fro']),
     dwell: z
@@ -35,7 +35,7 @@ const DriveSchema = z.object({
     .min(-100_000)
     .max(100_000)
     .describe('Travelled in one loop, where nothing else drives it.'),
-  manner: MannerSchema.optional(),
+  manner: MotionProfileSchema.optional(),
   train: TrainSchema.optional(),
 });
 

@@ -41,14 +41,14 @@ export function boundaryOf(job: Job, { boundary }: SetOut): Boundary | null {
   return { area: areaOf(measured, BOUNDARY_TOLERANCE), keep, how };
 }
 
-/** How far the path to be reached is from every entry of a rail. */
+/** How far the path to be reached is from every entry of a sampled path. */
 export function reachOf(
   job: Job,
   reach: NonNullable<SetOut['reach']>,
   own: MeasuredPath,
-  rail: SampledPath,
+  sampled: SampledPath,
 ): Float64Array {
-  const count = rail.data.length / 4;
+  const count = sampled.data.length / 4;
   const found = new Float64Array(count).fill(NaN);
   const path = job.paths.find((p) => p.id === reach.path);
   if (!path) return found;
@@ -57,7 +57,7 @@ export function reachOf(
   const side = insideSide(own);
   const at = new Float64Array(4);
   for (let k = 0; k < count; k++) {
-    readSampledPath(rail, Math.min(k * rail.step, rail.length * (1 - 1e-12)), at);
+    readSampledPath(sampled, Math.min(k * sampled.step, sampled.length * (1 - 1e-12)), at);
     const [ux, uy] = reachWay(reach.way, at[2], at[3], side);
     found[k] = reachTo(line, measured.closed, { x: at[0], y: at[1] }, ux, uy) ?? NaN;
   }

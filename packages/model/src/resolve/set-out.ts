@@ -30,7 +30,7 @@ export interface ResolvedSetOut {
   /** The path to ride on, where a piece does. */
   readonly sampledPath: SampledPath | null;
   readonly boundary: Boundary | null;
-  /** For every entry of the rail: how far the path to be reached is, mm; NaN where it is not met. */
+  /** For every entry of the sampled path: how far the path to be reached is, mm; NaN where it is not met. */
   readonly reach: Float64Array | null;
 }
 
@@ -59,16 +59,16 @@ export function resolveSetOut(job: Job, run: Run, fit: FitOutcome): ResolvedSetO
       const behaviour = behaviourOf(piece);
       return behaviour === 'carried' || (behaviour === 'bending' && !familyOf(piece).onPin);
     });
-  const rail = rides ? samplePath(path, fit.request.pitch) : null;
+  const sampled = rides ? samplePath(path, fit.request.pitch) : null;
   return {
     setOut,
     pieces,
     materials,
     table,
     middles,
-    sampledPath: rail,
+    sampledPath: sampled,
     boundary: boundaryOf(job, setOut),
-    reach: rail && setOut.reach ? reachOf(job, setOut.reach, path, rail) : null,
+    reach: sampled && setOut.reach ? reachOf(job, setOut.reach, path, sampled) : null,
   };
 }
 

@@ -15,7 +15,7 @@ const at = new Float64Array(4);
  * Writes the points of a bending piece's part at link k: x runs along the path from pin to pin, y
  * stands off from it. Its setting and its place's touches come first, in its own axes.
  * @param row offset to the left of the path, mm
- * @param read where the path is read: the rail by default, or the exact path
+ * @param read where the path is read: the sampled path by default, or the exact path
  */
 export function bentPoints(
   scene: RowScene,

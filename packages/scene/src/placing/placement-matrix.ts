@@ -86,20 +86,20 @@ function standAt(
   const { frame, fit } = scene;
   const { pins, arc, links } = frame;
   const a = k * frame.step;
-  const { sampledPath: rail } = scene;
-  if (seat === 'on-middle' && rail) {
+  const { sampledPath: sampled } = scene;
+  if (seat === 'on-middle' && sampled) {
     const s = (arc[a] + arc[a + 1]) / 2 + along;
     if (scene.laid?.lengthens) stand.longer = (arc[a + 1] - arc[a]) / span;
     else if (fit.apart) stand.longer = fit.apart.factor;
-    readSampledPath(rail, s, at);
+    readSampledPath(sampled, s, at);
     stand.x = at[0];
     stand.y = at[1];
     if (setting.facing === 'chord') {
       const half = ((box[2] - box[0]) * setting.scale) / 2;
-      readSampledPath(rail, s + half, at);
+      readSampledPath(sampled, s + half, at);
       const hx = at[0];
       const hy = at[1];
-      readSampledPath(rail, s - half, at);
+      readSampledPath(sampled, s - half, at);
       point(stand, hx - at[0], hy - at[1]);
     } else {
       stand.ux = at[2];
@@ -135,12 +135,12 @@ function point(stand: Stand, dx: number, dy: number): void {
  * where there is none, or it is not met.
  */
 export function elongationAt(scene: RowScene, k: number, piece: ScenePiece): number {
-  const { sampledPath: rail, reach, setOut, table } = scene.setOut;
-  if (!rail || !reach || !setOut.reach) return 1;
+  const { sampledPath: sampled, reach, setOut, table } = scene.setOut;
+  if (!sampled || !reach || !setOut.reach) return 1;
   const { arc, step } = scene.frame;
   let s = (arc[k * step] + arc[k * step + 1]) / 2;
-  if (rail.closed) s -= Math.floor(s / rail.length) * rail.length;
-  const u = Math.max(0, Math.min(reach.length - 1.000001, s / rail.step));
+  if (sampled.closed) s -= Math.floor(s / sampled.length) * sampled.length;
+  const u = Math.max(0, Math.min(reach.length - 1.000001, s / sampled.step));
   const j = Math.floor(u);
   const distance = reach[j] + (u - j) * (reach[j + 1] - reach[j]);
   if (!(distance > 0)) return 1;

@@ -27,7 +27,7 @@ export function paintPath(ctx: CanvasRenderingContext2D, fit: FitOutcome, pixel:
 }
 
 /** A path that moves, from the table that is ridden on. */
-export function paintRail(ctx: CanvasRenderingContext2D, { data }: SampledPath, pixel: number): void {
+export function paintSampledPath(ctx: CanvasRenderingContext2D, { data }: SampledPath, pixel: number): void {
   const places = data.length / 4;
   const every = Math.max(1, Math.floor(places / 400));
   ctx.beginPath();

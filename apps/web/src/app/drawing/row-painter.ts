@@ -29,7 +29,7 @@ import {
 } from '@coin-relay/scene';
 import { bandOf, PLAIN_REPEATS, repeatOf, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
 import type { PictureShelf } from '../shared/picture-shelf';
-import { paintPath, paintRail } from './path-painter';
+import { paintPath, paintSampledPath } from './path-painter';
 import { figureParts, fillParts, PieceLooks, type PaintPart, type PieceLook } from './piece-looks';
 
 /** A canvas map: x' = a x + c y + e, y' = b x + d y + f. */
@@ -129,8 +129,8 @@ export class RowPainter {
 
   /** Paints its path as it is now. */
   paintWay(ctx: CanvasRenderingContext2D, pixel: number): void {
-    const { sampledPath: rail } = this.scene;
-    if (this.laid?.sampledPaths && rail) paintRail(ctx, rail, pixel);
+    const { sampledPath: sampled } = this.scene;
+    if (this.laid?.sampledPaths && sampled) paintSampledPath(ctx, sampled, pixel);
     else paintPath(ctx, this.fit, pixel);
   }
 
