@@ -36,6 +36,33 @@ describe('who may ask', () => {
   });
 });
 
+describe('bodies that cannot be read', () => {
+  const post = () => request(server.app).post('/api/measure').set('Content-Type', 'application/json');
+  const codeOf = (answer: { status: number; body: { code?: string } }): [number, string | undefined] => [
+    answer.status,
+    answer.body.code,
+  ];
+
+  it('nested too deeply: refused before it is parsed', async () => {
+    for (const body of ['['.repeat(100_000), '{"a":'.repeat(100_000), `{"source":${'['.repeat(100)}`])
+      expect(codeOf(await post().send(body))).toEqual([400, 'body-too-deep']);
+  });
+
+  it('packed, and broken: what cannot be unpacked was not asked well', async () => {
+    const answer = await post().set('Content-Encoding', 'gzip').send('this is not packed');
+    expect(codeOf(answer)).toEqual([400, 'body-broken']);
+  });
+
+  it('of an encoding or a charset that is not read: said so, as the standard says (RFC 9110, 15.5.16)', async () => {
+    expect(codeOf(await post().set('Content-Encoding', 'zstd-x').send('{}'))).toEqual([415, 'body-encoding']);
+    const foreign = await request(server.app)
+      .post('/api/measure')
+      .set('Content-Type', 'application/json; charset=koi8-r')
+      .send('{}');
+    expect(codeOf(foreign)).toEqual([415, 'body-encoding']);
+  });
+});
+
 describe('headers', () => {
   it('a strict content security policy with a nonce of its own for each answer', async () => {
     const first = await request(server.app).get('/api/jobs');

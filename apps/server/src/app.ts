@@ -1,9 +1,10 @@
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { Executor } from './compute/executor';
 import { computeRouter } from './compute/router';
+import { checkDepth } from './http/depth';
 import { hostGuard } from './http/guard';
 import { HttpError, problemHandler } from './http/problem';
 import type { JobRepository } from './jobs/repository';
@@ -30,6 +31,10 @@ export interface AppParts {
   /** Folder of the built interface; null to serve the data interface only. */
   readonly pages: string | null;
 }
+
+/** Reads bodies of JSON up to so many bytes, and not too deep. */
+const readJson = (limit: number): RequestHandler =>
+  express.json({ limit, verify: (_req, _res, body) => checkDepth(body) });
 
 /** Puts the application together; it listens elsewhere. */
 export function createApp({ jobs, pictures, links, executor, log, hostNames, pages }: AppParts): Express {
@@ -62,10 +67,10 @@ export function createApp({ jobs, pictures, links, executor, log, hostNames, pag
   app.get('/api/openapi.json', (_req, res) => {
     res.json(openApiDocument());
   });
-  app.use('/api/jobs', express.json({ limit: BODY_LIMITS.job }), jobsRouter(jobs));
+  app.use('/api/jobs', readJson(BODY_LIMITS.job), jobsRouter(jobs));
   app.use('/api/pictures', picturesRouter(pictures));
-  app.use('/api/links', express.json({ limit: BODY_LIMITS.job }), linksRouter(links));
-  app.use('/api', computeRouter(executor, express.json({ limit: BODY_LIMITS.calculation })));
+  app.use('/api/links', readJson(BODY_LIMITS.job), linksRouter(links));
+  app.use('/api', computeRouter(executor, readJson(BODY_LIMITS.calculation)));
   app.use('/api', () => {
     throw new HttpError(
       404,

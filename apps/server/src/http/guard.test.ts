@@ -30,6 +30,24 @@ describe('host names', () => {
   });
 });
 
+describe('requests of other sites that leave the origin out', () => {
+  const sent = async (method: 'get' | 'post', site: string, mode: string): Promise<number> => {
+    const asked = method === 'get' ? request(app).get('/') : request(app).post('/');
+    const headers = { Host: 'localhost:4310', 'Sec-Fetch-Site': site, 'Sec-Fetch-Mode': mode };
+    return (await asked.set(headers)).status;
+  };
+
+  it('are not taken, but a link to the application may be followed', async () => {
+    expect(await sent('post', 'cross-site', 'no-cors')).toBe(403);
+    expect(await sent('post', 'same-site', 'no-cors')).toBe(403);
+    expect(await sent('post', 'cross-site', 'navigate')).toBe(403);
+    expect(await sent('get', 'cross-site', 'no-cors')).toBe(403);
+    expect(await sent('get', 'cross-site', 'navigate')).toBe(200);
+    expect(await sent('post', 'same-origin', 'cors')).toBe(200);
+    expect(await sent('get', 'none', 'navigate')).toBe(200);
+  });
+});
+
 describe('origins', () => {
   it.each([
     ['http://localhost:4310', 200],

@@ -1,4 +1,4 @@
-import type { RequestHandler } from 'express';
+import type { Request, RequestHandler } from 'express';
 import { sendProblem } from './problem';
 
 /**
@@ -19,8 +19,22 @@ export function hostGuard(names: readonly string[]): RequestHandler {
       sendProblem(res, 403, 'origin-foreign', 'Requests from pages of other sites are not taken.');
       return;
     }
+    if (origin === undefined && isSentBySite(req)) {
+      sendProblem(res, 403, 'origin-foreign', 'Requests from pages of other sites are not taken.');
+      return;
+    }
     next();
   };
+}
+
+/**
+ * Has a page of another site sent it? Browsers say so also where they leave the origin out (Fetch
+ * Metadata, W3C). A link that is followed is let through: it only opens the application.
+ */
+function isSentBySite({ headers, method }: Pick<Request, 'headers' | 'method'>): boolean {
+  const site = headers['sec-fetch-site'];
+  const follows = method === 'GET' && headers['sec-fetch-mode'] === 'navigate';
+  return (site === 'cross-site' || site === 'same-site') && !follows;
 }
 
 function hostName(host: string): string {

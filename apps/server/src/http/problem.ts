@@ -1,6 +1,7 @@
 import { RelayError } from '@coin-relay/core';
 import type { ErrorRequestHandler, Response } from 'express';
 import type { Logger } from 'pino';
+import { TOO_DEEP } from './depth';
 
 /** An error answer after RFC 9457. `code` is ours and never changes; `detail` is for people. */
 export interface Problem {
@@ -90,8 +91,25 @@ export function problemHandler(log: Logger): ErrorRequestHandler {
       );
       return;
     }
-    if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported') {
+    if (type === 'entity.parse.failed') {
       sendProblem(res, 400, 'body-broken', 'The request’s body is not readable JSON.');
+      return;
+    }
+    if (type === TOO_DEEP) {
+      sendProblem(res, 400, 'body-too-deep', (error as Error).message);
+      return;
+    }
+    if (type === 'encoding.unsupported' || type === 'charset.unsupported') {
+      sendProblem(
+        res,
+        415,
+        'body-encoding',
+        'The request’s body is read as JSON in UTF-8, plain or packed with gzip, deflate or Brotli.',
+      );
+      return;
+    }
+    if (String((error as { code?: unknown } | null)?.code).startsWith('Z_')) {
+      sendProblem(res, 400, 'body-broken', 'The request’s body is packed, and cannot be unpacked.');
       return;
     }
     if (typeof type === 'string' && type.startsWith('request.')) {

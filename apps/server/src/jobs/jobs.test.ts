@@ -140,6 +140,13 @@ describe('history and earlier states', () => {
     await request(server.app).get('/api/jobs/lift/revisions/x').expect(404);
   });
 
+  it('not of a job that was taken off the rack, until it is put back', async () => {
+    await make();
+    await request(server.app).delete('/api/jobs/lift');
+    await request(server.app).get('/api/jobs/lift/revisions').expect(404);
+    await request(server.app).get('/api/jobs/lift/revisions/1').expect(404);
+  });
+
   it(`keeps the last ${KEPT_REVISIONS} of them`, () => {
     const jobs = new JobRepository(server.db);
     jobs.create('busy', demoJob(), 'Made');

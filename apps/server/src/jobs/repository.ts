@@ -64,6 +64,9 @@ function statements(db: Db) {
     one: db.prepare<[string], JobRow>(
       'SELECT id, name, place, revision, document, done, updated_at FROM jobs WHERE id = ? AND deleted_at IS NULL',
     ),
+    onRack: db.prepare<[string], { revision: number }>(
+      'SELECT revision FROM jobs WHERE id = ? AND deleted_at IS NULL',
+    ),
     any: db.prepare<[string], { revision: number }>('SELECT revision FROM jobs WHERE id = ?'),
     insert: db.prepare(
       'INSERT INTO jobs (id, name, place, revision, document, created_at, updated_at) VALUES (@id, @name, @place, 1, @document, @now, @now)',
@@ -108,6 +111,12 @@ export class JobRepository {
     return this.sql.list.all();
   }
 
+  /** Is it there, and not taken off the rack? */
+  isOnRack(id: string): boolean {
+    return this.sql.onRack.get(id) !== undefined;
+  }
+
+  /** Is it there, on the rack or off it? */
   has(id: string): boolean {
     return this.sql.any.get(id) !== undefined;
   }

@@ -59,13 +59,14 @@ export function jobsRouter(jobs: JobRepository): Router {
 
   router.get('/:id/revisions', (req, res) => {
     const id = jobId(req);
-    if (!jobs.has(id)) throw missing(req);
+    if (!jobs.isOnRack(id)) throw missing(req);
     res.json({ revisions: jobs.revisions(id) });
   });
 
   router.get('/:id/revisions/:revision', (req, res) => {
     const revision = Number(req.params.revision);
-    const job = Number.isInteger(revision) ? jobs.revision(jobId(req), revision) : null;
+    const id = jobId(req);
+    const job = Number.isInteger(revision) && jobs.isOnRack(id) ? jobs.revision(id, revision) : null;
     if (!job)
       throw new HttpError(
         404,

@@ -1,0 +1,31 @@
+/** Arrays and objects within each other that a body may have; documents have a dozen. */
+export const MOST_DEPTH = 64;
+
+/** What an error about depth is marked with. */
+export const TOO_DEEP = 'body.too-deep';
+
+const [QUOTE, ESCAPE, ARRAY, ARRAY_END, OBJECT, OBJECT_END] = [...'"\\[]{}'].map((c) => c.charCodeAt(0));
+
+/**
+ * Refuses a body of JSON that is nested too deeply, before it is parsed. Reads each byte once at
+ * the most, and stops where it is too deep.
+ * @throws Error with the type `body.too-deep`
+ */
+export function checkDepth(body: Uint8Array): void {
+  let depth = 0;
+  let quoted = false;
+  for (let i = 0; i < body.length; i++) {
+    const c = body[i];
+    if (quoted) {
+      if (c === ESCAPE) i++;
+      else if (c === QUOTE) quoted = false;
+    } else if (c === QUOTE) quoted = true;
+    else if (c === ARRAY || c === OBJECT) {
+      if (++depth > MOST_DEPTH)
+        throw Object.assign(
+          new Error(`The request’s body is nested over ${MOST_DEPTH} deep: nothing that is taken here is.`),
+          { type: TOO_DEEP },
+        );
+    } else if (c === ARRAY_END || c === OBJECT_END) depth--;
+  }
+}
