@@ -26,6 +26,17 @@ describe('joining the lines of a drawing', () => {
   });
 });
 
+describe('what the lines of a drawing are called', () => {
+  it('copies of one are numbered, past the names that are taken', () => {
+    const copies = '<use href="#a"/>'.repeat(3);
+    const { contours } = readDrawing(
+      'svg',
+      `<svg xmlns="http://www.w3.org/2000/svg"><path id="a-3" d="M0 0h1"/><path id="a" d="M0 0h1"/>${copies}</svg>`,
+    );
+    expect(contours.map(({ id }) => id)).toEqual(['a-3', 'a', 'a-2', 'a-4', 'a-5']);
+  });
+});
+
 describe('which format a file has', () => {
   it.each([
     ['a.svg', '', 'svg'],

@@ -52,6 +52,8 @@ export class DrawingCollector {
   private readonly contours: DrawnContour[] = [];
   private readonly skipped = new Map<string, { what: string; reason: string; count: number }>();
   private readonly ids = new Set<string>();
+  /** The number that the next one of a name is tried with. */
+  private readonly numbers = new Map<string, number>();
   private elements = 0;
 
   /** Counts one drawn element. @throws RelayError file-too-large beyond the limit */
@@ -101,7 +103,10 @@ export class DrawingCollector {
   private newId(given: string | undefined, part: number, kind: string): string {
     const base = given ? (part > 0 ? `${given}.${part}` : given) : `${kind}-${this.contours.length + 1}`;
     let id = base;
-    for (let k = 2; this.ids.has(id); k++) id = `${base}-${k}`;
+    // Copies of one element ask for the same name again and again: its numbers go on where they were.
+    let k = this.numbers.get(base) ?? 2;
+    for (; this.ids.has(id); k++) id = `${base}-${k}`;
+    this.numbers.set(base, k);
     this.ids.add(id);
     return id;
   }

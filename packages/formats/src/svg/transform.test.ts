@@ -66,6 +66,25 @@ describe('transform lists', () => {
 });
 
 describe('viewports', () => {
+  it('sizes are read with any unit and space round them; what is none, however long, is none', () => {
+    const scale = (width: string): number =>
+      outerViewport({ width, viewBox: '0 0 10 10' }).millimetresPerUnit;
+    expect(scale(' 5mm ')).toBeCloseTo(0.5, 12);
+    expect(scale('+.5 cm')).toBeCloseTo(0.5, 12);
+    expect(scale('5.e0MM')).toBeCloseTo(0.5, 12);
+    for (const none of [
+      `${'1'.repeat(60_000)}!`,
+      `1${' '.repeat(60_000)}!`,
+      `1.${'1'.repeat(60_000)}e`,
+      '5mm5',
+      '1e',
+    ])
+      expect(outerViewport({ width: none, viewBox: '0 0 10 10' })).toMatchObject({
+        millimetresPerUnit: 1,
+        physical: false,
+      });
+  });
+
   it('the smaller scale decides, so that the picture is not distorted', () => {
     expect(
       outerViewport({ width: '100mm', height: '10mm', viewBox: '0 0 100 100' }).millimetresPerUnit,

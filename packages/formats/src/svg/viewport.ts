@@ -17,7 +17,8 @@ interface Size {
 }
 
 function readSize(text: string | undefined): Size | null {
-  const match = /^\s*([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)\s*([a-z%]*)\s*$/i.exec(text ?? '');
+  // Each character can be read in one way only, so that a long text is not tried in many.
+  const match = /^([+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?)\s*([a-z%]*)$/i.exec((text ?? '').trim());
   return match ? { value: Number(match[1]), unit: match[2].toLowerCase() } : null;
 }
 
