@@ -34,7 +34,14 @@ export interface AppParts {
 
 /** Reads bodies of JSON up to so many bytes, and not too deep. */
 const readJson = (limit: number): RequestHandler =>
-  express.json({ limit, verify: (_req, _res, body) => checkDepth(body) });
+  express.json({
+    limit,
+    verify(_req, _res, body, charset) {
+      // JSON that crosses between machines is in UTF-8 (RFC 8259, 8.1), and is checked as such.
+      if (charset !== 'utf-8') throw Object.assign(new Error(charset), { type: 'charset.unsupported' });
+      checkDepth(body);
+    },
+  });
 
 /** Puts the application together; it listens elsewhere. */
 export function createApp({ jobs, pictures, links, executor, log, hostNames, pages }: AppParts): Express {

@@ -9,8 +9,8 @@ import type { SchemaParts } from './schema-parts';
 import { shape } from './shape/kind';
 import { stretch } from './stretch/kind';
 
-/** Every kind of path there is. */
-export const ALL_PATH_KINDS = [route, outline, drawn, shape, hang, stretch, parallel] as const;
+/** Every kind of path there is, in the order they are offered in. */
+export const ALL_PATH_KINDS = [drawn, route, hang, shape, stretch, parallel, outline] as const;
 
 type PathIn<A> = A extends { schema: (parts: SchemaParts) => z.ZodType<infer P> } ? P : never;
 

@@ -18,16 +18,15 @@ export function beginPath(
   offer: string,
   at: JobPath | null = null,
 ): Begun<JobPath> | null {
-  const taken = [...job.wheels];
-  const wheelIds: string[] = [];
   const begun = PATH_OFFERS.find(({ id }) => id === offer)?.begin({
     id: freshId(job.paths, offer),
-    wheelId(index) {
-      while (wheelIds.length <= index) {
-        const id = freshId([...taken, ...wheelIds.map((made) => ({ id: made }))], 'wheel');
-        wheelIds.push(id);
-      }
-      return wheelIds[index];
+    wheelIds(many) {
+      const taken: { id: string }[] = [...job.wheels];
+      return Array.from({ length: many }, () => {
+        const id = freshId(taken, 'wheel');
+        taken.push({ id });
+        return id;
+      });
     },
     at,
   });

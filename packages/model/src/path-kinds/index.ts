@@ -2,7 +2,7 @@ export * from './all';
 export * from './kind';
 export * from './begin';
 export * from './drawn/with-drawn';
-export * from './hang/kind';
+export * from './hang/hung';
 export * from './outline/contour';
 export * from './shape/ready';
 export * from './shape/words';

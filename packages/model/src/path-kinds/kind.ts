@@ -62,8 +62,8 @@ export interface Begun<P extends AnyPath> {
 /** What a new path is begun with. */
 export interface BeginGround {
   readonly id: string;
-  /** Ids for wheels that come with it. */
-  readonly wheelId: (index: number) => string;
+  /** Ids for so many wheels that come with it. */
+  readonly wheelIds: (many: number) => readonly string[];
   /** The path at work, for what is made from another one. */
   readonly at: AnyPath | null;
 }

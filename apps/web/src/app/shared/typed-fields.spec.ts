@@ -126,7 +126,7 @@ describe('fields that values are typed into', () => {
     await write(fixture, 'Length', '1/2 in');
     await write(fixture, 'Length', '1 m + 3 mm');
     const { told, unit, value } = fixture.componentInstance;
-    // One inch is 25.4 mm (ISO 31-1, by definition since 1959).
+    // One inch is 25.4 mm by definition (international yard and pound agreement, 1959).
     expect(told).toEqual([12.7, 1003]);
     value.set(25.4);
     unit.set('in');

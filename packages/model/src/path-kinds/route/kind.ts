@@ -38,15 +38,16 @@ export const route: KindOfPath<RoutePath> = {
     {
       id: 'route',
       words: 'round two wheels',
-      begin({ id, wheelId }) {
-        const wheel = (index: number, name: string, x: number): Wheel => ({
-          id: wheelId(index),
+      begin({ id, wheelIds }) {
+        const [left, right] = wheelIds(2);
+        const wheel = (wheelId: string, name: string, x: number): Wheel => ({
+          id: wheelId,
           name,
           x,
           y: 0,
           size: { by: 'radius', radius: 40 },
         });
-        const wheels = [wheel(0, 'left wheel', 0), wheel(1, 'right wheel', 250)];
+        const wheels = [wheel(left, 'left wheel', 0), wheel(right, 'right wheel', 250)];
         const stops = wheels.map((made) => ({ wheel: made.id, turn: 'ccw' as const }));
         return { path: { kind: 'route', id, name: 'Route', closed: true, stops }, wheels };
       },

@@ -2,7 +2,7 @@ import type { Vec } from '@coin-relay/core';
 import type { DrawingStage } from '../drawing-stage';
 import type { Hit, PointerUse, PressKeys } from './pointer';
 
-/** A tool that clicks and draws boxes, and dragss nothing. */
+/** A tool that clicks and draws boxes, and drags nothing. */
 export abstract class ClickingTool implements PointerUse {
   constructor(protected readonly stage: DrawingStage) {}
 

@@ -11,7 +11,7 @@ import { NgComponentOutlet } from '@angular/common';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { findCorners, tightestBend, writePathData } from '@coin-relay/core';
 import { formatLength, freshId } from '@coin-relay/model';
-import { distinctUntilChanged, map, of, switchMap } from 'rxjs';
+import { catchError, distinctUntilChanged, from, map, of, switchMap } from 'rxjs';
 import { addPath } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
 import { FitService } from '../../engine/fit.service';
@@ -50,15 +50,22 @@ export class PathStepComponent {
   protected readonly picks = toSignal(this.work.picks$, { requireSync: true });
   private readonly files = viewChild.required<ElementRef<HTMLDialogElement>>('files');
 
-  /** The panel of the path's kind, once it is loaded. */
+  /** The panel of the path's kind, once it is loaded; missing where it could not be. */
   protected readonly panel = toSignal(
     this.work.path$.pipe(
       map((path) => path && toolFor(path)),
       distinctUntilChanged(),
-      switchMap((tool) => (tool ? tool.panel() : of(null))),
+      switchMap((tool) =>
+        tool ? from(tool.panel()).pipe(catchError(() => of('missing' as const))) : of(null),
+      ),
     ),
     { initialValue: null },
   );
+
+  protected readonly shownPanel = computed(() => {
+    const panel = this.panel();
+    return panel === 'missing' ? null : panel;
+  });
 
   /** Of the fitted path where the row is on it, else of the path as it is drawn. */
   protected readonly facts = computed(() => {

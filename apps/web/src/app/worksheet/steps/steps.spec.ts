@@ -1,8 +1,9 @@
 import { CATALOGUE } from '@coin-relay/model';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { choose, demo, jobView } from '../../../testing/job-view';
 import { moveWheel, setPitch } from '../../document/commands';
 import { Findings } from '../../engine/findings.service';
+import { toolFor } from '../../path-kinds';
 import { JobContext } from '../../session/job-context.service';
 import { PathWork } from '../../session/path-work.service';
 import { PlaceChoice } from '../../session/place-choice.service';
@@ -40,6 +41,17 @@ describe('the path step', () => {
     expect(view.service(PathWork).mode).toBe('place');
     await choose(view, 'Add a path', 'stretch');
     expect(view.service(PathWork).mode).toBe('stretch');
+  });
+
+  it('says so where the numbers of a kind cannot be loaded', async () => {
+    const job = demo('demo-coin-lift');
+    const panel = vi.spyOn(toolFor(job.paths[0]), 'panel').mockRejectedValue(new Error('not there'));
+    const view = await jobView(PathStepComponent, job);
+    panel.mockRestore();
+    expect(view.element.querySelector('[role=alert]')?.textContent).toContain('could not be loaded');
+    await choose(view, 'Add a path', 'circle');
+    await view.fixture.whenStable();
+    expect(view.element.querySelector('relay-shape-panel')).not.toBeNull();
   });
 
   it('a path is called otherwise, and an empty name is not taken', async () => {
