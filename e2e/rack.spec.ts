@@ -10,6 +10,8 @@ test('the rack shows the demo jobs, each with a live picture and its facts', asy
     const card = page
       .locator('relay-job-card')
       .filter({ has: page.getByRole('heading', { name, exact: true }) });
+    // Cards are worked out when they come into sight.
+    await card.scrollIntoViewIfNeeded();
     await expect(card).toContainText(facts);
     await expect(card.locator('.verdict')).toContainText('closes exactly');
     // Pictures run only while they are on the screen.

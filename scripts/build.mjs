@@ -2,6 +2,7 @@
 import { spawnSync } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 import { buildCli, buildServer } from './bundle.mjs';
+import { packAll } from './pack.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const web = `${root}apps/web`;
@@ -12,6 +13,7 @@ const result = spawnSync('npx', ['ng', 'build', 'web', '--stats-json'], {
   stdio: 'inherit',
   env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
 });
+if (result.status === 0) await packAll(`${web}/dist/browser`);
 const budgets =
   result.status === 0
     ? spawnSync(process.execPath, ['scripts/budgets.mjs'], { cwd: root, stdio: 'inherit' })

@@ -258,6 +258,23 @@ describe('the description of the interface', () => {
     expect(Object.keys(openApiDocument()['paths'] as object)).toContain('/api/jobs/{id}');
   });
 
+  it('names every operation, and says what it answers to what it does not take', () => {
+    const paths = openApiDocument()['paths'] as Record<string, Record<string, Record<string, unknown>>>;
+    const operations = Object.values(paths).flatMap((address) =>
+      Object.entries(address)
+        .filter(([key]) => key !== 'parameters')
+        .map(([, operation]) => operation),
+    );
+    const names = operations.map((operation) => operation['operationId']);
+    expect(new Set(names).size).toBe(operations.length);
+    expect(names.every((name) => /^[a-zA-Z]+$/.test(String(name)))).toBe(true);
+    for (const { requestBody, responses } of operations) {
+      const statuses = Object.keys(responses as object);
+      expect(statuses).toContain('421');
+      if (requestBody !== undefined) expect(statuses).toEqual(expect.arrayContaining(['400', '413', '415']));
+    }
+  });
+
   it('other addresses are 404 as problems', async () => {
     expect((await request(server.app).get('/api/nothing').expect(404)).body.code).toBe('address-unknown');
     await request(server.app).get('/nothing').expect(404);

@@ -1,12 +1,13 @@
 import compression from 'compression';
-import express, { type Express, type RequestHandler } from 'express';
+import express, { type Express } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { Executor } from './compute/executor';
 import { computeRouter } from './compute/router';
-import { checkDepth } from './http/depth';
+import { takeJson } from './http/body';
 import { hostGuard } from './http/guard';
-import { HttpError, problemHandler } from './http/problem';
+import { HttpError } from './http/http-error';
+import { problemHandler } from './http/problem';
 import type { JobRepository } from './jobs/repository';
 import { jobsRouter } from './jobs/router';
 import { openApiDocument } from './openapi';
@@ -18,13 +19,16 @@ import { supplierRouter } from './supplier/router';
 import { makeNonce, pagesRouter } from './static/pages';
 
 /** What a request may be at the most, in bytes. */
-export const BODY_LIMITS = { job: 6_000_000, calculation: 24_000_000 } as const;
+export const BODY_LIMITS = { job: 6_000_000, calculation: 24_000_000, link: 600_000 } as const;
 
 export interface AppParts {
   readonly jobs: JobRepository;
   readonly pictures: PictureRepository;
   readonly links: LinkRepository;
+  /** Works out what is asked. */
   readonly executor: Executor;
+  /** Reads documents: apart from the calculations, so that jobs open and are saved whatever is asked. */
+  readonly reader: Executor;
   readonly log: Logger;
   /** Host names the server answers to, without ports. */
   readonly hostNames: readonly string[];
@@ -32,19 +36,17 @@ export interface AppParts {
   readonly pages: string | null;
 }
 
-/** Reads bodies of JSON up to so many bytes, and not too deep. */
-const readJson = (limit: number): RequestHandler =>
-  express.json({
-    limit,
-    verify(_req, _res, body, charset) {
-      // JSON that crosses between machines is in UTF-8 (RFC 8259, 8.1), and is checked as such.
-      if (charset !== 'utf-8') throw Object.assign(new Error(charset), { type: 'charset.unsupported' });
-      checkDepth(body);
-    },
-  });
-
 /** Puts the application together; it listens elsewhere. */
-export function createApp({ jobs, pictures, links, executor, log, hostNames, pages }: AppParts): Express {
+export function createApp({
+  jobs,
+  pictures,
+  links,
+  executor,
+  reader,
+  log,
+  hostNames,
+  pages,
+}: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(makeNonce);
@@ -74,10 +76,10 @@ export function createApp({ jobs, pictures, links, executor, log, hostNames, pag
   app.get('/api/openapi.json', (_req, res) => {
     res.json(openApiDocument());
   });
-  app.use('/api/jobs', readJson(BODY_LIMITS.job), jobsRouter(jobs));
+  app.use('/api/jobs', takeJson(BODY_LIMITS.job), jobsRouter(jobs, reader));
   app.use('/api/pictures', picturesRouter(pictures));
-  app.use('/api/links', readJson(BODY_LIMITS.job), linksRouter(links));
-  app.use('/api', computeRouter(executor, readJson(BODY_LIMITS.calculation)));
+  app.use('/api/links', takeJson(BODY_LIMITS.link), linksRouter(links));
+  app.use('/api', computeRouter(executor, takeJson(BODY_LIMITS.calculation)));
   app.use('/api', () => {
     throw new HttpError(
       404,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { readConfig } from './config';
+import { readConfig, USAGE } from './config';
 
 const defaults = { data: '/data', pages: '/pages' };
 
@@ -21,15 +21,27 @@ describe('the server’s options', () => {
       defaults,
     );
     expect(config).toMatchObject({ host: '0.0.0.0', port: 80, demo: true });
-    expect(config.hostNames).toEqual(
+    expect(config?.hostNames).toEqual(
       expect.arrayContaining(['0.0.0.0', 'arcade.local', 'pier', 'localhost']),
     );
   });
 
-  it.each([['--port', 'x'], ['--port', '70000'], ['--port', '-1'], ['--port', '1.5'], ['--tempo']])(
-    'refuses %s %s',
-    (...argv) => {
-      expect(() => readConfig(argv, defaults)).toThrow();
-    },
-  );
+  it.each([
+    ['--port', 'x'],
+    ['--port', '70000'],
+    ['--port', '-1'],
+    ['--port', '1.5'],
+    ['--port', ''],
+    ['--tempo'],
+    ['--demo', 'yes'],
+  ])('refuses %s %s', (...argv) => {
+    expect(() => readConfig(argv, defaults)).toThrow(expect.objectContaining({ usage: true }) as Error);
+  });
+
+  it('says how it is started where that is asked', () => {
+    expect(readConfig(['--help'], defaults)).toBeNull();
+    expect(readConfig(['-h', '--port', '80'], defaults)).toBeNull();
+    for (const option of ['port', 'host', 'name', 'data', 'pages', 'demo', 'help'])
+      expect(USAGE).toContain(`--${option}`);
+  });
 });

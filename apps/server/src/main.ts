@@ -5,25 +5,50 @@ import { demoJobs } from '@coin-relay/model';
 import pino from 'pino';
 import { createApp } from './app';
 import { threadExecutor } from './compute/executor';
-import { readConfig } from './config';
+import { readConfig, USAGE } from './config';
 import { openDatabase } from './database/open';
+import { documentOf } from './jobs/document';
 import { JobRepository } from './jobs/repository';
 import { LinkRepository } from './links/repository';
 import { PictureRepository } from './pictures/repository';
+import { StartError } from './start-error';
 
 const here = (path: string): string => fileURLToPath(new URL(path, import.meta.url));
-const config = readConfig(process.argv.slice(2), {
-  data: join(homedir(), '.coin-relay'),
-  pages: here('../../web/dist/browser'),
-});
+
+/** Ends with one line that says why the server does not run, and how it is started where that was the fault. */
+function refuse(error: unknown): never {
+  if (!(error instanceof StartError)) throw error;
+  process.stderr.write(`Coin Relay cannot start: ${error.message}.\n${error.usage ? `\n${USAGE}` : ''}`);
+  process.exit(2);
+}
+function orRefuse<T>(work: () => T): T {
+  try {
+    return work();
+  } catch (error) {
+    return refuse(error);
+  }
+}
+
+const config = orRefuse(() =>
+  readConfig(process.argv.slice(2), {
+    data: join(homedir(), '.coin-relay'),
+    pages: here('../../web/dist/browser'),
+  }),
+);
+if (!config) {
+  process.stdout.write(USAGE);
+  process.exit(0);
+}
 const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
-const db = openDatabase(join(config.data, 'jobs.sqlite'), here('./migrations'));
+const db = orRefuse(() => openDatabase(join(config.data, 'jobs.sqlite'), here('./migrations')));
 const jobs = new JobRepository(db);
 if (config.demo) {
   // Demo jobs that are there already keep what was done to them.
-  for (const { id, job } of demoJobs()) if (!jobs.has(id)) jobs.create(id, job, 'Demo job');
+  for (const { id, job } of demoJobs()) if (!jobs.has(id)) jobs.create(id, documentOf(job), 'Demo job');
 }
-const executor = threadExecutor(new URL('./compute-worker.mjs', import.meta.url), 20_000);
+const script = new URL('./compute-worker.mjs', import.meta.url);
+const executor = threadExecutor(script);
+const reader = threadExecutor(script);
 const pictures = new PictureRepository(db);
 const links = new LinkRepository(db);
 const app = createApp({
@@ -31,6 +56,7 @@ const app = createApp({
   pictures,
   links,
   executor,
+  reader,
   log,
   hostNames: config.hostNames,
   pages: config.pages,
@@ -46,9 +72,8 @@ const server = app.listen(config.port, config.host, () => {
 server.on('error', (error: NodeJS.ErrnoException) => {
   const reason =
     error.code === 'EADDRINUSE' ? `port ${config.port} is in use; choose another with --port` : error.message;
-  process.stderr.write(`Coin Relay cannot start: ${reason}.\n`);
   db.close();
-  process.exit(1);
+  refuse(new StartError(reason));
 });
 
 let stopping = false;
@@ -56,7 +81,7 @@ function stop(): void {
   if (stopping) return;
   stopping = true;
   server.close(() => {
-    void executor.stop().then(() => {
+    void Promise.all([executor.stop(), reader.stop()]).then(() => {
       db.close();
       process.exit(0);
     });

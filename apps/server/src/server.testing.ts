@@ -31,6 +31,7 @@ export function testServer(): TestServer {
     pictures: new PictureRepository(db),
     links: new LinkRepository(db),
     executor: inlineExecutor(),
+    reader: inlineExecutor(),
     log: pino({ level: 'silent' }),
     hostNames: ['127.0.0.1', 'localhost', '[::1]'],
     pages: null,

@@ -1,15 +1,18 @@
 import { provideHttpClient } from '@angular/common/http';
-import { provideZonelessChangeDetection } from '@angular/core';
+import { inject, provideEnvironmentInitializer, provideZonelessChangeDetection } from '@angular/core';
 import { bootstrapApplication } from '@angular/platform-browser';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { AppComponent } from './app/app.component';
 import { ROUTES } from './app/app.routes';
+import { FitPool } from './app/engine/fit-pool.service';
 
 bootstrapApplication(AppComponent, {
   providers: [
     provideZonelessChangeDetection(),
     provideHttpClient(),
     provideRouter(ROUTES, withComponentInputBinding()),
+    // The thread of the open job loads while the page does.
+    provideEnvironmentInitializer(() => inject(FitPool).warm()),
   ],
 }).catch((error: unknown) => {
   console.error(error);

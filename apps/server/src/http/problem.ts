@@ -1,7 +1,8 @@
 import { RelayError } from '@coin-relay/core';
 import type { ErrorRequestHandler, Response } from 'express';
 import type { Logger } from 'pino';
-import { TOO_DEEP } from './depth';
+import { databaseProblem } from './database-problem';
+import { HttpError } from './http-error';
 
 /** An error answer after RFC 9457. `code` is ours and never changes; `detail` is for people. */
 export interface Problem {
@@ -11,18 +12,6 @@ export interface Problem {
   readonly detail: string;
   readonly code: string;
   readonly [extra: string]: unknown;
-}
-
-/** An error with its HTTP status. */
-export class HttpError extends Error {
-  constructor(
-    readonly status: number,
-    readonly code: string,
-    message: string,
-    readonly extra: Readonly<Record<string, unknown>> = {},
-  ) {
-    super(message);
-  }
 }
 
 const TITLES: Readonly<Record<number, string>> = {
@@ -37,8 +26,10 @@ const TITLES: Readonly<Record<number, string>> = {
   421: 'Not a name of this server',
   422: 'This cannot be worked out',
   428: 'Say which state the change is based on',
+  429: 'Too many at once',
   500: 'Something broke',
   503: 'Busy',
+  507: 'No room',
 };
 
 export function sendProblem(
@@ -71,8 +62,11 @@ export function problemHandler(log: Logger): ErrorRequestHandler {
       next(error);
       return;
     }
-    if (error instanceof HttpError) {
-      sendProblem(res, error.status, error.code, error.message, error.extra);
+    const known = databaseProblem(error) ?? error;
+    if (known instanceof HttpError) {
+      if (known.status === 500 || known.status === 507) log.error({ err: error }, 'request failed');
+      if (known.retryAfter !== null) res.set('Retry-After', String(known.retryAfter));
+      sendProblem(res, known.status, known.code, known.message, known.extra);
       return;
     }
     if (error instanceof RelayError) {
@@ -91,15 +85,7 @@ export function problemHandler(log: Logger): ErrorRequestHandler {
       );
       return;
     }
-    if (type === 'entity.parse.failed') {
-      sendProblem(res, 400, 'body-broken', 'The request’s body is not readable JSON.');
-      return;
-    }
-    if (type === TOO_DEEP) {
-      sendProblem(res, 400, 'body-too-deep', (error as Error).message);
-      return;
-    }
-    if (type === 'encoding.unsupported' || type === 'charset.unsupported') {
+    if (type === 'encoding.unsupported') {
       sendProblem(
         res,
         415,

@@ -1,9 +1,9 @@
-import Database from 'better-sqlite3';
 import request from 'supertest';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { openDatabase } from '../database/open';
 import { demoJob, MIGRATIONS, testServer, type TestServer } from '../server.testing';
-import { JobRepository, KEPT_REVISIONS } from './repository';
+import { documentOf } from './document';
+import { JobRepository, KEPT_REVISIONS, LIST_PART } from './repository';
 
 let server: TestServer;
 beforeEach(() => {
@@ -65,8 +65,10 @@ describe('the rack', () => {
   it('survives a restart', async () => {
     await make();
     const again = openDatabase(server.file, MIGRATIONS);
-    expect(new JobRepository(again).find('lift')?.job).toEqual(demoJob());
+    expect(JSON.parse(new JobRepository(again).find('lift')!.document)).toEqual(demoJob());
     expect(again.pragma('journal_mode', { simple: true })).toBe('wal');
+    // 2 is FULL: what was acknowledged is on the disk.
+    expect(again.pragma('synchronous', { simple: true })).toBe(2);
     again.close();
   });
 });
@@ -149,9 +151,9 @@ describe('history and earlier states', () => {
 
   it(`keeps the last ${KEPT_REVISIONS} of them`, () => {
     const jobs = new JobRepository(server.db);
-    jobs.create('busy', demoJob(), 'Made');
+    jobs.create('busy', documentOf(demoJob()), 'Made');
     for (let k = 1; k <= KEPT_REVISIONS + 20; k++)
-      expect(jobs.save('busy', k, demoJob(), null).kind).toBe('saved');
+      expect(jobs.save('busy', k, documentOf(demoJob()), null).kind).toBe('saved');
     const kept = jobs.revisions('busy');
     expect(kept).toHaveLength(KEPT_REVISIONS);
     expect(kept[0].revision).toBe(KEPT_REVISIONS + 21);
@@ -205,14 +207,152 @@ describe('bad jobs', () => {
   });
 });
 
-describe('the database file', () => {
-  it('of a later version is refused, and left as it is', () => {
-    const later = new Database(server.file);
-    later.pragma('user_version = 99');
-    later.close();
-    expect(() => openDatabase(server.file, MIGRATIONS)).toThrow(/later version/);
+describe('a rack of many jobs', () => {
+  it('is listed part by part, each job once, the latest first', async () => {
+    const jobs = new JobRepository(server.db);
+    const many = 2 * LIST_PART + 7;
+    for (let i = 0; i < many; i++) jobs.create(`job-${i}`, documentOf(demoJob()), 'Made');
+    const found: { id: string; updatedAt: string }[] = [];
+    let after: string | null = null;
+    let parts = 0;
+    do {
+      const { body } = await request(server.app)
+        .get('/api/jobs')
+        .query(after === null ? {} : { after })
+        .expect(200);
+      found.push(...(body.jobs as typeof found));
+      after = body.next as string | null;
+      parts++;
+    } while (after !== null);
+    expect(parts).toBe(3);
+    expect(new Set(found.map(({ id }) => id)).size).toBe(many);
+    const times = found.map(({ updatedAt }) => updatedAt);
+    expect([...times].sort().reverse()).toEqual(times);
+  });
+
+  it('a place that no part named is refused, or has nothing after it', async () => {
+    await make();
+    await request(server.app)
+      .get(`/api/jobs?after=${'x'.repeat(300)}`)
+      .expect(400);
+    await request(server.app).get('/api/jobs?after=a&after=b').expect(400);
+    const { body } = await request(server.app).get('/api/jobs?after=0').expect(200);
+    expect(body).toEqual({ jobs: [], next: null });
+  });
+
+  it('jobs that hold the same have the same digest, others another one', async () => {
+    await make();
+    await make('same');
+    await request(server.app)
+      .post('/api/jobs')
+      .send({ id: 'other', ...renamed('Other') });
+    const { body } = await request(server.app).get('/api/jobs').expect(200);
+    const digest = Object.fromEntries(
+      (body.jobs as { id: string; digest: string }[]).map((job) => [job.id, job.digest]),
+    );
+    expect(digest['lift']).toMatch(/^[0-9a-f]{64}$/);
+    expect(digest['same']).toBe(digest['lift']);
+    expect(digest['other']).not.toBe(digest['lift']);
   });
 });
+
+describe('a save whose answer was lost', () => {
+  const save = (etag: string, key: string, name: string) =>
+    request(server.app)
+      .put('/api/jobs/lift')
+      .set('If-Match', etag)
+      .set('Idempotency-Key', `"${key}"`)
+      .send({ ...renamed(name), history: { keep: 0, add: [], done: 0 } });
+
+  it('is the same save when it is repeated', async () => {
+    const etag = await make();
+    const first = await save(etag, 'save-one-1', 'Two').expect(200);
+    const again = await save(etag, 'save-one-1', 'Two').expect(200);
+    expect(again.body).toEqual(first.body);
+    expect(again.headers['etag']).toBe('"r2"');
+    expect((await request(server.app).get('/api/jobs/lift/revisions')).body.revisions).toHaveLength(2);
+  });
+
+  it('another save of the same state is still refused, and so is a repeat once the job moved on', async () => {
+    const etag = await make();
+    await save(etag, 'save-one-1', 'Two').expect(200);
+    await save(etag, 'save-two-2', 'Two').expect(412);
+    await save('"r2"', 'save-three', 'Three').expect(200);
+    await save(etag, 'save-one-1', 'Two').expect(412);
+  });
+
+  it('a key that is none is refused', async () => {
+    const answer = await save(await make(), 'no key!', 'Two').expect(400);
+    expect(answer.body.code).toBe('key-broken');
+  });
+});
+
+describe('what is kept and cannot be understood', () => {
+  const spoil = (document: string): void => {
+    server.db.prepare('UPDATE jobs SET document = ? WHERE id = ?').run(document, 'lift');
+  };
+  const put = (etag: string) =>
+    request(server.app).put('/api/jobs/lift').set('If-Match', etag).send(renamed('Over it'));
+
+  it.each([
+    ['no JSON', '{"format":', 500, 'document-damaged'],
+    ['a later version', JSON.stringify({ ...demoJob(), version: 99 }), 422, 'job-later-version'],
+  ])('%s: says so, and nothing is written over it', async (_what, document, status, code) => {
+    const etag = await make();
+    spoil(document);
+    const shown = await request(server.app).get('/api/jobs/lift').expect(status);
+    expect(shown.body.code).toBe(code);
+    expect((await put(etag).expect(409)).body.code).toBe('job-not-understood');
+    const kept = server.db.prepare('SELECT document FROM jobs').pluck().get();
+    expect(kept).toBe(document);
+    // It is still on the rack, and its earlier states are there.
+    expect((await request(server.app).get('/api/jobs')).body.jobs).toHaveLength(1);
+    await request(server.app).get('/api/jobs/lift/revisions/1').expect(200);
+  });
+
+  it('a document with a field that is wrong names the field', async () => {
+    await make();
+    spoil(JSON.stringify({ ...demoJob(), unit: 'parsec' }));
+    const { body } = await request(server.app).get('/api/jobs/lift').expect(500);
+    expect(body).toMatchObject({ code: 'document-damaged' });
+    expect(body.detail).toMatch(/unit/);
+  });
+});
+
+describe('a disk that takes nothing', () => {
+  it('a full one is called that, keeps what was saved, and saves again when there is room', async () => {
+    const etag = await make();
+    const pages = server.db.pragma('page_count', { simple: true }) as number;
+    server.db.pragma(`max_page_count = ${pages}`);
+    const large = { ...demoJob(), name: 'Large', wheels: manyWheels(400) };
+    const put = () => request(server.app).put('/api/jobs/lift').set('If-Match', etag).send({ job: large });
+    const full = await put().expect(507);
+    expect(full.body).toMatchObject({ code: 'disk-full' });
+    expect(full.body.detail).toMatch(/disk is full/);
+    expect(full.headers['retry-after']).toBeDefined();
+    expect((await request(server.app).get('/api/jobs/lift').expect(200)).body.job).toEqual(demoJob());
+    server.db.pragma('max_page_count = 1000000');
+    await put().expect(200);
+  });
+
+  it('a read-only one is called that', async () => {
+    const etag = await make();
+    server.db.pragma('query_only = ON');
+    const answer = await request(server.app)
+      .put('/api/jobs/lift')
+      .set('If-Match', etag)
+      .send(renamed('Two'))
+      .expect(507);
+    expect(answer.body.code).toBe('data-read-only');
+    await request(server.app).get('/api/jobs/lift').expect(200);
+  });
+});
+
+const manyWheels = (count: number): object[] =>
+  Array.from({ length: count }, (_, i) => ({
+    ...demoJob().wheels[0],
+    id: i === 0 ? demoJob().wheels[0].id : `extra-${i}`,
+  })).concat(demoJob().wheels.slice(1));
 
 describe('a job of an earlier version', () => {
   it('opens in the new form without the edits of the old one, which would not fit it', async () => {

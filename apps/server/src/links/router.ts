@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { describeIssue, OwnLinkSchema } from '@coin-relay/model';
 import { Router } from 'express';
-import { HttpError } from '../http/problem';
+import { bodyOf, parseBody } from '../http/body';
+import { HttpError } from '../http/http-error';
 import type { LinkRepository } from './repository';
 
 /** Links of one's own kept at the most. */
@@ -16,7 +17,7 @@ export function linksRouter(links: LinkRepository): Router {
   });
 
   router.post('/', (req, res) => {
-    const read = OwnLinkSchema.safeParse(req.body);
+    const read = OwnLinkSchema.safeParse(parseBody(bodyOf(req)));
     if (!read.success) {
       const { field, message } = describeIssue(read.error);
       throw new HttpError(422, 'link-broken', `This link cannot be kept: ${field}: ${message}.`, { field });

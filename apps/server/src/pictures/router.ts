@@ -1,5 +1,5 @@
 import { raw, Router } from 'express';
-import { HttpError } from '../http/problem';
+import { HttpError } from '../http/http-error';
 import { pictureKind, type PictureRepository } from './repository';
 
 /** Bytes of a reference picture at the most. */

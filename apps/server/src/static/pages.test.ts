@@ -1,5 +1,6 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
+import { brotliCompressSync } from 'node:zlib';
 import { join } from 'node:path';
 import express from 'express';
 import request from 'supertest';
@@ -9,6 +10,7 @@ import { makeNonce, pagesRouter } from './pages';
 const folder = mkdtempSync(join(tmpdir(), 'coin-relay-pages-'));
 writeFileSync(join(folder, 'index.html'), '<relay-root ngCspNonce="style-nonce-here"></relay-root>');
 writeFileSync(join(folder, 'main-ABCDEFGH.js'), 'built');
+writeFileSync(join(folder, 'main-ABCDEFGH.js.br'), brotliCompressSync('packed when it was built'));
 writeFileSync(join(folder, 'mark.svg'), '<svg/>');
 const app = express();
 app.use(makeNonce, pagesRouter(folder));
@@ -30,6 +32,18 @@ describe('the built interface', () => {
     expect((await request(app).get('/mark.svg').expect(200)).headers['cache-control']).not.toContain(
       'immutable',
     );
+  });
+
+  it('are sent as they were packed to whoever takes that, and kept for good so too', async () => {
+    const ask = (encoding: string) =>
+      request(app).get('/main-ABCDEFGH.js').set('Accept-Encoding', encoding).expect(200);
+    const packed = await ask('gzip, br');
+    expect(packed.headers['content-encoding']).toBe('br');
+    expect(packed.headers['content-type']).toContain('javascript');
+    expect(packed.headers['cache-control']).toContain('immutable');
+    const plain = await ask('identity');
+    expect(plain.headers['content-encoding']).toBeUndefined();
+    expect(plain.text).toBe('built');
   });
 
   it('files that are not there are 404, and nothing outside the folder is served', async () => {

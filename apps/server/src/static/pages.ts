@@ -1,7 +1,8 @@
 import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import express, { Router, type RequestHandler } from 'express';
+import { Router, type RequestHandler } from 'express';
+import staticGzip from 'express-static-gzip';
 
 /** The mark in the built page that stands for the nonce of its styles. */
 const NONCE_MARK = 'style-nonce-here';
@@ -17,12 +18,17 @@ export function pagesRouter(folder: string): Router {
   const router = Router();
   const index = join(folder, 'index.html');
   router.use(
-    express.static(folder, {
+    // Files are packed once, when they are built, and sent so to whoever takes them.
+    staticGzip(folder, {
+      enableBrotli: true,
+      orderPreference: ['br'],
       index: false,
-      setHeaders: (res, path) => {
-        // Built files carry a hash in their names, so they never change.
-        if (/-[A-Z0-9]{8}\.\w+$/.test(path))
-          res.setHeader('Cache-Control', 'public, max-age=31536000, immutable');
+      serveStatic: {
+        setHeaders: (res, path) => {
+          // Built files carry a hash in their names, so they never change.
+          if (/-[A-Z0-9]{8}\.\w+(\.br|\.gz)?$/.test(path))
+            res.setHeader('Cache-Control', 'public, max-age=31536000, immutable');
+        },
       },
     }),
   );

@@ -1,7 +1,7 @@
 import { describeIssue, MoodBody, type Mood } from '@coin-relay/model';
 import { json, Router } from 'express';
 import * as z from 'zod';
-import { HttpError } from '../http/problem';
+import { HttpError } from '../http/http-error';
 import { searchArticles } from './articles';
 
 const SearchQuery = z.object({

@@ -7,15 +7,15 @@ import { JobApi } from '../app/api/job-api.service';
 import { JobStore } from '../app/document/job-store.service';
 import { UnsentChanges } from '../app/document/unsent-changes.service';
 import { FitService } from '../app/engine/fit.service';
-import { fitTasks } from '../app/engine/fit-tasks';
-import { FitWorker } from '../app/engine/fit-worker.service';
-import { FramesWorker } from '../app/engine/frames-worker.service';
+import { fitTasks, type FitTasks } from '../app/engine/fit-tasks';
+import { FitPool } from '../app/engine/fit-pool.service';
+import type { Call } from '../app/engine/pool/worker-pool';
 import { JOB_SERVICES } from '../app/job/job-services';
 
 export const demo = (id: string): Job => structuredClone(demoJobs().find((entry) => entry.id === id)!.job);
 
-/** The work of a worker, done where it is asked for. */
-function workerHere(): object {
+/** The work of the threads, done where it is asked for. */
+function poolHere(): object {
   const work = fitTasks();
   const tasks = Object.fromEntries(
     Object.entries(work).map(([name, task]) => [
@@ -26,12 +26,7 @@ function workerHere(): object {
       },
     ]),
   );
-  return {
-    tasks,
-    generation: 0,
-    within: (_ms: number, task: Promise<unknown>) => task,
-    stop: () => undefined,
-  };
+  return { run: ({ work: asked }: Call<FitTasks, unknown>) => asked({ tasks, generation: 0 } as never) };
 }
 
 /** A component over an open job, with all the services of a job view and no server. */
@@ -75,8 +70,7 @@ export async function jobView<T>(component: Type<T>, job: Job): Promise<JobView<
       ...JOB_SERVICES,
       { provide: JobApi, useValue: api },
       { provide: UnsentChanges, useValue: unsent },
-      { provide: FitWorker, useValue: workerHere() },
-      { provide: FramesWorker, useValue: workerHere() },
+      { provide: FitPool, useValue: poolHere() },
     ],
   });
   await TestBed.compileComponents();

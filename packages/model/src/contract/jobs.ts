@@ -14,8 +14,12 @@ export const SummaryAnswer = z.object({
   place: z.string(),
   revision: z.number().int(),
   updatedAt: z.string(),
+  digest: z.string().describe('Another one for other contents.'),
 });
-export const ListAnswer = z.object({ jobs: z.array(SummaryAnswer) });
+export const ListAnswer = z.object({
+  jobs: z.array(SummaryAnswer),
+  next: z.string().nullable().describe('Where the list goes on (as “after”); null at its end.'),
+});
 export const JobAnswer = z.object({
   id: z.string(),
   revision: z.number().int(),

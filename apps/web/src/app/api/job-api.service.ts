@@ -9,7 +9,7 @@ import type {
   LoadedJob,
   SavedJob,
 } from '@coin-relay/model';
-import { catchError, map, type Observable } from 'rxjs';
+import { catchError, type Observable } from 'rxjs';
 import { rethrow } from './rethrow';
 
 export { ApiError } from './rethrow';
@@ -19,24 +19,25 @@ export { ApiError } from './rethrow';
 export class JobApi {
   private readonly http = inject(HttpClient);
 
-  list(): Observable<readonly JobSummary[]> {
-    return this.http.get<JobList>('/api/jobs').pipe(
-      map((answer) => answer.jobs),
-      catchError(rethrow),
-    );
+  /** A part of the rack's list. @param after what an earlier part said is next */
+  list(after: string | null = null): Observable<JobList> {
+    const params = after === null ? undefined : { after };
+    return this.http.get<JobList>('/api/jobs', { params }).pipe(catchError(rethrow));
   }
 
   load(id: string): Observable<LoadedJob> {
     return this.http.get<LoadedJob>(address(id)).pipe(catchError(rethrow));
   }
 
-  create(job: Job): Observable<JobSummary> {
-    return this.http.post<JobSummary>('/api/jobs', { job }).pipe(catchError(rethrow));
+  /** @param id under which it is made, where it is to have one of its own */
+  create(job: Job, id?: string): Observable<JobSummary> {
+    return this.http.post<JobSummary>('/api/jobs', { job, id }).pipe(catchError(rethrow));
   }
 
-  save(id: string, basedOn: number, job: Job, history: HistoryChange): Observable<SavedJob> {
+  /** @param key names the save: one that is sent again with it is the same save */
+  save(id: string, basedOn: number, job: Job, history: HistoryChange, key: string): Observable<SavedJob> {
     return this.http
-      .put<SavedJob>(address(id), { job, history }, { headers: { 'If-Match': `"r${basedOn}"` } })
+      .put<SavedJob>(address(id), { job, history }, { headers: saveHeaders(basedOn, key) })
       .pipe(catchError(rethrow));
   }
 
@@ -59,13 +60,22 @@ export class JobApi {
    * Saves while the page is being left: the browser finishes it by itself. It takes no more than
    * some 64 kB so; what is larger is not sent.
    */
-  saveOnLeaving(id: string, basedOn: number, job: Job, history: HistoryChange): void {
+  saveOnLeaving(
+    id: string,
+    save: {
+      readonly basedOn: number;
+      readonly job: Job;
+      readonly change: HistoryChange;
+      readonly key: string;
+    },
+  ): void {
+    const { job, change: history } = save;
     const body = new Blob([JSON.stringify({ job, history })], { type: 'application/json' });
     if (body.size > MOST_ON_LEAVING) return;
     fetch(address(id), {
       method: 'PUT',
       keepalive: true,
-      headers: { 'If-Match': `"r${basedOn}"` },
+      headers: saveHeaders(save.basedOn, save.key),
       body,
     }).catch(() => {
       // The page is gone; what could not be sent is kept in the browser.
@@ -73,6 +83,10 @@ export class JobApi {
   }
 }
 
+const saveHeaders = (basedOn: number, key: string): Record<string, string> => ({
+  'If-Match': `"r${basedOn}"`,
+  'Idempotency-Key': `"${key}"`,
+});
 /** Bytes that browsers send after a page is left (Fetch Standard, keepalive), with some room. */
 const MOST_ON_LEAVING = 60_000;
 const address = (id: string): string => `/api/jobs/${encodeURIComponent(id)}`;

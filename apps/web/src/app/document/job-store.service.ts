@@ -1,5 +1,5 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
-import type { History, Job } from '@coin-relay/model';
+import type { History, HistoryChange, Job, LoadedJob, SavedJob } from '@coin-relay/model';
 import { dequal } from 'dequal';
 import {
   BehaviorSubject,
@@ -8,7 +8,6 @@ import {
   firstValueFrom,
   map,
   Subject,
-  throttleTime,
   type Subscription,
   debounceTime,
 } from 'rxjs';
@@ -22,7 +21,9 @@ export type SaveState =
   | { readonly kind: 'waiting' }
   | { readonly kind: 'saving' }
   | { readonly kind: 'failed'; readonly message: string }
-  | { readonly kind: 'conflict'; readonly message: string };
+  | { readonly kind: 'conflict'; readonly message: string }
+  /** The job was taken off the rack elsewhere. */
+  | { readonly kind: 'gone'; readonly message: string };
 
 /** A change that is still being made, for instance while a wheel is dragged. One step of undo in the end. */
 export interface Gesture {
@@ -36,10 +37,17 @@ interface Open extends Edited {
   readonly id: string;
 }
 
+/** A save that was begun; sent once more as it is where its answer was lost. */
+interface Attempt {
+  readonly key: string;
+  readonly basedOn: number;
+  readonly job: Job;
+  readonly history: History;
+  readonly change: HistoryChange;
+}
+
 const AUTOSAVE_MS = 400;
 const RETRY_MS = 4_000;
-/** Changes are kept in the browser as often as this while they are made, ms. */
-const KEEP_MS = 100;
 
 /**
  * The open job and the only door to it: every change goes through `change` or a gesture, which
@@ -58,9 +66,13 @@ export class JobStore implements OnDestroy {
   private savedJob: Job | null = null;
   private gestureBase: Open | null = null;
   private readonly gesturing = new BehaviorSubject(false);
-  private sending: Job | null = null;
+  /** The save whose answer is waited for, or was lost. */
+  private attempt: Attempt | null = null;
+  /** What was on its way to the server when the page was left the last time: it may have arrived. */
+  private sentBefore: Job | null = null;
   private saving: Promise<void> | null = null;
   private retry: ReturnType<typeof setTimeout> | null = null;
+  private keeping = false;
 
   /** The document, at once and after every change, also while a gesture is going on. */
   readonly job$ = this.state.pipe(
@@ -85,15 +97,15 @@ export class JobStore implements OnDestroy {
   constructor() {
     this.subscriptions.push(
       this.dirty.pipe(debounceTime(AUTOSAVE_MS)).subscribe(() => void this.save()),
-      this.dirty
-        .pipe(throttleTime(KEEP_MS, undefined, { leading: true, trailing: true }))
-        .subscribe(() => void this.keep()),
+      this.dirty.subscribe(() => void this.keep()),
     );
     addEventListener('pagehide', this.leave);
+    addEventListener('beforeunload', this.warn);
   }
 
   ngOnDestroy(): void {
     removeEventListener('pagehide', this.leave);
+    removeEventListener('beforeunload', this.warn);
     if (this.retry !== null) clearTimeout(this.retry);
     for (const subscription of this.subscriptions) subscription.unsubscribe();
     if (this.unsaved) void this.save();
@@ -109,23 +121,30 @@ export class JobStore implements OnDestroy {
 
   /** Opens a job with its history. Rejects with an ApiError where there is none. */
   async open(id: string): Promise<void> {
-    const loaded = await firstValueFrom(this.api.load(id));
-    this.revision = loaded.revision;
-    this.known = loaded.history;
-    this.savedJob = loaded.job;
-    this.saveState.next({ kind: 'saved', at: loaded.updatedAt });
-    const left = await this.unsent.find(id);
+    this.attempt = null;
+    this.sentBefore = null;
+    const [left, loaded] = await Promise.all([this.unsent.find(id), this.load(id)]);
+    if (loaded instanceof ApiError) {
+      if (loaded.status !== 404 || !left) throw loaded;
+      // It was taken off the rack with something of it unsent: that is not lost.
+      this.state.next({ id, job: left.job, history: left.history });
+      this.saveState.next({ kind: 'gone', message: loaded.message });
+      return;
+    }
+    this.at(loaded);
     if (!left || dequal(left.job, loaded.job)) {
       if (left) void this.unsent.drop(id);
       this.state.next({ id, job: loaded.job, history: loaded.history });
+      this.saveState.next({ kind: 'saved', at: loaded.updatedAt });
       return;
     }
     // What was not sent when the page was left is sent now. Where the job was saved elsewhere
     // meanwhile the server says so, and the user chooses, as with two windows.
-    const arrived =
-      left.sent !== null && loaded.revision === left.basedOn + 1 && dequal(left.sent, loaded.job);
+    this.sentBefore = left.sent;
+    const arrived = loaded.revision === left.basedOn + 1 && this.isMine(loaded.job);
     this.revision = arrived ? loaded.revision : left.basedOn;
     this.state.next({ id, job: left.job, history: sharedWith(left.history, loaded.history) });
+    this.saveState.next({ kind: 'waiting' });
     this.markDirty();
   }
 
@@ -178,7 +197,7 @@ export class JobStore implements OnDestroy {
       await this.saving;
       if (!this.unsaved) return;
     }
-    if (!this.unsaved || this.gestureBase || this.saveState.value.kind === 'conflict') return;
+    if (!this.unsaved || this.gestureBase || this.stands) return;
     this.saving = this.send();
     await this.saving;
     this.saving = null;
@@ -192,20 +211,49 @@ export class JobStore implements OnDestroy {
     await this.open(id);
   }
 
-  /** After a conflict: keeps the changes made here as a job of their own, whose id is returned. */
+  /** After a conflict, or where the job is gone: keeps it as a job of its own, whose id is returned. */
   async keepAsCopy(): Promise<string | null> {
     const open = this.state.value;
     if (!open) return null;
     const copy: Job = { ...open.job, name: `${open.job.name} (copy)`.slice(0, 80) };
     const made = await firstValueFrom(this.api.create(copy));
     this.savedJob = open.job;
+    this.known = open.history;
     await this.unsent.drop(open.id);
     return made.id;
   }
 
+  /** Where the job was taken off the rack elsewhere: puts it back, and saves what was changed here. */
+  async putBack(): Promise<void> {
+    const open = this.state.value;
+    if (!open) return;
+    try {
+      await firstValueFrom(this.api.restore(open.id));
+    } catch (error) {
+      if (!(error instanceof ApiError && error.status === 404)) throw error;
+      // It is not even kept any more: it is made anew, under its own name.
+      await firstValueFrom(this.api.create(open.job, open.id));
+    }
+    const loaded = await firstValueFrom(this.api.load(open.id));
+    this.at(loaded);
+    this.state.next({ ...open, history: sharedWith(open.history, loaded.history) });
+    this.saveState.next({ kind: 'waiting' });
+    this.markDirty();
+  }
+
+  /** Whether the user has to choose before anything is saved. */
+  private get stands(): boolean {
+    const { kind } = this.saveState.value;
+    return kind === 'conflict' || kind === 'gone';
+  }
+
   private get unsaved(): boolean {
     const open = this.state.value;
-    return open !== null && (open.job !== this.savedJob || open.history !== this.known);
+    return open !== null && this.isUnsaved(open);
+  }
+
+  private isUnsaved({ job, history }: Edited): boolean {
+    return job !== this.savedJob || history !== this.known;
   }
 
   private take(open: Open, next: Edited): boolean {
@@ -216,20 +264,44 @@ export class JobStore implements OnDestroy {
   }
 
   private markDirty(): void {
-    if (this.saveState.value.kind !== 'conflict') this.saveState.next({ kind: 'waiting' });
+    if (!this.stands) this.saveState.next({ kind: 'waiting' });
     this.dirty.next();
   }
 
-  /** Keeps in the browser what the server does not have yet. */
+  private async load(id: string): Promise<LoadedJob | ApiError> {
+    try {
+      return await firstValueFrom(this.api.load(id));
+    } catch (error) {
+      if (error instanceof ApiError) return error;
+      throw error;
+    }
+  }
+
+  /** Goes on from a state of the server. */
+  private at({ revision, history, job }: LoadedJob): void {
+    this.revision = revision;
+    this.known = history;
+    this.savedJob = job;
+  }
+
+  /** Keeps in the browser what the server does not have yet, as often as the browser takes it. */
   private async keep(): Promise<void> {
-    const open = this.state.value;
-    if (!open || !this.unsaved) return;
-    await this.unsent.keep(open.id, {
-      basedOn: this.revision,
-      sent: this.sending,
-      job: open.job,
-      history: open.history,
-    });
+    if (this.keeping) return;
+    this.keeping = true;
+    for (let kept: Job | null = null; this.unsaved && this.state.value?.job !== kept;) {
+      kept = this.state.value?.job ?? null;
+      await this.keepNow();
+    }
+    this.keeping = false;
+  }
+
+  private async keepNow(): Promise<void> {
+    // What is being dragged is not a change yet.
+    const open = this.gestureBase ?? this.state.value;
+    if (!open || !this.isUnsaved(open)) return;
+    const { revision: basedOn } = this;
+    const sent = this.attempt?.job ?? null;
+    await this.unsent.keep(open.id, { basedOn, sent, job: open.job, history: open.history });
     // It may have been saved while it was kept.
     if (!this.unsaved) await this.unsent.drop(open.id);
   }
@@ -238,38 +310,82 @@ export class JobStore implements OnDestroy {
     const open = this.state.value;
     if (!open) return;
     this.saveState.next({ kind: 'saving' });
-    this.sending = open.job;
+    const attempt = this.attempt ?? this.attemptOf(open);
+    this.attempt = attempt;
     try {
       const saved = await firstValueFrom(
-        this.api.save(open.id, this.revision, open.job, historyChange(this.known, open.history)),
+        this.api.save(open.id, attempt.basedOn, attempt.job, attempt.change, attempt.key),
       );
-      this.revision = saved.revision;
-      this.known = open.history;
-      this.savedJob = open.job;
-      if (!this.unsaved) void this.unsent.drop(open.id);
-      this.saveState.next(this.unsaved ? { kind: 'waiting' } : { kind: 'saved', at: saved.updatedAt });
+      this.saved(open.id, attempt, saved);
     } catch (error) {
-      const message = error instanceof Error ? error.message : String(error);
-      if (error instanceof ApiError && error.status === 412) {
-        this.saveState.next({ kind: 'conflict', message });
-        return;
-      }
-      this.saveState.next({ kind: 'failed', message });
-      this.retry = setTimeout(() => void this.save(), RETRY_MS);
-    } finally {
-      this.sending = null;
+      await this.failed(open.id, error);
     }
   }
 
-  private readonly leave = (): void => {
+  private attemptOf({ job, history }: Open): Attempt {
+    const change = historyChange(this.known, history);
+    return { key: crypto.randomUUID(), basedOn: this.revision, job, history, change };
+  }
+
+  private saved(id: string, { job, history }: Attempt, { revision, updatedAt }: SavedJob): void {
+    this.attempt = null;
+    this.sentBefore = null;
+    this.at({ id, revision, updatedAt, job, history });
+    if (this.unsaved) this.markDirty();
+    else {
+      void this.unsent.drop(id);
+      this.saveState.next({ kind: 'saved', at: updatedAt });
+    }
+  }
+
+  private async failed(id: string, error: unknown): Promise<void> {
+    const message = error instanceof Error ? error.message : String(error);
+    const status = error instanceof ApiError ? error.status : 0;
+    // Only where it may have been saved nevertheless it has to be sent once more as it is.
+    if (!MAY_HAVE_ARRIVED.includes(status)) this.attempt = null;
+    if (status === 412 && !(await this.isOwnSave(id))) this.saveState.next({ kind: 'conflict', message });
+    else if (status === 404) this.saveState.next({ kind: 'gone', message });
+    else if (status !== 412) {
+      this.saveState.next({ kind: 'failed', message });
+      this.retry = setTimeout(() => void this.save(), RETRY_MS);
+    }
+  }
+
+  /** Whether the state that is in the way is one that was sent from here; it is gone on from then. */
+  private async isOwnSave(id: string): Promise<boolean> {
     const open = this.state.value;
-    if (!open || !this.unsaved || this.saveState.value.kind === 'conflict') return;
+    const loaded = await this.load(id);
+    if (!open || loaded instanceof ApiError || !this.isMine(loaded.job)) return false;
+    this.at(loaded);
+    this.state.next({ ...open, history: sharedWith(open.history, loaded.history) });
+    this.markDirty();
+    return true;
+  }
+
+  /** Whether a document is what was on its way from here when the page was left. */
+  private isMine(job: Job): boolean {
+    return this.sentBefore !== null && dequal(this.sentBefore, job);
+  }
+
+  /** Asks the browser to ask whether the page may be left while something is not on the server. */
+  private readonly warn = (event: BeforeUnloadEvent): void => {
+    if (this.unsaved) event.preventDefault();
+  };
+
+  private readonly leave = (): void => {
+    const open = this.gestureBase ?? this.state.value;
+    if (!open || !this.isUnsaved(open) || this.stands) return;
+    if (!this.attempt) {
+      this.attempt = this.attemptOf(open);
+      this.api.saveOnLeaving(open.id, this.attempt);
+    }
     // Whatever comes of sending it, it is kept for the next visit.
-    void this.keep();
-    if (!this.saving)
-      this.api.saveOnLeaving(open.id, this.revision, open.job, historyChange(this.known, open.history));
+    void this.keepNow();
   };
 }
+
+/** Statuses of an answer that does not say whether the change was taken; 0 is none at all. */
+const MAY_HAVE_ARRIVED = [0, 500, 502, 504];
 
 /** A history whose steps that are known already are the same objects, so that only new ones are sent. */
 function sharedWith(history: History, known: History): History {

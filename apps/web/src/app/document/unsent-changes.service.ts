@@ -1,6 +1,6 @@
 import { Injectable } from '@angular/core';
 import type { History, Job } from '@coin-relay/model';
-import { createStore, del, get, set } from 'idb-keyval';
+import { createStore, del, get, promisifyRequest } from 'idb-keyval';
 
 /** What was changed in a job and has not reached the server yet. */
 export interface Unsent {
@@ -24,7 +24,12 @@ export class UnsentChanges {
   async keep(id: string, unsent: Unsent): Promise<boolean> {
     if (!this.store) return false;
     try {
-      await set(id, unsent, this.store);
+      await this.store('readwrite', (kept) => {
+        const put = kept.put(unsent, id);
+        // Not left to the browser to end by itself: the page may be gone by then.
+        kept.transaction.commit();
+        return promisifyRequest(put);
+      });
       return true;
     } catch (error) {
       console.error(error);

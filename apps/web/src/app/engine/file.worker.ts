@@ -1,4 +1,4 @@
 import { expose } from 'comlink';
-import { FILE_TASKS } from './file-tasks';
+import { fileTasks } from './file-tasks';
 
-expose(FILE_TASKS);
+expose(fileTasks());

@@ -11,15 +11,15 @@ import {
 import type { NeighbourCut } from '@coin-relay/scene';
 import {
   BehaviorSubject,
+  catchError,
   combineLatest,
   debounceTime,
+  type Observable,
   filter,
-  firstValueFrom,
-  from,
   interval,
   map,
   merge,
-  race,
+  of,
   skip,
   Subject,
   switchMap,
@@ -29,11 +29,13 @@ import {
 } from 'rxjs';
 import { JobStore } from '../document/job-store.service';
 import { RunAtWork } from '../session/run-at-work.service';
-import { FitWorker } from './fit-worker.service';
+import { FitPool } from './fit-pool.service';
 import { latestOnly } from './latest';
 import type { FitResult } from './open-job';
-import { OpenJobClient, type Rest } from './open-job-client';
-import { failed, type Reply } from './reply';
+import { MOST_TIME, OpenJobClient, type Rest } from './open-job-client';
+import { cancellable } from './pool/cancellable';
+import { WorkFailure, type FailureKind } from './pool/work-failure';
+import { answerOf, refused, type Reply } from './reply';
 import type { PathSketch } from './sketch';
 
 /** How a row of the open job stands. */
@@ -83,16 +85,14 @@ interface Answer {
   readonly sketches: readonly PathSketch[];
 }
 
-/** Longest a fit may take, ms. */
-const MOST_TIME = 20_000;
 /** A document rests when nothing has changed for so long, ms. */
 const REST = 200;
 /** A fit that takes longer than this is spoken of, and can be stopped, ms. */
 const LONG = 1_000;
-const STOPPED = failed('The fit was stopped. Undo the last change, or change something to fit it again.');
-const TOO_LONG = failed(
-  `The fit took over ${MOST_TIME / 1000} s and was stopped. Undo the last change, or put in fewer links.`,
-);
+const WORDS: Readonly<Partial<Record<FailureKind, string>>> = {
+  cancelled: 'The fit was stopped. Undo the last change, or change something to fit it again.',
+  late: `The fit took over ${MOST_TIME / 1000} s and was stopped. Undo the last change, or put in fewer links.`,
+};
 const NO_CUTS: readonly NeighbourCut[] = [];
 
 /** Fits the open job's runs again after every change, in the worker. One for one job view. */
@@ -100,8 +100,7 @@ const NO_CUTS: readonly NeighbourCut[] = [];
 export class FitService implements OnDestroy {
   private readonly store = inject(JobStore);
   private readonly runs = inject(RunAtWork);
-  private readonly worker = inject(FitWorker);
-  private readonly rows = new OpenJobClient(this.worker);
+  private readonly rows = new OpenJobClient(inject(FitPool));
   private readonly state = new BehaviorSubject<FitState>({
     view: null,
     others: [],
@@ -114,6 +113,8 @@ export class FitService implements OnDestroy {
     looking: false,
   });
   private readonly fitted = new Subject<FitView>();
+  /** Another fit is begun: what is looked for in the last one is of no use any more. */
+  private readonly begun = new Subject<void>();
   private readonly stopping = new Subject<void>();
   private readonly ended = new Subject<void>();
   /** How the run stood when the document last rested. */
@@ -129,7 +130,10 @@ export class FitService implements OnDestroy {
         // Both speak of one change: the run of an older document is not worked on.
         filter(([job, run]) => run === undefined || job.runs.includes(run)),
         map(([job, run]): Ask => ({ job, run: run?.id ?? null })),
-        latestOnly((ask) => this.work(ask)),
+        latestOnly((ask) => {
+          this.begun.next();
+          return cancellable((owner) => this.work(ask, owner));
+        }),
         takeUntil(this.ended),
       )
       .subscribe(([ask, answer]) => this.take(ask, answer));
@@ -148,45 +152,63 @@ export class FitService implements OnDestroy {
         filter(([, going]) => !going),
         map(([view]) => view),
         tap((view) => this.rest(view)),
-        switchMap((view) => from(this.lookForCuts(view))),
+        switchMap((view) =>
+          cancellable((owner) => this.lookForCuts(view, owner)).pipe(
+            takeUntil(this.begun),
+            catchError((error: unknown) => {
+              console.error(error);
+              return of(true);
+            }),
+          ),
+        ),
         filter((looked) => looked),
         takeUntil(this.ended),
       )
       .subscribe(() => this.state.next({ ...this.state.value, looking: false }));
   }
 
-  private async work({ job, run }: Ask): Promise<Answer> {
-    const reply = await this.watched(this.rows.row(job, run ?? ''));
-    const problems = reply.ok || run === null ? [] : [{ run, message: reply.message }];
-    const ids = reply === STOPPED ? [] : job.runs.map(({ id }) => id).filter((id) => id !== run);
-    const { rows, sketches } = await this.restOf(job, ids, reply.ok ? run : null);
-    const others: FitView[] = [];
-    for (const [i, row] of rows.entries()) {
-      if (row.ok) others.push(this.viewOf(job, ids[i], row.value));
-      else problems.push({ run: ids[i], message: row.message });
-    }
-    return { reply, others, problems, sketches };
-  }
-
-  /** All other rows at once; one by one where that takes too long, so that a heavy one fails alone. */
-  private async restOf(job: Job, ids: readonly string[], shown: string | null): Promise<Rest> {
-    const all = await this.worker.within<Rest | null>(MOST_TIME, this.rows.rest(job, ids, shown), null);
-    if (all) return all;
-    const rows: Reply<FitResult>[] = [];
-    for (const id of ids) rows.push(await this.worker.within(MOST_TIME, this.rows.row(job, id), TOO_LONG));
-    return { rows, sketches: [] };
-  }
-
-  /** Waits for the fit at work; once it takes long it is told how long, and can be stopped. */
-  private watched(task: Promise<Reply<FitResult>>): Promise<Reply<FitResult>> {
+  /** Fits everything; whatever happens there is an answer. */
+  private async work({ job, run }: Ask, left: AbortSignal): Promise<Answer> {
+    const stop = new AbortController();
+    const stopped = this.stopping.subscribe(() => stop.abort());
+    // Once it takes long it is told how long, and can be stopped.
     const watch = interval(LONG).subscribe((n) => this.state.next({ ...this.state.value, busy: n + 1 }));
-    const stopped = this.stopping.pipe(
-      tap(() => this.worker.stop()),
-      map(() => STOPPED),
-    );
-    return this.worker
-      .within(MOST_TIME, firstValueFrom(race(from(task), stopped)), TOO_LONG)
-      .finally(() => watch.unsubscribe());
+    try {
+      const owner = AbortSignal.any([left, stop.signal]);
+      const reply = await answerOf(this.rows.row(job, run ?? '', owner), WORDS);
+      const problems = reply.ok || run === null ? [] : [{ run, message: reply.message }];
+      const ids = job.runs.map(({ id }) => id).filter((id) => id !== run);
+      const { rows, sketches } = await this.restOf(job, ids, reply.ok ? run : null, owner);
+      const others: FitView[] = [];
+      for (const [i, row] of rows.entries()) {
+        if (row.ok) others.push(this.viewOf(job, ids[i], row.value));
+        else problems.push({ run: ids[i], message: row.message });
+      }
+      return { reply, others, problems, sketches };
+    } catch (error) {
+      console.error(error);
+      return { reply: refused(error), others: [], problems: [], sketches: [] };
+    } finally {
+      stopped.unsubscribe();
+      watch.unsubscribe();
+    }
+  }
+
+  /** All other rows at once; one by one where that fails, so that a heavy one fails alone. */
+  private async restOf(
+    job: Job,
+    ids: readonly string[],
+    shown: string | null,
+    owner: AbortSignal,
+  ): Promise<Rest> {
+    try {
+      return await this.rows.rest(job, ids, shown, owner);
+    } catch (error) {
+      if (!(error instanceof WorkFailure)) throw error;
+      const rows: Reply<FitResult>[] = [];
+      for (const id of ids) rows.push(await answerOf(this.rows.row(job, id, owner), WORDS));
+      return { rows, sketches: [] };
+    }
   }
 
   /** Stops the fit at work; the last good state stays. */
@@ -236,13 +258,13 @@ export class FitService implements OnDestroy {
   }
 
   /** Tells of the cuts of every row; false where the document has changed meanwhile. */
-  private async lookForCuts(view: FitView): Promise<boolean> {
+  private async lookForCuts(view: FitView, owner: AbortSignal): Promise<boolean> {
     const { job } = view;
     for (const run of [
       view.resolved.run.id,
       ...this.state.value.others.map(({ resolved }) => resolved.run.id),
     ]) {
-      const reply = await this.worker.within(MOST_TIME, this.rows.on(job).cuts(run), TOO_LONG);
+      const reply = await answerOf(this.rows.cuts(job, run, owner), WORDS);
       if (this.state.value.of !== job) return false;
       if (reply.ok) this.tell(run, reply.value);
     }
@@ -269,13 +291,18 @@ export class FitService implements OnDestroy {
     return this.state.value;
   }
 
-  /** What the counts around the fitted one would cost. */
-  async candidates(many = 5): Promise<readonly Candidate[]> {
+  /** What the counts around the fitted one would cost; nothing where another fit is begun meanwhile. */
+  candidates(many = 5): Observable<readonly Candidate[]> {
     const { view } = this.state.value;
     const { job } = this.store;
-    if (!view || !job) return [];
-    const reply = await this.rows.on(job).candidates(view.resolved.run.id, view.fit.count, many);
-    return reply.ok ? reply.value : [];
+    if (!view || !job) return of([]);
+    const run = view.resolved.run.id;
+    return cancellable((owner) =>
+      answerOf(this.rows.candidates(job, run, view.fit.count, many, owner), WORDS),
+    ).pipe(
+      map((reply) => (reply.ok ? reply.value : [])),
+      takeUntil(merge(this.begun, this.ended)),
+    );
   }
 
   /** How a row stands; what is told of it stays what it was where neither it nor its unit changed. */

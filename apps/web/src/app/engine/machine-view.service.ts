@@ -11,11 +11,12 @@ import {
   type PrecomputedFrames,
 } from '@coin-relay/model';
 import { proxy } from 'comlink';
-import { BehaviorSubject, debounceTime, from, Observable, Subject, switchMap, takeUntil } from 'rxjs';
+import { BehaviorSubject, debounceTime, map, Subject, switchMap, takeUntil, type Observable } from 'rxjs';
 import { Playback } from '../session/playback.service';
 import { FitService, type FitState } from './fit.service';
-import { FramesWorker } from './frames-worker.service';
-import { failed, type Reply } from './reply';
+import { FitPool } from './fit-pool.service';
+import { cancellable } from './pool/cancellable';
+import { answerOf, type Reply } from './reply';
 
 /** The open job in motion. */
 export interface MachineState {
@@ -29,9 +30,7 @@ export interface MachineState {
 
 /** Longest that working ahead may take, ms. */
 const MOST_TIME = 120_000;
-const TOO_LONG = failed(
-  `Working the frames out took over ${MOST_TIME / 1000} s and was stopped. Make the loop shorter.`,
-);
+const TOO_LONG = `Working the frames out took over ${MOST_TIME / 1000} s and was stopped. Make the loop shorter.`;
 /** What is dragged is worked out once it rests for so long, ms. */
 const REST = 120;
 
@@ -43,7 +42,7 @@ const REST = 120;
 export class MachineView implements OnDestroy {
   private readonly fits = inject(FitService);
   private readonly playback = inject(Playback);
-  private readonly worker = inject(FramesWorker);
+  private readonly pool = inject(FitPool);
   private readonly state = new BehaviorSubject<MachineState>({
     machine: null,
     problem: null,
@@ -70,7 +69,6 @@ export class MachineView implements OnDestroy {
 
   ngOnDestroy(): void {
     this.ended.next();
-    this.worker.stop();
   }
 
   get now(): MachineState {
@@ -121,22 +119,24 @@ export class MachineView implements OnDestroy {
 
   /** Works the frames of a job out; an older job is not worked out any further. */
   private framesOf(job: Job): Observable<{ job: Job; reply: Reply<PrecomputedFrames> }> {
-    return new Observable((done) => {
-      const progress = proxy((part: number) => {
-        if (this.asked === job) this.state.next({ ...this.state.value, preparing: part });
-      });
-      const task = this.worker.tasks.prepare(job, this.rowsOf(job), progress);
-      let going = true;
-      const work = from(this.worker.within(MOST_TIME, task, TOO_LONG)).subscribe((reply) => {
-        going = false;
-        done.next({ job, reply });
-        done.complete();
-      });
-      return () => {
-        work.unsubscribe();
-        if (going) this.worker.stop();
-      };
-    });
+    const rows = this.rowsOf(job);
+    return cancellable((owner) =>
+      answerOf(
+        this.pool.run({
+          priority: 'shown',
+          limit: MOST_TIME,
+          owner,
+          work: ({ tasks }) => {
+            const progress = proxy((part: number) => {
+              if (this.asked === job && !owner.aborted)
+                this.state.next({ ...this.state.value, preparing: part });
+            });
+            return tasks.prepare(job, rows, progress);
+          },
+        }),
+        { late: TOO_LONG },
+      ),
+    ).pipe(map((reply) => ({ job, reply })));
   }
 
   /** Rows as they are drawn, where all of the job's are of it; else null. */

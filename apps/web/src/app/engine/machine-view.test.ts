@@ -13,11 +13,12 @@ import {
 import { BehaviorSubject } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { overJobs } from '../document/injector.testing';
-import { fitTasks } from './fit-tasks';
+import { fitTasks, type FitTasks } from './fit-tasks';
 import { FitService, type FitState, type FitView } from './fit.service';
 import { Playback } from '../session/playback.service';
 import { crankOn, newAnchor, newSpring } from '../picking/anchor-work.service';
-import { FramesWorker } from './frames-worker.service';
+import { FitPool } from './fit-pool.service';
+import type { Call, PoolThread } from './pool/worker-pool';
 import { MachineView } from './machine-view.service';
 import { trailOf } from '../drawing/trail';
 
@@ -114,18 +115,20 @@ describe('the machine of the open job', () => {
     };
   };
   const viewService = (): MachineView => {
-    const worker = {
-      tasks: {
-        prepare: (job: Job, rows: readonly FittedRow[] | null, progress: (part: number) => void) => {
-          expect(rows).toHaveLength(job.runs.length);
-          progress(0.5);
-          return new Promise((resolve) => {
-            answers.push(() => resolve(fitTasks().prepare(job, rows, () => undefined)));
-          });
-        },
+    const tasks = {
+      prepare: (job: Job, rows: readonly FittedRow[] | null, progress: (part: number) => void) => {
+        expect(rows).toHaveLength(job.runs.length);
+        progress(0.5);
+        return new Promise((resolve) => {
+          answers.push(() => resolve(fitTasks().prepare(job, rows, () => undefined)));
+        });
       },
-      within: <T>(_: number, task: Promise<T>) => task,
-      stop: () => stopped++,
+    };
+    const pool = {
+      run: <R>({ work, owner }: Call<FitTasks, R>) => {
+        owner.addEventListener('abort', () => stopped++);
+        return work({ tasks, generation: 0 } as unknown as PoolThread<FitTasks>);
+      },
     };
     return overJobs(
       new BehaviorSubject(demo('demo-coin-lift')),
@@ -140,7 +143,7 @@ describe('the machine of the open job', () => {
             },
           },
         },
-        { provide: FramesWorker, useValue: worker },
+        { provide: FitPool, useValue: pool },
       ],
     ).get(MachineView);
   };

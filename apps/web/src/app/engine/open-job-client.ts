@@ -1,5 +1,7 @@
+import type { Candidate } from '@coin-relay/core';
 import type { Job } from '@coin-relay/model';
-import type { FitCalls, FitWorker } from './fit-worker.service';
+import type { NeighbourCut } from '@coin-relay/scene';
+import type { FitCalls, FitPool } from './fit-pool.service';
 import { changesBetween } from './job-changes';
 import type { FitResult, VersionedReply } from './open-job';
 import type { Reply } from './reply';
@@ -10,38 +12,72 @@ export interface Rest {
   readonly sketches: readonly PathSketch[];
 }
 
+/** Longest that one thing of the open job may be worked on, ms. */
+export const MOST_TIME = 20_000;
+
 /**
  * The open job on this side of the thread that fits it: sends what changed, and keeps each row as
- * it was last fitted, so that what did not change does not cross over again.
+ * it was last fitted, so that what did not change does not cross over again. Every call ends with
+ * a WorkFailure where the thread has no answer, or when its owner cancels it.
  */
 export class OpenJobClient {
   private sent: { readonly job: Job; readonly generation: number } | null = null;
   private readonly rows = new Map<string, { readonly version: number; readonly reply: Reply<FitResult> }>();
 
-  constructor(private readonly worker: Pick<FitWorker, 'tasks' | 'generation'>) {}
+  constructor(private readonly pool: Pick<FitPool, 'run'>) {}
 
-  /** The tasks of the thread, which is told what changed first: it does one thing after the other. */
-  on(job: Job): FitCalls {
-    const { tasks, generation } = this.worker;
+  /** A row of the job; the same object as before where nothing it is made from changed. */
+  row(job: Job, run: string, owner: AbortSignal): Promise<Reply<FitResult>> {
+    return this.ask(job, owner, async (tasks) => this.take(run, await tasks.row(run, this.versionOf(run))));
+  }
+
+  /** The other rows, in the order they are asked for, and the paths that no row shows: in one call. */
+  rest(job: Job, runs: readonly string[], shown: string | null, owner: AbortSignal): Promise<Rest> {
+    return this.ask(job, owner, async (tasks) => {
+      const asked = runs.map((run) => ({ run, has: this.versionOf(run) }));
+      const { rows, sketches } = await tasks.rest(asked, shown);
+      return { rows: rows.map((row, i) => this.take(runs[i], row)), sketches };
+    });
+  }
+
+  /** Which neighbours of a row cut into each other. */
+  cuts(job: Job, run: string, owner: AbortSignal): Promise<Reply<readonly NeighbourCut[]>> {
+    return this.ask(job, owner, (tasks) => tasks.cuts(run));
+  }
+
+  /** What the counts about one would cost. */
+  candidates(
+    job: Job,
+    run: string,
+    around: number,
+    many: number,
+    owner: AbortSignal,
+  ): Promise<Reply<readonly Candidate[]>> {
+    return this.ask(job, owner, (tasks) => tasks.candidates(run, around, many));
+  }
+
+  private ask<R>(job: Job, owner: AbortSignal, work: (tasks: FitCalls) => Promise<R>): Promise<R> {
+    return this.pool.run<R>({
+      priority: 'open-job',
+      limit: MOST_TIME,
+      owner,
+      work: async ({ tasks, generation }) => {
+        // Told and asked at once: a thread does one thing after the other.
+        const told = this.tell(job, tasks, generation);
+        const [answer] = await Promise.all([work(tasks), told]);
+        return answer;
+      },
+    });
+  }
+
+  /** Tells the thread what it does not know of the job. */
+  private async tell(job: Job, tasks: FitCalls, generation: number): Promise<void> {
     const { sent } = this;
     this.sent = { job, generation };
     if (sent?.generation !== generation) {
       this.rows.clear();
-      void tasks.openJob(job);
-    } else if (sent.job !== job) void tasks.changeJob(changesBetween(sent.job, job));
-    return tasks;
-  }
-
-  /** A row of the job that the thread has; the same object as before where nothing it is made from changed. */
-  async row(job: Job, run: string): Promise<Reply<FitResult>> {
-    return this.take(run, await this.on(job).row(run, this.versionOf(run)));
-  }
-
-  /** The other rows, in the order they are asked for, and the paths that no row shows: in one call. */
-  async rest(job: Job, runs: readonly string[], shown: string | null): Promise<Rest> {
-    const asked = runs.map((run) => ({ run, has: this.versionOf(run) }));
-    const { rows, sketches } = await this.on(job).rest(asked, shown);
-    return { rows: rows.map((row, i) => this.take(runs[i], row)), sketches };
+      await tasks.openJob(job);
+    } else if (sent.job !== job) await tasks.changeJob(changesBetween(sent.job, job));
   }
 
   private versionOf(run: string): number | null {

@@ -21,6 +21,13 @@ describe('paths as far as they can be drawn', () => {
     expect(sketch.lines.length).toBeGreaterThan(0);
     expect(sketch.bounds).not.toBeNull();
   });
+  it('of a broken route with a wheel ten kilometres away what there is: nothing throws', () => {
+    const far = { ...lift, wheels: lift.wheels.map((w) => (w.id === 'head' ? { ...w, y: -1e7 } : w)) };
+    const [sketch] = sketchPaths(far, ['loop']);
+    expect(sketch.problem).toMatch(/\S/);
+    expect(sketch.wheels).toHaveLength(3);
+    expect(sketch.bounds?.every((edge) => Number.isFinite(edge))).toBe(true);
+  });
   it('an empty sheet says what it waits for', () => {
     const [sketch] = sketchPaths(drawnJob('n'), ['loop']);
     expect(sketch).toMatchObject({ lines: [], bounds: null, length: null });

@@ -1,5 +1,6 @@
-import { measurePath, pathBounds, RelayError, writePathData, type Contour } from '@coin-relay/core';
+import { measurePath, pathBounds, writePathData, type Contour, type MeasuredPath } from '@coin-relay/core';
 import { kindOf, pathContour, type Job, type JobPath } from '@coin-relay/model';
+import { refused } from './reply';
 
 export interface SketchWheel {
   readonly id: string;
@@ -31,8 +32,8 @@ export function sketchPaths(job: Job, ids: readonly string[]): PathSketch[] {
 }
 
 function sketchPath(job: Job, path: JobPath): PathSketch {
-  const rest = kindOf(path).sketch?.(path, job);
-  const base = { id: path.id, wheels: rest?.wheels ?? [] };
+  const { wheels, lines } = restOf(job, path);
+  const base = { id: path.id, wheels };
   try {
     const contour = pathContour(job, path);
     const measured = measurePath(contour);
@@ -45,24 +46,42 @@ function sketchPath(job: Job, path: JobPath): PathSketch {
       problem: null,
     };
   } catch (error) {
-    if (!(error instanceof RelayError)) throw error;
-    const broken = rest?.lines() ?? [];
+    const reply = refused(error);
+    const broken = lines.flatMap((contour) => tried(() => ({ contour, path: measurePath(contour) })) ?? []);
     return {
       ...base,
-      lines: broken.map(data),
-      blamed: error.subject.wheels ?? [],
+      lines: broken.map(({ contour }) => data(contour)),
+      blamed: reply.ok ? [] : reply.wheels,
       length: null,
-      bounds: boundsOf(broken, base.wheels),
-      problem: error.message,
+      bounds: boundsOf(
+        broken.map(({ path }) => path),
+        wheels,
+      ),
+      problem: reply.ok ? null : reply.message,
     };
+  }
+}
+
+/** What can still be drawn of a path that is broken: its wheels, and the lines that can be worked out. */
+function restOf(job: Job, path: JobPath): { wheels: readonly SketchWheel[]; lines: readonly Contour[] } {
+  const rest = tried(() => kindOf(path).sketch?.(path, job));
+  return { wheels: rest?.wheels ?? [], lines: (rest && tried(() => rest.lines())) ?? [] };
+}
+
+/** What the work gives; null where it throws: of what is broken anything may be too large or in the way. */
+function tried<T>(work: () => T): T | null {
+  try {
+    return work();
+  } catch {
+    return null;
   }
 }
 
 const data = (contour: Contour): string => writePathData(contour, 4);
 
-function boundsOf(contours: readonly Contour[], wheels: readonly SketchWheel[]): PathSketch['bounds'] {
+function boundsOf(paths: readonly MeasuredPath[], wheels: readonly SketchWheel[]): PathSketch['bounds'] {
   const boxes = [
-    ...contours.map((contour) => pathBounds(measurePath(contour))),
+    ...paths.map((measured) => pathBounds(measured)),
     ...wheels.map(({ x, y, radius }) => [x - radius, y - radius, x + radius, y + radius]),
   ];
   if (boxes.length === 0) return null;

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Candidate } from '@coin-relay/core';
 import { formatLengthNumber, toleranceOf } from '@coin-relay/model';
-import { debounceTime, from, switchMap } from 'rxjs';
+import { debounceTime, switchMap } from 'rxjs';
 import { setFit } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { GraphComponent } from '../graphs/graph.component';
@@ -114,7 +114,7 @@ export class CandidatesPanelComponent {
   private readonly found = toSignal(
     this.fits.state$.pipe(
       debounceTime(PAUSE),
-      switchMap(() => from(this.fits.candidates(SHOWN))),
+      switchMap(() => this.fits.candidates(SHOWN)),
     ),
     { initialValue: [] as readonly Candidate[] },
   );

@@ -1,13 +1,25 @@
-import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
-import { measurePath, mirrorContour, pathBounds, RelayError, writePathData } from '@coin-relay/core';
-import { DRAWING_LIMITS, type Drawing, type JoinedContour } from '@coin-relay/formats';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  inject,
+  output,
+  signal,
+} from '@angular/core';
+import { RelayError } from '@coin-relay/core';
+import { DRAWING_LIMITS, type JoinedContour } from '@coin-relay/formats';
 import { formatLength } from '@coin-relay/model';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
+import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { NzUploadModule, type NzUploadFile } from 'ng-zorro-antd/upload';
 import { FormsModule } from '@angular/forms';
-import { FileWorker } from '../engine/file-worker.service';
-import type { Reply } from '../engine/reply';
+import { proxy } from 'comlink';
+import { interval } from 'rxjs';
+import { FilePool } from '../engine/file-pool.service';
+import type { OfferedLine, ReadResult } from '../engine/file-tasks';
+import { answerOf, type Reply } from '../engine/reply';
 import { LengthFieldComponent } from '../shared/length-field.component';
 
 /** Lines taken from a file. */
@@ -17,62 +29,78 @@ export interface TakenLines {
 }
 
 interface Row {
-  readonly line: JoinedContour;
+  readonly line: OfferedLine;
   readonly length: string;
   readonly made: string;
-  /** Path data with y down, for the preview. */
-  readonly d: string;
 }
 
 /** Digits that imported coordinates are kept to: a millionth of a micrometre. */
 export const IMPORT_DIGITS = 9;
-/** Lines listed and drawn in the preview; shorter ones are counted. */
-const MOST_LISTED = 300;
+/** Longest that a file may be read, ms. */
+const MOST_TIME = 20_000;
+const WORDS = {
+  cancelled: 'Reading it was stopped.',
+  late: `Reading it took over ${MOST_TIME / 1000} s and was stopped. Leave only the lines you need in it.`,
+};
 /** Ends that are this near are one place at first, mm: programs write them apart by rounding. */
 const FIRST_TOLERANCE = 0.01;
 
 /** A file of lines: what is in it, what meets, and which of it is taken. */
 @Component({
   selector: 'relay-import',
-  imports: [FormsModule, NzButtonModule, NzCheckboxModule, NzUploadModule, LengthFieldComponent],
+  imports: [
+    FormsModule,
+    NzButtonModule,
+    NzCheckboxModule,
+    NzSpinModule,
+    NzUploadModule,
+    LengthFieldComponent,
+  ],
   templateUrl: './import.component.html',
   styleUrl: './import.component.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ImportComponent {
-  private readonly worker = inject(FileWorker);
+  private readonly pool = inject(FilePool);
   /** Emits the chosen lines, the first one first. */
   readonly taken = output<TakenLines>();
   /** Emits a file that is a saved job rather than lines. */
   readonly job = output<{ name: string; text: string }>();
 
   protected readonly fileName = signal('');
-  protected readonly drawing = signal<Drawing | null>(null);
-  protected readonly lines = signal<readonly JoinedContour[]>([]);
+  protected readonly found = signal<ReadResult | null>(null);
+  protected readonly lines = computed(() => this.found()?.lines ?? []);
   protected readonly tolerance = signal(FIRST_TOLERANCE);
   protected readonly problem = signal('');
   protected readonly stage = signal('');
+  /** Seconds that reading has taken so far. */
+  protected readonly seconds = signal(0);
   protected readonly chosen = signal<readonly string[]>([]);
 
-  protected readonly rows = computed(() => this.lines().slice(0, MOST_LISTED).map(rowOf));
-  protected readonly unlisted = computed(() => Math.max(0, this.lines().length - MOST_LISTED));
-  protected readonly viewBox = computed(() => viewBoxOf(this.lines().slice(0, MOST_LISTED)));
+  protected readonly rows = computed(() => this.lines().map(rowOf));
+  protected readonly unlisted = computed(() => (this.found()?.count ?? 0) - this.lines().length);
+  protected readonly viewBox = computed(() => viewBoxOf(this.found()?.box ?? null));
   protected readonly lineWidth = computed(() => Number(this.viewBox().split(' ')[2]) / 400);
   protected readonly sizeWords = computed(() => {
-    const drawing = this.drawing();
-    if (!drawing) return '';
-    return drawing.physical
-      ? `Its own size says that one unit is ${Number(drawing.millimetresPerUnit.toFixed(5))} mm.`
+    const found = this.found();
+    if (!found) return '';
+    return found.physical
+      ? `Its own size says that one unit is ${Number(found.millimetresPerUnit.toFixed(5))} mm.`
       : 'It does not say how large it is; one unit is taken as one millimetre.';
   });
   /** What the tolerance joins. */
   protected readonly joinWords = computed(() => {
-    const joined = this.lines().filter((line) => line.parts.length > 1 || line.widest > 0);
-    if (joined.length === 0) return 'No ends meet that are not one line already.';
-    const parts = joined.reduce((sum, line) => sum + line.parts.length, 0);
-    const widest = Math.max(...joined.map((line) => line.widest));
-    return `${parts} ${parts === 1 ? 'piece becomes' : 'pieces become'} ${joined.length} ${joined.length === 1 ? 'line' : 'lines'}; the widest gap closed is ${formatLength(widest, 'mm', 2)}.`;
+    const joined = this.found()?.joined;
+    if (!joined) return 'No ends meet that are not one line already.';
+    const { lines, parts, widest } = joined;
+    return `${parts} ${parts === 1 ? 'piece becomes' : 'pieces become'} ${lines} ${lines === 1 ? 'line' : 'lines'}; the widest gap closed is ${formatLength(widest, 'mm', 2)}.`;
   });
+  private text = '';
+  private reading: AbortController | null = null;
+
+  constructor() {
+    inject(DestroyRef).onDestroy(() => this.reading?.abort());
+  }
 
   /** Takes the file that was dropped or chosen; nothing is sent anywhere. */
   protected readonly take = (file: NzUploadFile): boolean => {
@@ -94,19 +122,19 @@ export class ImportComponent {
   }
 
   protected async joinAt(tolerance: number): Promise<void> {
-    const drawing = this.drawing();
-    if (!drawing) return;
     this.tolerance.set(tolerance);
-    this.stage.set('Joining…');
-    this.show(await this.worker.tasks.join(drawing, tolerance), (lines) => this.lines.set(lines));
+    this.show(await this.ask());
     this.chosen.update((ids) => ids.filter((id) => this.lines().some((line) => line.id === id)));
     this.chooseLongest();
-    this.stage.set('');
+  }
+
+  protected stop(): void {
+    this.reading?.abort();
   }
 
   private async read(file: File): Promise<void> {
-    this.drawing.set(null);
-    this.lines.set([]);
+    this.stop();
+    this.found.set(null);
     this.chosen.set([]);
     this.problem.set('');
     this.tolerance.set(FIRST_TOLERANCE);
@@ -118,27 +146,54 @@ export class ImportComponent {
       return;
     }
     this.stage.set(`Reading ${(file.size / 1e6).toFixed(1)} MB…`);
-    const text = await file.text();
+    this.text = await file.text();
     if (/\.json$/i.test(file.name)) {
       this.stage.set('');
-      this.job.emit({ name: file.name, text });
+      this.job.emit({ name: file.name, text: this.text });
       return;
     }
-    this.stage.set('Finding the lines in it…');
-    this.show(await this.worker.tasks.readLines(file.name, text, FIRST_TOLERANCE), ({ drawing, lines }) => {
-      this.drawing.set(drawing);
-      this.lines.set(lines);
-    });
+    this.show(await this.ask());
     this.chooseLongest();
-    this.stage.set('');
   }
 
-  private show<T>(reply: Reply<T>, use: (value: T) => void): void {
+  /** Has the file read at the tolerance there is. */
+  private async ask(): Promise<Reply<ReadResult>> {
+    this.stop();
+    const reading = new AbortController();
+    this.reading = reading;
+    this.seconds.set(0);
+    this.stage.set('Finding the lines in it…');
+    const clock = interval(1_000).subscribe((n) => this.seconds.set(n + 1));
+    const [name, text, tolerance] = [this.fileName(), this.text, this.tolerance()];
+    const reply = await answerOf(
+      this.pool.run({
+        priority: 'shown',
+        limit: MOST_TIME,
+        owner: reading.signal,
+        work: ({ tasks }) =>
+          tasks.readLines(
+            name,
+            text,
+            tolerance,
+            proxy((words: string) => {
+              if (!reading.signal.aborted) this.stage.set(words);
+            }),
+          ),
+      }),
+      WORDS,
+    );
+    clock.unsubscribe();
+    if (this.reading === reading) this.stage.set('');
+    return reply;
+  }
+
+  private show(reply: Reply<ReadResult>): void {
     if (!reply.ok) {
       this.problem.set(named(this.fileName(), reply.message));
       return;
     }
-    use(reply.value);
+    this.problem.set('');
+    this.found.set(reply.value);
     if (this.lines().length === 0)
       this.problem.set(
         `${this.fileName()} holds no line a row could run on. What was skipped is listed below.`,
@@ -155,26 +210,13 @@ export class ImportComponent {
 const named = (file: string, message: string): string =>
   message.includes(file) ? message : `${file}: ${message}`;
 
-function rowOf(line: JoinedContour): Row {
+function rowOf(line: OfferedLine): Row {
   const n = line.parts.length;
-  return {
-    line,
-    length: formatLength(line.length, 'mm'),
-    made: n > 1 ? `of ${n} pieces` : '',
-    d: writePathData(mirrorContour(line.contour), 3),
-  };
+  return { line, length: formatLength(line.length, 'mm'), made: n > 1 ? `of ${n} pieces` : '' };
 }
 
-function viewBoxOf(lines: readonly JoinedContour[]): string {
-  const box = [Infinity, Infinity, -Infinity, -Infinity];
-  for (const { contour } of lines) {
-    const [x0, y0, x1, y1] = pathBounds(measurePath(mirrorContour(contour)));
-    box[0] = Math.min(box[0], x0);
-    box[1] = Math.min(box[1], y0);
-    box[2] = Math.max(box[2], x1);
-    box[3] = Math.max(box[3], y1);
-  }
-  if (!Number.isFinite(box[0])) return '0 0 100 100';
+function viewBoxOf(box: ReadResult['box']): string {
+  if (!box) return '0 0 100 100';
   const margin = Math.max(box[2] - box[0], box[3] - box[1]) * 0.05 + 0.01;
   return [box[0] - margin, box[1] - margin, box[2] - box[0] + 2 * margin, box[3] - box[1] + 2 * margin].join(
     ' ',

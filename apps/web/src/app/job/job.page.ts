@@ -29,11 +29,13 @@ import { RunAtWork } from '../session/run-at-work.service';
 import { JobContext, STEPS } from '../session/job-context.service';
 import { JobKeys, SHORTCUTS } from './job-keys.service';
 import { JOB_SERVICES } from './job-services';
+import { SaveChoicesComponent } from './save-choices.component';
 
 /** One job at work: sentence, worksheet, drawing and tape. */
 @Component({
   selector: 'relay-job-page',
   imports: [
+    SaveChoicesComponent,
     RouterLink,
     SentenceComponent,
     WorksheetComponent,
@@ -69,6 +71,12 @@ export class JobPage {
   protected readonly job = toSignal(this.store.job$);
   protected readonly steps = toSignal(this.store.steps$, { requireSync: true });
   protected readonly saveState = toSignal(this.store.saveState$, { requireSync: true });
+  /** Whether nothing is saved as it is. */
+  protected readonly troubled = computed(() =>
+    ['failed', 'conflict', 'gone'].includes(this.saveState().kind),
+  );
+  /** Whether the user has to choose before anything is saved. */
+  protected readonly chooses = computed(() => ['conflict', 'gone'].includes(this.saveState().kind));
   protected readonly missing = signal('');
   protected readonly shortcuts = SHORTCUTS;
   protected readonly sheetOpen = toSignal(this.keys.sheet$, { requireSync: true });
@@ -153,15 +161,6 @@ export class JobPage {
   protected openSheet(): void {
     this.keys.showSheet(true);
   }
-
-  protected takeTheirs(): void {
-    void this.store.takeTheirs();
-  }
-
-  protected async keepAsCopy(): Promise<void> {
-    const id = await this.store.keepAsCopy();
-    if (id !== null) await this.router.navigate(['/job', id]);
-  }
 }
 
 function saveWords(state: SaveState): string {
@@ -175,5 +174,7 @@ function saveWords(state: SaveState): string {
       return `not saved yet: ${state.message} Trying again.`;
     case 'conflict':
       return 'changed in another window';
+    case 'gone':
+      return 'taken off the rack elsewhere; not saved';
   }
 }

@@ -1,6 +1,14 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  effect,
+  type ElementRef,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { routeJob, type JobSummary } from '@coin-relay/model';
+import { routeJob, type JobList, type JobSummary } from '@coin-relay/model';
 import { JobApi } from '../api/job-api.service';
 import { firstValueFrom } from 'rxjs';
 import { OfferBack } from '../shared/offer-back.service';
@@ -23,8 +31,27 @@ export class RackPage {
   private readonly trouble = new ErrorState();
   protected readonly problem = this.trouble.words;
 
+  /** Where the list goes on; null where all of it is there. */
+  protected readonly next = signal<string | null>(null);
+  private readonly end = viewChild<ElementRef<HTMLElement>>('end');
+  private fetching = false;
+
   constructor() {
     void this.load();
+    // The list goes on when its end comes near.
+    effect((onCleanup) => {
+      const after = this.next();
+      const end = this.end()?.nativeElement;
+      if (after === null || !end) return;
+      const watcher = new IntersectionObserver(
+        (entries) => {
+          if (entries.some(({ isIntersecting }) => isIntersecting)) void this.more(after);
+        },
+        { rootMargin: '800px' },
+      );
+      watcher.observe(end);
+      onCleanup(() => watcher.disconnect());
+    });
   }
 
   protected async newRoute(): Promise<void> {
@@ -58,6 +85,20 @@ export class RackPage {
   }
 
   private async load(): Promise<void> {
-    await this.trouble.during(async () => this.jobs.set(await firstValueFrom(this.api.list())));
+    await this.trouble.during(async () => this.take(await firstValueFrom(this.api.list()), []));
+  }
+
+  private async more(after: string): Promise<void> {
+    if (this.fetching) return;
+    this.fetching = true;
+    const known = this.jobs() ?? [];
+    await this.trouble.during(async () => this.take(await firstValueFrom(this.api.list(after)), known));
+    this.fetching = false;
+  }
+
+  private take({ jobs, next }: JobList, known: readonly JobSummary[]): void {
+    const there = new Set(known.map(({ id }) => id));
+    this.jobs.set([...known, ...jobs.filter(({ id }) => !there.has(id))]);
+    this.next.set(next);
   }
 }

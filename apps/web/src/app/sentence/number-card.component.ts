@@ -2,6 +2,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  DestroyRef,
   type ElementRef,
   inject,
   input,
@@ -9,7 +10,7 @@ import {
   output,
   signal,
 } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import type { Candidate } from '@coin-relay/core';
 import { holdChange, formatLength, percent, type RunFit } from '@coin-relay/model';
@@ -35,6 +36,7 @@ export type CardNumber = 'pitch' | 'count' | 'give';
 export class NumberCardComponent implements OnInit {
   private readonly store = inject(JobStore);
   private readonly fits = inject(FitService);
+  private readonly destroyed = inject(DestroyRef);
 
   readonly of = input.required<CardNumber>();
   readonly origin = input.required<ElementRef<HTMLElement>>();
@@ -55,7 +57,11 @@ export class NumberCardComponent implements OnInit {
   protected readonly candidates = signal<readonly Candidate[]>([]);
 
   ngOnInit(): void {
-    if (this.of() === 'count') void this.loadCandidates();
+    if (this.of() === 'count')
+      this.fits
+        .candidates()
+        .pipe(takeUntilDestroyed(this.destroyed))
+        .subscribe((candidates) => this.candidates.set(candidates));
   }
 
   protected shown(visible: boolean): void {
@@ -101,9 +107,5 @@ export class NumberCardComponent implements OnInit {
     return hold === 'path'
       ? `pitch ${percent(candidate.pitchChange)}`
       : `path ${percent(candidate.scale - 1)}`;
-  }
-
-  private async loadCandidates(): Promise<void> {
-    this.candidates.set(await this.fits.candidates());
   }
 }

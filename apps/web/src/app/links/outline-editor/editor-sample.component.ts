@@ -15,8 +15,12 @@ import type { Job, JobPiece } from '@coin-relay/model';
 import { paintPath } from '../../drawing/path-painter';
 import { RowPainter } from '../../drawing/row-painter';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
-import { FitWorker } from '../../engine/fit-worker.service';
+import { FitPool } from '../../engine/fit-pool.service';
 import { latestOnly } from '../../engine/latest';
+import { cancellable } from '../../engine/pool/cancellable';
+import { MOST_TIME } from '../../engine/open-job-client';
+import type { FitResult } from '../../engine/open-job';
+import { answerOf, type Reply } from '../../engine/reply';
 import { PictureShelf } from '../../shared/picture-shelf';
 import { trialJob, TRIAL_LINKS } from './trial';
 
@@ -68,7 +72,7 @@ import { trialJob, TRIAL_LINKS } from './trial';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class OutlineSampleComponent {
-  private readonly worker = inject(FitWorker);
+  private readonly pool = inject(FitPool);
   private readonly shelf = inject(PictureShelf);
   readonly job = input.required<Job>();
   readonly path = input.required<string>();
@@ -82,7 +86,7 @@ export class OutlineSampleComponent {
     const trials = computed(() => trialJob(this.job(), this.path(), this.piece()));
     toObservable(trials)
       .pipe(
-        latestOnly((trial) => this.worker.tasks.fit(trial, trial.runs[0].id)),
+        latestOnly((trial) => cancellable((owner) => this.fit(trial, owner))),
         takeUntilDestroyed(),
       )
       .subscribe(([trial, reply]) => {
@@ -105,6 +109,17 @@ export class OutlineSampleComponent {
       watcher.observe(this.canvas().nativeElement);
       destroyed.onDestroy(() => watcher.disconnect());
     });
+  }
+
+  private fit(trial: Job, owner: AbortSignal): Promise<Reply<FitResult>> {
+    return answerOf(
+      this.pool.run({
+        priority: 'shown',
+        limit: MOST_TIME,
+        owner,
+        work: ({ tasks }) => tasks.fit(trial, trial.runs[0].id),
+      }),
+    );
   }
 
   private paint(painter: RowPainter): void {

@@ -1,9 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { RelayError } from '@coin-relay/core';
+import { DRAWING_LIMITS } from '@coin-relay/formats';
 import { figureBox, overhang, pieceFigure } from '@coin-relay/scene';
-import { outlineFromLines } from '@coin-relay/formats';
 import {
   BEHAVIOUR_WORDS,
   behaviourOf,
@@ -27,7 +26,8 @@ import { firstValueFrom } from 'rxjs';
 import { CatalogueApi } from '../../api/catalogue-api.service';
 import { changePiece, choosePieces, setBehaviour, setPitch } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
-import { FileWorker } from '../../engine/file-worker.service';
+import { FilePool } from '../../engine/file-pool.service';
+import { answerOf } from '../../engine/reply';
 import { JobContext } from '../../session/job-context.service';
 import { RunAtWork, sequenceOf } from '../../session/run-at-work.service';
 import { FamilyFieldsComponent } from '../../links/family-fields.component';
@@ -38,9 +38,12 @@ import { VariationPanelComponent } from '../../links/variation-panel.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
 import { NumberFieldComponent } from '../../shared/number-field.component';
 import { ErrorState } from '../../shared/error-state';
+import { untilDestroyed } from '../../shared/until-destroyed';
 
 /** Ends of lines in a drawing of a piece that are one, mm. */
 const JOIN = 0.01;
+/** Longest that a drawing of a piece may be read, ms. */
+const MOST_TIME = 20_000;
 
 const GROUPS: readonly { title: string; entries: readonly CatalogueEntry[] }[] = Object.values(FAMILIES)
   .map(({ id, words }) => ({ title: words.title, entries: CATALOGUE.filter(({ family }) => family === id) }))
@@ -65,7 +68,8 @@ const GROUPS: readonly { title: string; entries: readonly CatalogueEntry[] }[] =
 })
 export class LinkStepComponent {
   private readonly store = inject(JobStore);
-  private readonly worker = inject(FileWorker);
+  private readonly pool = inject(FilePool);
+  private readonly owner = untilDestroyed();
   private readonly catalogue = inject(CatalogueApi);
   private readonly context = inject(JobContext);
   protected readonly job = toSignal(this.store.job$);
@@ -201,20 +205,28 @@ export class LinkStepComponent {
     input.value = '';
     if (!file) return;
     this.trouble.clear();
-    const reply = await this.worker.tasks.readLines(file.name, await file.text(), JOIN);
-    if (!reply.ok) {
-      this.trouble.say(`${file.name}: ${reply.message}`);
+    if (file.size > DRAWING_LIMITS.size) {
+      this.trouble.say(
+        `${file.name} is ${(file.size / 1e6).toFixed(1)} MB; at most ${DRAWING_LIMITS.size / 1e6} MB are read. Leave only one piece in it.`,
+      );
       return;
     }
-    try {
-      const outline = outlineFromLines(reply.value.lines.map(({ contour }) => contour));
+    const text = await file.text();
+    const reply = await answerOf(
+      this.pool.run({
+        priority: 'shown',
+        limit: MOST_TIME,
+        owner: this.owner,
+        work: ({ tasks }) => tasks.readOutline(file.name, text, JOIN),
+      }),
+    );
+    if (!reply.ok) this.trouble.say(`${file.name}: ${reply.message}`);
+    else
       this.take(
-        ownPiece('own', file.name.replace(/\.[a-z]+$/i, '').slice(0, 80) || 'Own link', file.name, outline),
+        ownPiece('own', file.name.replace(/\.[a-z]+$/i, '').slice(0, 80) || 'Own link', file.name, [
+          ...reply.value,
+        ]),
       );
-    } catch (error) {
-      if (!(error instanceof RelayError)) throw error;
-      this.trouble.say(`${file.name}: ${error.message}`);
-    }
   }
 
   /** Keeps the run's pieces in the catalogue, for other jobs. */
