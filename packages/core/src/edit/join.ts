@@ -1,8 +1,8 @@
-import Flatbush from 'flatbush';
 import { distance, type Vec } from '../math';
 import { pieceEnd, type Contour, type Segment } from '../path';
 import { reverseContour } from './cut';
 import { moveEnds } from './move-ends';
+import { pairEnds } from './pair-ends';
 
 /** Contours that became one, and the widest gap that was closed for it. */
 export interface Joined {
@@ -34,7 +34,10 @@ export function joinContours(contours: readonly Contour[], tolerance: number): J
     ends.push({ contour: k, at: pieceEnd(pieces[0], 0), isStart: true });
     ends.push({ contour: k, at: pieceEnd(pieces[pieces.length - 1], 1), isStart: false });
   });
-  const partner = pairEnds(ends, tolerance);
+  const partner = pairEnds(
+    ends.map(({ at }) => at),
+    tolerance,
+  );
   const firstEnd = new Map(ends.flatMap((end, i) => (end.isStart ? [[end.contour, i]] : [])));
   const made: Joined[] = [];
   contours.forEach((contour, k) => {
@@ -49,31 +52,6 @@ export function joinContours(contours: readonly Contour[], tolerance: number): J
     made.push(follow(contours, ends, partner, partner[i] < 0 || partner[i + 1] >= 0 ? i : i + 1, used));
   }
   return made;
-}
-
-/** Pairs of ends that meet, the nearest first; −1 where an end meets none. */
-function pairEnds(ends: readonly End[], tolerance: number): Int32Array {
-  const partner = new Int32Array(ends.length).fill(-1);
-  if (ends.length === 0 || !(tolerance >= 0)) return partner;
-  const index = new Flatbush(ends.length);
-  for (const { at } of ends) index.add(at.x, at.y, at.x, at.y);
-  index.finish();
-  const pairs: [gap: number, one: number, two: number][] = [];
-  ends.forEach((end, i) => {
-    const { x, y } = end.at;
-    for (const j of index.search(x - tolerance, y - tolerance, x + tolerance, y + tolerance)) {
-      if (j <= i) continue;
-      const gap = distance(end.at, ends[j].at);
-      if (gap <= tolerance) pairs.push([gap, i, j]);
-    }
-  });
-  pairs.sort((a, b) => a[0] - b[0]);
-  for (const [, one, two] of pairs) {
-    if (partner[one] >= 0 || partner[two] >= 0) continue;
-    partner[one] = two;
-    partner[two] = one;
-  }
-  return partner;
 }
 
 /** Follows a chain from one end of a contour on. */
@@ -95,7 +73,7 @@ function follow(
     parts.push(k);
     const own = isStart ? contours[k] : reverseContour(contours[k]);
     if (pieces.length > 0) gaps.push(meet(pieces, own.segments));
-    else pieces.push(...own.segments);
+    else append(pieces, own.segments);
     const exit = isStart ? entry + 1 : entry - 1;
     const next = partner[exit];
     if (next < 0) break;
@@ -116,13 +94,19 @@ function meet(pieces: Segment[], more: readonly Segment[]): number {
   const b = pieceEnd(more[0], 0);
   const gap = distance(a, b);
   if (gap === 0) {
-    pieces.push(...more);
+    append(pieces, more);
     return 0;
   }
   const middle = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
   pieces[pieces.length - 1] = moveEnds(last, pieceEnd(last, 0), middle);
-  pieces.push(moveEnds(more[0], middle, pieceEnd(more[0], 1)), ...more.slice(1));
+  pieces.push(moveEnds(more[0], middle, pieceEnd(more[0], 1)));
+  append(pieces, more, 1);
   return gap;
+}
+
+/** Appends one by one: there may be more than a call takes. */
+function append(pieces: Segment[], more: readonly Segment[], from = 0): void {
+  for (let i = from; i < more.length; i++) pieces.push(more[i]);
 }
 
 function closeUp(pieces: Segment[]): number {

@@ -1,6 +1,7 @@
 export * from './segment';
 export * from './segments';
 export * from './measured';
+export * from './contour-length';
 export * from './reader';
 export * from './svg-path-data';
 export * from './svg-arc';

@@ -1,7 +1,5 @@
-import { RelayError } from '../error';
-import { LIMITS } from '../limits';
-import { distance } from '../math';
 import { arcLengthTable } from './arc-length-table';
+import { checkContour, contourExtent, roughLength } from './contour-checks';
 import type { CatenarySegment, Contour, CubicSegment, EllipseSegment, Segment } from './segment';
 import { pieceCurve } from './segments';
 
@@ -47,20 +45,8 @@ export interface MeasuredPath {
  * @throws RelayError path-not-finite, path-zero-length, path-data-too-large
  */
 export function measurePath(contour: Contour): MeasuredPath {
-  if (contour.segments.length > LIMITS.pathPieces) {
-    throw new RelayError(
-      'path-data-too-large',
-      `The path has ${contour.segments.length} pieces; at most ${LIMITS.pathPieces} can be worked on. Thin it out first.`,
-    );
-  }
+  const longEnough = checkContour(contour);
   const extent = contourExtent(contour.segments);
-  if (!(extent <= LIMITS.coordinate)) {
-    throw new RelayError(
-      'path-not-finite',
-      `The path has a coordinate that is not a number, or beyond ${LIMITS.coordinate / 1e6} km. Every coordinate must be finite.`,
-    );
-  }
-  if (!(extent > LEAST_LENGTH)) noLength();
   const kinds: number[] = [];
   const data: number[] = [];
   const starts: number[] = [];
@@ -81,9 +67,8 @@ export function measurePath(contour: Contour): MeasuredPath {
   });
   pieceStarts.push(s);
   starts.push(s);
-  if (!(s > Math.max(extent * 1e-12, LEAST_LENGTH))) noLength();
   return {
-    length: s,
+    length: longEnough(s),
     closed: contour.closed,
     starts: Float64Array.from(starts),
     kinds: Uint8Array.from(kinds),
@@ -91,13 +76,6 @@ export function measurePath(contour: Contour): MeasuredPath {
     pieceOf: Uint32Array.from(pieceOf),
     pieceStarts: Float64Array.from(pieceStarts),
   };
-}
-
-/** Shorter paths have no length, mm: a millionth of a nanometre. */
-const LEAST_LENGTH = 1e-12;
-
-function noLength(): never {
-  throw new RelayError('path-zero-length', 'The path has no length: all its points lie in one place.');
 }
 
 type Push = (kind: SegmentKind, length: number, piece: number, values: readonly number[]) => void;
@@ -185,53 +163,4 @@ function ellipseNumbers(piece: EllipseSegment): number[] {
     Math.sin(piece.tilt),
     Math.sign(piece.sweep),
   ];
-}
-
-/** About how long a piece is: exact for what has a closed form, never too short for the others. */
-function roughLength(piece: Segment): number {
-  switch (piece.kind) {
-    case 'line':
-      return distance(piece.a, piece.b);
-    case 'arc':
-      return Math.abs(piece.sweep) * piece.radius;
-    case 'ellipse':
-      return Math.abs(piece.sweep) * Math.max(piece.rx, piece.ry);
-    case 'catenary':
-      return Math.abs(piece.to - piece.from);
-    case 'cubic':
-      return distance(piece.p0, piece.p1) + distance(piece.p1, piece.p2) + distance(piece.p2, piece.p3);
-  }
-}
-
-/** The largest absolute coordinate or radius: NaN where any number is not one. */
-function contourExtent(pieces: readonly Segment[]): number {
-  let extent = 0;
-  const take = (value: number): void => {
-    // Math.max passes NaN on, so that one bad number spoils the sum of them.
-    extent = Math.max(extent, Math.abs(value));
-  };
-  for (const piece of pieces) {
-    switch (piece.kind) {
-      case 'line':
-        [piece.a.x, piece.a.y, piece.b.x, piece.b.y].forEach(take);
-        break;
-      case 'arc':
-        [piece.centre.x, piece.centre.y, piece.radius, piece.start, piece.sweep].forEach(take);
-        break;
-      case 'ellipse':
-        [piece.centre.x, piece.centre.y, piece.rx, piece.ry, piece.tilt, piece.start, piece.sweep].forEach(
-          take,
-        );
-        break;
-      case 'catenary':
-        [piece.low.x, piece.low.y, piece.a, piece.tilt, piece.from, piece.to].forEach(take);
-        break;
-      case 'cubic':
-        [piece.p0, piece.p1, piece.p2, piece.p3].forEach((p) => {
-          take(p.x);
-          take(p.y);
-        });
-    }
-  }
-  return extent;
 }

@@ -2,6 +2,7 @@ import svgpath from 'svgpath';
 import { RelayError } from '../error';
 import { LIMITS } from '../limits';
 import { distance, type Vec } from '../math';
+import { splitCommands } from './split-commands';
 import { svgArc } from './svg-arc';
 import type { Contour, Segment } from './segment';
 import { raiseQuadratic } from './segments';
@@ -26,11 +27,12 @@ export function parsePathData(d: string, most: number = LIMITS.coordinate): Cont
   }
   if (d.trim() === '')
     throw new RelayError('path-data-empty', 'The path data is empty. It should start with M and a point.');
-  const source = svgpath(d);
+  const split = splitCommands(d);
+  const source = svgpath(split.data);
   const { err, segments } = source as unknown as { err: string; segments: unknown[] };
   if (err) {
     const at = /at pos (\d+)/.exec(err);
-    const offset = at ? Number(at[1]) : d.length;
+    const offset = at ? split.before(Number(at[1])) : d.length;
     throw new RelayError(
       'path-data-broken',
       `The path data cannot be read at character ${offset + 1}${near(d, offset)}: ${reason(err)}.`,

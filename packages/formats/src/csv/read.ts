@@ -2,8 +2,10 @@ import { RelayError, type Contour, type Segment, type Vec } from '@coin-relay/co
 import Papa from 'papaparse';
 import { checkSize, DrawingCollector, type Drawing } from '../drawing/drawing';
 
-/** Most points of a table. */
+/** What a table of points may have at the most. */
 export const MOST_POINTS = 200_000;
+const MOST_ROWS = 400_000;
+const MOST_IN_ROW = 10_000;
 
 /**
  * Reads a table of points: x and y in the first two columns, or in those headed x and y; any
@@ -14,6 +16,7 @@ export const MOST_POINTS = 200_000;
  */
 export function readCsv(text: string): Drawing {
   checkSize(text);
+  checkRows(text);
   const delimiter = separatorOf(text);
   const { data } = Papa.parse<string[]>(text, { delimiter, skipEmptyLines: false });
   const rows = data.map((row) =>
@@ -68,6 +71,29 @@ export function readCsv(text: string): Drawing {
   if (total === 0)
     throw new RelayError('file-broken', 'The table holds no points: it needs rows of two numbers, x and y.');
   return collected.result(1, false);
+}
+
+/** Counts the rows, and looks how long they are, before any is taken apart. */
+function checkRows(text: string): void {
+  let rows = 1;
+  let start = 0;
+  for (let i = 0; i <= text.length; i++) {
+    const c = text[i];
+    if (c !== '\n' && c !== '\r' && i < text.length) continue;
+    if (i - start > MOST_IN_ROW)
+      throw new RelayError(
+        'file-broken',
+        `Row ${rows} of the table is ${i - start} characters long: a row has two numbers, and at most ${MOST_IN_ROW} characters are read.`,
+        { offset: rows },
+      );
+    if (c === '\r' && text[i + 1] === '\n') i++;
+    start = i + 1;
+    if (++rows > MOST_ROWS)
+      throw new RelayError(
+        'file-too-large',
+        `The table has more than ${MOST_ROWS} rows, empty ones counted. Thin it out first.`,
+      );
+  }
 }
 
 /** What parts the columns: the first of tab, semicolon and comma that the first rows have, else blanks. */

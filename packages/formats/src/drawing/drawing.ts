@@ -1,4 +1,4 @@
-import { measurePath, mm, RelayError, type Contour } from '@coin-relay/core';
+import { contourLength, mm, RelayError, type Contour } from '@coin-relay/core';
 
 /** What a file of lines may hold at the most, whatever its format. Each is tested. */
 export const DRAWING_LIMITS = {
@@ -9,6 +9,8 @@ export const DRAWING_LIMITS = {
   /** Elements drawn, copies counted each time. */
   elements: 500_000,
   contours: 20_000,
+  /** Lines, arcs and curves in all of them, copies counted each time. */
+  pieces: 200_000,
 } as const;
 
 /** One line of a drawing, in mm with y up. */
@@ -55,6 +57,7 @@ export class DrawingCollector {
   /** The number that the next one of a name is tried with. */
   private readonly numbers = new Map<string, number>();
   private elements = 0;
+  private pieces = 0;
 
   /** Counts one drawn element. @throws RelayError file-too-large beyond the limit */
   count(): void {
@@ -66,15 +69,27 @@ export class DrawingCollector {
     }
   }
 
-  /** Adds the contours one element draws; in mm, y up. */
-  add(element: string, id: string | undefined, found: readonly Contour[]): void {
-    found.forEach((contour, i) => {
+  /**
+   * Adds the contours one element draws; in mm, y up.
+   * @param found as the element draws them; they are looked at one by one
+   * @param placed what puts one of them where it stands
+   * @throws RelayError file-too-large beyond the limit of pieces, before any is placed
+   */
+  add(
+    element: string,
+    id: string | undefined,
+    found: readonly Contour[],
+    placed: (contour: Contour) => Contour = (contour) => contour,
+  ): void {
+    found.forEach((drawn, i) => {
       if (this.contours.length >= DRAWING_LIMITS.contours) {
         this.skip('contour', `beyond the ${DRAWING_LIMITS.contours} that are listed`);
         return;
       }
+      this.countPieces(drawn.segments.length);
       try {
-        const { length } = measurePath(contour);
+        const contour = placed(drawn);
+        const length = contourLength(contour);
         this.contours.push({
           id: this.newId(id, found.length > 1 ? i + 1 : 0, element),
           element,
@@ -87,6 +102,21 @@ export class DrawingCollector {
         this.skip(element, error.message);
       }
     });
+  }
+
+  /** Whether no more are listed. */
+  get full(): boolean {
+    return this.contours.length >= DRAWING_LIMITS.contours;
+  }
+
+  private countPieces(many: number): void {
+    this.pieces += many;
+    if (this.pieces > DRAWING_LIMITS.pieces) {
+      throw new RelayError(
+        'file-too-large',
+        `The drawing has more than ${DRAWING_LIMITS.pieces} lines, arcs and curves, copies counted. Leave only the lines you need in it, or thin them out.`,
+      );
+    }
   }
 
   skip(what: string, reason: string): void {

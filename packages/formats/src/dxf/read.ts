@@ -50,6 +50,7 @@ export function readDxf(text: string): Drawing {
 
 class DxfReader {
   readonly collected = new DrawingCollector();
+  private readonly read = new Map<Entity, Contour | string>();
 
   constructor(private readonly file: DxfFile) {}
 
@@ -74,26 +75,21 @@ class DxfReader {
       this.insert(entity, matrix, blocks);
       return;
     }
-    let contour: Contour | null;
-    try {
-      contour = entityContour(entity);
-    } catch (error) {
-      if (!(error instanceof RelayError)) throw error;
-      collected.skip(kind, `line ${entity.line}: ${error.message}`);
-      return;
-    }
-    if (!contour) {
-      collected.skip(kind, NOT_LINES.get(kind) ?? 'no kind of line that is read');
-      return;
-    }
-    if (!contour.segments.every(isFinitePiece)) {
-      collected.skip(kind, `line ${entity.line}: it has a coordinate that is not a number`);
+    const contour = this.contourOf(entity);
+    if (typeof contour === 'string') {
+      collected.skip(kind, contour);
       return;
     }
     const handle = textOf(entity, 5);
-    collected.add(kind, handle ? `${kind.toLowerCase()}-${handle}` : undefined, [
-      mapContour(contour, matrix),
-    ]);
+    const id = handle ? `${kind.toLowerCase()}-${handle}` : undefined;
+    collected.add(kind, id, [contour], (drawn) => mapContour(drawn, matrix));
+  }
+
+  /** The line of an entity, read once however often it is copied; or why there is none. */
+  private contourOf(entity: Entity): Contour | string {
+    const known = this.read.get(entity) ?? readContour(entity);
+    this.read.set(entity, known);
+    return known;
   }
 
   /** Copies a block: scaled, turned, and repeated in columns and rows. */
@@ -136,6 +132,20 @@ class DxfReader {
         for (const part of block.entities) this.draw(part, placed, inside);
       }
     }
+  }
+}
+
+function readContour(entity: Entity): Contour | string {
+  const { kind, line } = entity;
+  try {
+    const contour = entityContour(entity);
+    if (!contour) return NOT_LINES.get(kind) ?? 'no kind of line that is read';
+    return contour.segments.every(isFinitePiece)
+      ? contour
+      : `line ${line}: it has a coordinate that is not a number`;
+  } catch (error) {
+    if (!(error instanceof RelayError)) throw error;
+    return `line ${line}: ${error.message}`;
   }
 }
 

@@ -1,4 +1,4 @@
-import { RelayError, type CubicSegment, type Segment, type Vec } from '@coin-relay/core';
+import { LIMITS, RelayError, type CubicSegment, type Segment, type Vec } from '@coin-relay/core';
 
 export interface Spline {
   readonly degree: number;
@@ -13,12 +13,13 @@ const MOST_DEGREE = 9;
 /** How near curves that are no cubics are followed, as a part of their extent. */
 const TOLERANCE = 1e-7;
 const MOST_HALVINGS = 12;
+/** Pieces of one spline: a path has no more. */
+const MOST_PIECES = LIMITS.pathPieces;
 
 type Point = readonly [wx: number, wy: number, w: number];
 
 /**
- * A B-spline as cubic pieces: cut at its knots into Béziers (knots are inserted until each has
- * the spline's degree; Boehm's rule). Without weights and up to degree 3 exactly, else followed
+ * A B-spline as cubic pieces: cut at its knots into Béziers. Without weights and up to degree 3 exactly, else followed
  * by cubics within 1e-7 of its extent.
  * @throws RelayError file-broken where its numbers do not belong together
  */
@@ -44,52 +45,42 @@ export function splinePieces({ degree, knots, points, weights }: Spline): Segmen
     return [p.x * w, p.y * w, w];
   });
   const even = weights.length === 0 || weights.every((w) => w === weights[0]);
-  const extent = Math.max(...points.map((p) => Math.abs(p.x) + Math.abs(p.y)), 1e-9);
-  return bezierParts(degree, knots, control).flatMap((part) =>
-    even && degree <= 3 ? [exactPiece(part)] : followed(part, 0, 1, extent * TOLERANCE, 0),
-  );
+  const extent = points.reduce((most, p) => Math.max(most, Math.abs(p.x) + Math.abs(p.y)), 1e-9);
+  const pieces: Segment[] = [];
+  for (let k = degree; k < n; k++) {
+    if (!(knots[k + 1] > knots[k])) continue;
+    const part = bezierPart(degree, knots, control, k);
+    if (even && degree <= 3) pieces.push(exactPiece(part));
+    else follow(Float64Array.from(part.flat()), 0, 1, extent * TOLERANCE, 0, pieces);
+    if (pieces.length > MOST_PIECES)
+      throw new RelayError(
+        'file-broken',
+        `a spline that takes more than ${MOST_PIECES} curves to follow; save it with fewer control points`,
+      );
+  }
+  return pieces;
 }
 
-/** The Bézier parts of a spline over its own interval. */
-function bezierParts(degree: number, given: readonly number[], points: readonly Point[]): Point[][] {
-  let knots = [...given];
-  let control = [...points];
-  const from = knots[degree];
-  const to = knots[points.length];
-  const stops = [...new Set(knots.filter((k) => k >= from && k <= to))];
-  for (const u of stops) {
-    let multiplicity = knots.filter((k) => k === u).length;
-    for (; multiplicity < degree; multiplicity++)
-      ({ knots, control } = insertKnot(degree, knots, control, u));
-  }
-  const parts: Point[][] = [];
-  for (let i = 0; i + 1 < stops.length; i++) {
-    // The last knot equal to the stop opens the span.
-    const k = knots.lastIndexOf(stops[i]);
-    parts.push(control.slice(k - degree, k + 1));
-  }
-  return parts;
-}
-
-function insertKnot(
-  degree: number,
-  knots: readonly number[],
-  control: readonly Point[],
-  u: number,
-): { knots: number[]; control: Point[] } {
-  let k = degree;
-  while (k + 1 < control.length && knots[k + 1] <= u) k++;
-  const made: Point[] = [];
-  for (let i = 0; i <= control.length; i++) {
-    if (i <= k - degree) made.push(control[i]);
-    else if (i > k) made.push(control[i - 1]);
-    else {
-      const span = knots[i + degree] - knots[i];
-      const a = span > 0 ? (u - knots[i]) / span : 0;
-      made.push(mix(control[i - 1], control[i], a));
+/**
+ * The Bézier part of a spline between two knots: its control points are the values of the
+ * spline's polar form at the two knots, each taken so many times (L. Ramshaw, Blossoming, 1987;
+ * from memory). The work of one part does not depend on how many there are.
+ * @param k the knot that opens the part: knots[k] < knots[k + 1]
+ */
+function bezierPart(degree: number, knots: readonly number[], control: readonly Point[], k: number): Point[] {
+  const [from, to] = [knots[k], knots[k + 1]];
+  return Array.from({ length: degree + 1 }, (_, j) => {
+    const row = control.slice(k - degree, k + 1);
+    for (let r = 1; r <= degree; r++) {
+      const u = r <= degree - j ? from : to;
+      for (let i = degree; i >= r; i--) {
+        const low = knots[k - degree + i];
+        const high = knots[k + 1 + i - r];
+        row[i] = mix(row[i - 1], row[i], (u - low) / (high - low));
+      }
     }
-  }
-  return { knots: [...knots.slice(0, k + 1), u, ...knots.slice(k + 1)], control: made };
+    return row[degree];
+  });
 }
 
 const mix = (p: Point, q: Point, t: number): Point => [
@@ -108,30 +99,39 @@ function exactPiece(part: readonly Point[]): Segment {
   return { kind: 'cubic', p0: p[0], p1: third(p[0], p[1]), p2: third(p[2], p[1]), p3: p[2] };
 }
 
+const row = new Float64Array(3 * (MOST_DEGREE + 1));
+
 /** Place and derivative of a part at t, by de Casteljau's construction. */
-function evaluate(part: readonly Point[], t: number): { at: Vec; d: Vec } {
-  let row = [...part];
-  while (row.length > 2) row = row.slice(1).map((p, i) => mix(row[i], p, t));
-  const end = mix(row[0], row[1], t);
-  const degree = part.length - 1;
+function evaluate(part: Float64Array, t: number): { at: Vec; d: Vec } {
+  // In place, on flat numbers: this is done a few times for every curve that is tried.
+  const n = part.length / 3;
+  row.set(part);
+  for (let m = n; m > 2; m--) for (let i = 0; i < 3 * (m - 1); i++) row[i] += t * (row[i + 3] - row[i]);
+  const end: Point = [
+    row[0] + t * (row[3] - row[0]),
+    row[1] + t * (row[4] - row[1]),
+    row[2] + t * (row[5] - row[2]),
+  ];
+  const degree = n - 1;
   const at = flat(end);
-  const dw = degree * (row[1][2] - row[0][2]);
+  const dw = degree * (row[5] - row[2]);
   return {
     at,
     d: {
-      x: (degree * (row[1][0] - row[0][0]) - dw * at.x) / end[2],
-      y: (degree * (row[1][1] - row[0][1]) - dw * at.y) / end[2],
+      x: (degree * (row[3] - row[0]) - dw * at.x) / end[2],
+      y: (degree * (row[4] - row[1]) - dw * at.y) / end[2],
     },
   };
 }
 
-function followed(
-  part: readonly Point[],
+function follow(
+  part: Float64Array,
   t0: number,
   t1: number,
   tolerance: number,
   depth: number,
-): CubicSegment[] {
+  pieces: Segment[],
+): void {
   const a = evaluate(part, t0);
   const b = evaluate(part, t1);
   const k = (t1 - t0) / 3;
@@ -142,15 +142,19 @@ function followed(
     p2: { x: b.at.x - k * b.d.x, y: b.at.y - k * b.d.y },
     p3: b.at,
   };
-  const off = [0.25, 0.5, 0.75].map((w) => {
+  const isNear = [0.25, 0.5, 0.75].every((w) => {
     const { at } = evaluate(part, t0 + w * (t1 - t0));
     const u = 1 - w;
     const c = [u * u * u, 3 * u * u * w, 3 * u * w * w, w * w * w];
     const x = c[0] * piece.p0.x + c[1] * piece.p1.x + c[2] * piece.p2.x + c[3] * piece.p3.x;
     const y = c[0] * piece.p0.y + c[1] * piece.p1.y + c[2] * piece.p2.y + c[3] * piece.p3.y;
-    return Math.hypot(x - at.x, y - at.y);
+    return Math.hypot(x - at.x, y - at.y) <= tolerance;
   });
-  if (Math.max(...off) <= tolerance || depth >= MOST_HALVINGS) return [piece];
+  if (isNear || depth >= MOST_HALVINGS || pieces.length > MOST_PIECES) {
+    pieces.push(piece);
+    return;
+  }
   const mid = (t0 + t1) / 2;
-  return [...followed(part, t0, mid, tolerance, depth + 1), ...followed(part, mid, t1, tolerance, depth + 1)];
+  follow(part, t0, mid, tolerance, depth + 1, pieces);
+  follow(part, mid, t1, tolerance, depth + 1, pieces);
 }

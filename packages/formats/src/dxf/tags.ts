@@ -60,9 +60,19 @@ export class TagReader {
   }
 }
 
-/** The first value with a code; undefined where there is none. */
-export const textOf = (entity: Entity, code: number): string | undefined =>
-  entity.tags.find((tag) => tag.code === code)?.value;
+const firsts = new WeakMap<Entity, ReadonlyMap<number, string>>();
+
+/** The first value with a code; undefined where there is none. An entity's groups are gone through once. */
+export function textOf(entity: Entity, code: number): string | undefined {
+  let known = firsts.get(entity);
+  if (!known) {
+    const found = new Map<number, string>();
+    for (const tag of entity.tags) if (!found.has(tag.code)) found.set(tag.code, tag.value);
+    known = found;
+    firsts.set(entity, known);
+  }
+  return known.get(code);
+}
 
 /** The first number with a code, or what stands in for it. */
 export function numberOf(entity: Entity, code: number, otherwise = 0): number {

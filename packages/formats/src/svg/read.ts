@@ -68,14 +68,17 @@ class SvgReader {
   private readonly styles = new Styles();
   /** Elements that are being copied: one that copies itself is seen here. */
   private readonly copying = new Set<SvgNode>();
+  private readonly read = new Map<SvgNode, readonly Contour[]>();
 
   constructor(root: SvgNode) {
     const stack = [root];
     for (let node = stack.pop(); node; node = stack.pop()) {
       const { id } = node.attributes;
       if (id !== undefined && !this.named.has(id)) this.named.set(id, node);
-      if (node.kind === 'style') this.styles.addSheet(node.text);
-      stack.push(...node.children);
+      if (node.kind === 'style' && !this.styles.addSheet(node.text))
+        this.collected.skip('style', 'its rules are too many, or nested too deeply, to be read');
+      // Backwards, so that they are come to in their order; one by one, as there may be many.
+      for (let i = node.children.length - 1; i >= 0; i--) stack.push(node.children[i]);
     }
   }
 
@@ -153,31 +156,54 @@ class SvgReader {
       collected.skip(kind, 'hidden');
       return;
     }
+    if (collected.full) {
+      collected.add(kind, attributes['id'], [NOTHING]);
+      return;
+    }
     const data = shapePathData(kind, attributes);
     if (data === null || data.trim() === '') {
       collected.skip(kind, 'it draws nothing');
       return;
     }
-    let found: Contour[];
+    let found: readonly Contour[];
     try {
-      found = mapped(data, matrix);
+      found = this.contoursOf(node, data);
+      checkMatrix(matrix);
     } catch (error) {
       if (!(error instanceof RelayError)) throw error;
       collected.skip(kind, `${attributes['id'] ? `“${attributes['id']}”: ` : ''}${error.message}`);
       return;
     }
-    collected.add(kind, attributes['id'], found);
+    // In mm, and mirrored to y up.
+    const [a, b, c, d, e, f] = matrix;
+    collected.add(kind, attributes['id'], found, (contour) => mapContour(contour, [a, -b, c, -d, e, -f]));
+  }
+
+  /** The contours of an element, read once however often it is copied. @throws RelayError */
+  private contoursOf(node: SvgNode, data: string): readonly Contour[] {
+    const known = this.read.get(node) ?? parsePathData(checkedData(data), Number.MAX_VALUE);
+    this.read.set(node, known);
+    return known;
   }
 }
 
-/**
- * The contours of path data, in mm and mirrored to y up.
- * @throws RelayError those of reading path data; path-data-empty where the map leaves no area
- */
-function mapped(data: string, matrix: AffineTuple): Contour[] {
-  const [a, b, c, d, e, f] = matrix;
-  const found = parsePathData(data, Number.MAX_VALUE);
+/** What stands for a contour that is only counted. */
+const NOTHING: Contour = { segments: [], closed: false };
+
+/** Characters of one path of a drawing: more pieces than a path may have take no more. */
+const MOST_DATA = 3_000_000;
+
+/** @throws RelayError path-data-too-large */
+function checkedData(data: string): string {
+  if (data.length <= MOST_DATA) return data;
+  throw new RelayError(
+    'path-data-too-large',
+    `Its path data has ${data.length} characters; at most ${MOST_DATA} are read. Thin it out first.`,
+  );
+}
+
+/** @throws RelayError path-data-empty where the map leaves no area */
+function checkMatrix(matrix: AffineTuple): void {
   if (!matrix.every((value) => Number.isFinite(value)) || Math.abs(determinant(matrix)) < 1e-18)
     throw new RelayError('path-data-empty', 'Its transform leaves nothing of it.');
-  return found.map((contour) => mapContour(contour, [a, -b, c, -d, e, -f]));
 }
