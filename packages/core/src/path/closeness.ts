@@ -52,14 +52,11 @@ export function closeApproaches(path: MeasuredPath, width: number): Approach[] {
   for (let i = 0; i < count; i++) {
     const x = xy[2 * i];
     const y = xy[2 * i + 1];
-    for (const j of index.search(x - reach, y - reach, x + reach, y + reach)) {
-      if (along(i, j) <= apart) continue;
-      const d = Math.hypot(xy[2 * j] - x, xy[2 * j + 1] - y);
-      if (d < least[i]) {
-        least[i] = d;
-        nearest[i] = j;
-      }
-    }
+    // Only the nearest one is asked for: where many parts lie over each other all of them are near.
+    const [j] = index.neighbors(x, y, 1, reach, (k) => along(i, k) > apart);
+    if (j === undefined) continue;
+    least[i] = Math.hypot(xy[2 * j] - x, xy[2 * j + 1] - y);
+    nearest[i] = j;
   }
   const found: Approach[] = [];
   // Samples in a row that are close to something are one approach, and so is its other side.

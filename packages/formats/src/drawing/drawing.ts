@@ -6,8 +6,10 @@ export const DRAWING_LIMITS = {
   size: 20_000_000,
   /** Elements within elements, blocks within blocks. */
   depth: 500,
-  /** Elements drawn, copies counted each time. */
+  /** Elements of the file. */
   elements: 500_000,
+  /** Elements drawn as copies of others. */
+  copies: 100_000,
   contours: 20_000,
   /** Lines, arcs and curves in all of them, copies counted each time. */
   pieces: 200_000,
@@ -57,14 +59,25 @@ export class DrawingCollector {
   /** The number that the next one of a name is tried with. */
   private readonly numbers = new Map<string, number>();
   private elements = 0;
+  private copies = 0;
   private pieces = 0;
 
-  /** Counts one drawn element. @throws RelayError file-too-large beyond the limit */
-  count(): void {
+  /**
+   * Counts one drawn element.
+   * @param copied whether it is drawn as a copy
+   * @throws RelayError file-too-large beyond the limits
+   */
+  count(copied: boolean): void {
+    if (copied && ++this.copies > DRAWING_LIMITS.copies) {
+      throw new RelayError(
+        'file-too-large',
+        `The drawing copies more than ${DRAWING_LIMITS.copies} elements. Turn the copies you need into plain lines, and leave the others out.`,
+      );
+    }
     if (++this.elements > DRAWING_LIMITS.elements) {
       throw new RelayError(
         'file-too-large',
-        `The drawing has more than ${DRAWING_LIMITS.elements} elements, copies counted. Leave only the lines you need in it.`,
+        `The drawing has more than ${DRAWING_LIMITS.elements} elements. Leave only the lines you need in it.`,
       );
     }
   }

@@ -298,7 +298,7 @@ describe('units, blocks and layers', () => {
       failure(
         dxfFile([entity('INSERT', 2, 'b0')], { blocks: blocks + block('b30', 0, 0, [entity('POINT')]) }),
       ).message,
-    ).toMatch(/more than 500000 elements/);
+    ).toMatch(/copies more than 100000 elements/);
   });
 
   it('what is switched off, hidden, on a sheet, unknown or no line is left out with its reason', () => {

@@ -56,7 +56,7 @@ class DxfReader {
 
   draw(entity: Entity, matrix: AffineTuple, blocks: readonly string[]): void {
     const { collected } = this;
-    collected.count();
+    collected.count(blocks.length > 0);
     const { kind } = entity;
     const layer = textOf(entity, 8) ?? '0';
     if (this.file.hidden.has(layer)) {
@@ -119,7 +119,7 @@ class DxfReader {
     const inside = [...blocks, name];
     for (let row = 0; row < rows; row++) {
       for (let column = 0; column < columns; column++) {
-        this.collected.count();
+        this.collected.count(true);
         const dx = column * numberOf(entity, 44);
         const dy = row * numberOf(entity, 45);
         const placed = multiply(

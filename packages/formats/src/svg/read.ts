@@ -86,7 +86,7 @@ class SvgReader {
     const { kind, attributes } = node;
     if (SILENT.has(kind)) return;
     const { collected } = this;
-    collected.count();
+    collected.count(this.copying.size > 0);
     if (depth >= DRAWING_LIMITS.depth) {
       throw new RelayError(
         'file-refused',

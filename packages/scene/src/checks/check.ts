@@ -1,4 +1,4 @@
-import { closeApproaches, fitRow, RelayError } from '@coin-relay/core';
+import { closeApproaches, fitRow, RelayError, sharpestTurn } from '@coin-relay/core';
 import {
   machineOf,
   motionFacts,
@@ -18,7 +18,7 @@ import type { RowContext, Rule } from './rule';
 import { RULES } from './rules';
 
 /** A row that was fitted, as it is checked: what it costs more to look for may be missing. */
-export type CheckedRow = FittedRow & Partial<Pick<RowContext, 'approaches' | 'cuts'>>;
+export type CheckedRow = FittedRow & Partial<Pick<RowContext, 'approaches' | 'cuts' | 'sharpest'>>;
 
 /** What is known of a job that was fitted. */
 export interface CheckedJob {
@@ -53,6 +53,7 @@ export function checkRow(job: Job, row: CheckedRow, machine: Machine | null = nu
     approaches: [],
     cuts: [],
     ...row,
+    sharpest: row.sharpest === undefined ? sharpestTurn(row.fit.row) : row.sharpest,
     job,
     facts: machine && motionFacts(machine, run),
   };

@@ -1,4 +1,4 @@
-import type { Approach, FitOutcome } from '@coin-relay/core';
+import type { Approach, Articulation, FitOutcome } from '@coin-relay/core';
 import type { FittedRow, Job, Machine, MotionFacts, ResolvedRun, ResolvedSetOut } from '@coin-relay/model';
 import type { NeighbourCut } from '../interference';
 import type { FindingStep, Found } from './found';
@@ -11,6 +11,8 @@ export interface RowContext extends FittedRow {
   readonly setOut: ResolvedSetOut;
   /** Where the path comes closer to itself than the row is wide. */
   readonly approaches: readonly Approach[];
+  /** Where its links turn against each other most; null where they do not. */
+  readonly sharpest: Articulation | null;
   /** Neighbours that cut into each other. */
   readonly cuts: readonly NeighbourCut[];
   /** How it moves; null while its machine cannot run. */

@@ -14,7 +14,7 @@ import {
 import { gearOutline } from './gear';
 import { turnedTo } from '@coin-relay/core';
 import type { MachinePart } from './part';
-import { tieParts } from './ties';
+import { coilsIn, tieParts } from './ties';
 
 /** What is drawn between the rows of a machine at a frame: behind them, and over them. */
 export interface MachineParts {
@@ -22,14 +22,18 @@ export interface MachineParts {
   readonly over: readonly MachinePart[];
 }
 
-/** What is drawn between the rows of a machine, for whatever frame is looked at; outlines that stay the same are made once. */
-export function machineParts(machine: Machine): (frame: number) => MachineParts {
+/**
+ * What is drawn between the rows of a machine, for whatever frame is looked at; outlines that stay
+ * the same are made once. Where a pixel (mm) is given, coils that it cannot show are not drawn one by one.
+ */
+export function machineParts(machine: Machine): (frame: number, pixel?: number) => MachineParts {
   const gears = gearOutlines(machine);
-  return (frame) => ({
+  const coils = coilsIn(machine.job.ties ?? []);
+  return (frame, pixel = 0) => ({
     behind: trainParts(machine, gears, frame),
     over: [
       ...(machine.job.anchors ?? []).flatMap(({ id, on }) => linkageParts(machine, id, on, frame)),
-      ...(machine.job.ties ?? []).flatMap((tie) => tieParts(machine, tie, frame)),
+      ...(machine.job.ties ?? []).flatMap((tie) => tieParts(machine, tie, frame, pixel, coils)),
       ...(machine.job.anchors ?? []).flatMap(({ id }) => pinParts(machine, id, frame)),
     ],
   });

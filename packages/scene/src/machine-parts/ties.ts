@@ -15,8 +15,21 @@ import { lineData, type MachinePart } from './part';
 /** Straight pieces that a hanging rope is drawn with. */
 const ROPE_STEPS = 40;
 
-/** A spring or rope as it is at a frame. */
-export function tieParts(machine: Machine, tie: Tie, frame: number): MachinePart[] {
+/** Coils closer to each other than this on the screen, px, are not told apart. */
+const LEAST_COIL = 2;
+/** Coils that are drawn one by one in all of a picture. */
+const MOST_COILS = 1_500;
+
+/** How many coils the springs of a job have. */
+export const coilsIn = (ties: readonly Tie[]): number =>
+  ties.reduce((sum, { is }) => sum + (is.kind === 'spring' ? is.coils : 0), 0);
+
+/**
+ * A spring or rope as it is at a frame.
+ * @param pixel the size of a pixel of the picture, mm; 0 where all is to be drawn
+ * @param coils how many there are in all of the picture
+ */
+export function tieParts(machine: Machine, tie: Tie, frame: number, pixel = 0, coils = 0): MachinePart[] {
   const state = tieAt(machine, tie, frame);
   if (!state || !(state.span > 0)) return [];
   const { from, to, span } = state;
@@ -27,7 +40,8 @@ export function tieParts(machine: Machine, tie: Tie, frame: number): MachinePart
     const d = hung ?? data`M${from.x} ${from.y}L${to.x} ${to.y}`;
     return [{ d, fill: null, line: false, wire }];
   }
-  return springParts(is, span).map((part) => ({
+  const plain = pixel > 0 && (coils > MOST_COILS || span < is.coils * LEAST_COIL * pixel);
+  return (plain ? plainSpring(is, span) : springParts(is, span)).map((part) => ({
     ...part,
     at: turnedTo(from.x, from.y, Math.atan2(to.y - from.y, to.x - from.x)),
   }));
@@ -52,16 +66,28 @@ export function springParts(spring: SpringTie, length: number): MachinePart[] {
     line: false,
     wire: { width: spring.wire, material },
   });
-  const eye = (x: number): MachinePart => ({
-    d: circle(x, 0, Math.max(spring.wire * 0.9, 1)),
-    fill: 'iron',
-    line: true,
-  });
+  const eye = (x: number): MachinePart => eyeOf(spring, x);
   return [
     ...view.behind.map((points) => stroke(points, 'shade')),
     eye(0),
     eye(length),
     ...view.front.map((points) => stroke(points, 'steel')),
+  ];
+}
+
+const eyeOf = ({ wire }: SpringTie, x: number): MachinePart => ({
+  d: circle(x, 0, Math.max(wire * 0.9, 1)),
+  fill: 'iron',
+  line: true,
+});
+
+/** A spring whose coils are not told apart: a tube as wide as they are. */
+function plainSpring(spring: SpringTie, length: number): MachinePart[] {
+  const half = Math.min((spring.diameter + spring.wire) / 2, length / 2);
+  return [
+    { d: data`M0 ${-half}H${length}V${half}H0Z`, fill: 'steel', line: true },
+    eyeOf(spring, 0),
+    eyeOf(spring, length),
   ];
 }
 

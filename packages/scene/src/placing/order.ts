@@ -16,11 +16,11 @@ export interface DrawTurn {
  * drawn once more. Linked: every link over the one before it, then its front upper quarter over
  * the next, as rings that go through each other are seen.
  */
-export function drawOrder(scene: RowScene): DrawTurn[] {
+export function drawOrder(scene: RowScene, only: (k: number) => boolean = () => true): DrawTurn[] {
   const { frame, fit, setOut, pieces } = scene;
   const there: number[] = [];
   for (let k = 0; k < frame.links; k++) {
-    if (isOnPath(fit.row, frame, k) && pieceNumberAt(scene, k) >= 0) there.push(k);
+    if (only(k) && isOnPath(fit.row, frame, k) && pieceNumberAt(scene, k) >= 0) there.push(k);
   }
   const all = (k: number): DrawTurn => ({ k, what: 'all' });
   const loop = fit.window.ring && there.length > 2;

@@ -22,7 +22,8 @@ import { machineBounds, rowBounds, type Finding } from '@coin-relay/scene';
 import { MachinePainter, paintGround, paintTrail } from './machine-painter';
 import type { Trail } from './trail';
 import { RestingRows } from './resting-rows';
-import { RowPainter } from './row-painter';
+import { MOST_DETAILED } from './coarse-row';
+import { RowPainter, type RowView } from './row-painter';
 import { SketchPainter } from './sketch-painter';
 import { paintTravel } from './travel-painter';
 import { fitView, roundAll, toModel, toScreen, zoomAbout, type Bounds, type ViewPort } from './view-port';
@@ -340,9 +341,10 @@ export class DrawingStage {
     ctx.save();
     this.driveOn(ctx, pixel);
     this.machine?.paintBehind(ctx, pixel);
+    const looked = this.rowView();
     const paintRow = (on: CanvasRenderingContext2D, row: RowPainter): void => {
       on.globalAlpha = row === painter && this.stale ? 0.25 : 1;
-      row.paint(on, pixel, () => row.paintWay(on, pixel));
+      row.paint(on, pixel, () => row.paintWay(on, pixel), looked);
       on.globalAlpha = 1;
     };
     if (this.changing && !this.stale) {
@@ -366,6 +368,19 @@ export class DrawingStage {
     // It is seen from the ground.
     if (this.trail) paintTrail(ctx, this.trail, this.frame, pixel);
     ctx.restore();
+  }
+
+  /** What of the rows is in sight, and whether that is too much to be read. */
+  private rowView(): RowView {
+    const { view, stage } = this;
+    // Where the machine drives it is painted somewhere else than it stands.
+    if (this.drives && this.machine) return { box: null, coarse: false };
+    const low = toModel(view, 0, stage.height());
+    const high = toModel(view, stage.width(), 0);
+    const box: Bounds = [low.x, low.y, high.x, high.y];
+    let links = 0;
+    for (const row of this.painters) links += row.linksIn(box);
+    return { box, coarse: links > MOST_DETAILED };
   }
 
   /** Moves all that follows on over the ground, where the machine drives. */

@@ -10,10 +10,11 @@ const TRAIL_PART = 1 / 6;
 
 /** Paints what of a machine lies between its rows. The canvas is mapped to mm, y up. */
 export class MachinePainter {
-  private parts: MachineParts = { behind: [], over: [] };
+  private made: { readonly parts: MachineParts; readonly frame: number; readonly pixel: number } | null =
+    null;
   private frame = NaN;
   private readonly painter: PartPainter;
-  private readonly partsAt: (frame: number) => MachineParts;
+  private readonly partsAt: (frame: number, pixel: number) => MachineParts;
 
   /** @param measures with the lines of measures and their values */
   constructor(
@@ -26,17 +27,24 @@ export class MachinePainter {
   }
 
   moveTo(frame: number): void {
-    if (frame === this.frame) return;
     this.frame = frame;
-    this.parts = this.partsAt(frame);
+  }
+
+  /** What there is at the frame that was gone to; made when it is first painted. */
+  private parts(pixel: number): MachineParts {
+    const { made, frame } = this;
+    if (made?.frame === frame && made.pixel === pixel) return made.parts;
+    const parts = this.partsAt(frame, pixel);
+    this.made = { parts, frame, pixel };
+    return parts;
   }
 
   paintBehind(ctx: CanvasRenderingContext2D, pixel: number): void {
-    this.painter.paint(ctx, this.parts.behind, pixel);
+    this.painter.paint(ctx, this.parts(pixel).behind, pixel);
   }
 
   paintOver(ctx: CanvasRenderingContext2D, pixel: number): void {
-    this.painter.paint(ctx, this.parts.over, pixel);
+    this.painter.paint(ctx, this.parts(pixel).over, pixel);
     if (this.measures) this.paintMeasures(ctx, pixel);
   }
 

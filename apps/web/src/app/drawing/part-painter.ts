@@ -1,5 +1,8 @@
 import { INK, type MachinePart } from '@coin-relay/scene';
 
+/** Outlines kept at the most. */
+const MOST_SHAPES = 200;
+
 /** Paints the parts between the rows of a machine, mm, y up. */
 export class PartPainter {
   /** Outlines that are only set down elsewhere in every frame, by their data; others are new in each. */
@@ -40,6 +43,8 @@ export class PartPainter {
     if (!at) return new Path2D(d);
     let shape = this.shapes.get(d);
     if (!shape) {
+      // Springs are other ones in every frame: what is kept does not grow with the time it runs.
+      if (this.shapes.size >= MOST_SHAPES) this.shapes.clear();
       shape = new Path2D(d);
       this.shapes.set(d, shape);
     }

@@ -29,8 +29,20 @@ import {
 } from '@coin-relay/scene';
 import { bandOf, PLAIN_REPEATS, repeatOf, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
 import type { PictureShelf } from '../shared/picture-shelf';
+import { isIn, linksIn, paintCoarse } from './coarse-row';
 import { paintPath, paintSampledPath } from './path-painter';
 import { figureParts, fillParts, PieceLooks, type PaintPart, type PieceLook } from './piece-looks';
+import type { Bounds } from './view-port';
+
+/** How a row is looked at. */
+export interface RowView {
+  /** What is in sight, mm; null for all. */
+  readonly box: Bounds | null;
+  /** Whether there are more links in sight than outlines can be read of. */
+  readonly coarse: boolean;
+}
+
+const ALL: RowView = { box: null, coarse: false };
 
 /** A canvas map: x' = a x + c y + e, y' = b x + d y + f. */
 type Map6 = readonly [number, number, number, number, number, number];
@@ -47,6 +59,9 @@ export class RowPainter {
   private readonly band: Pick<PaintPart, 'path' | 'fill' | 'line'> | null;
   private readonly clip: Path2D | null;
   private readonly offsets: readonly number[];
+  /** How far from its pin anything of a link may be, mm. */
+  private readonly reach: number;
+  private view: RowView = ALL;
   private readonly hangs: boolean;
   private order: readonly DrawTurn[] | null = null;
   private points = new Float64Array(0);
@@ -88,6 +103,7 @@ export class RowPainter {
       : null;
     this.offsets = rowCopies(setOut.setOut.rows);
     this.clip = clipOf(setOut);
+    this.reach = reachOf(this.scene, this.offsets);
     this.hangs = this.scene.pieces.some((_, n) => this.looks.at(-1, n).behind.length > 0);
   }
 
@@ -115,16 +131,25 @@ export class RowPainter {
    * Paints all of it: what hangs behind the wheels, the wheels, what `between` adds, and the row.
    * @param pixel the size of a screen pixel in mm: outlines are about one pixel wide
    */
-  paint(ctx: CanvasRenderingContext2D, pixel: number, between: () => void): void {
+  paint(ctx: CanvasRenderingContext2D, pixel: number, between: () => void, view: RowView = ALL): void {
     const { twin } = this.setOut.setOut;
+    this.view = view;
     if (twin) {
+      // What of the twin is in sight is somewhere else.
+      this.view = { ...view, box: null };
       const m = twinMatrix(twin);
       ctx.save();
       ctx.transform(m[0], m[1], m[2], m[3], m[4], m[5]);
       this.paintOnce(ctx, pixel, () => undefined);
       ctx.restore();
+      this.view = view;
     }
     this.paintOnce(ctx, pixel, between);
+  }
+
+  /** How many links of it are to be painted where a box, mm, is what is seen. */
+  linksIn(box: Bounds): number {
+    return linksIn(this.scene, box, this.reach, this.offsets.length * (this.setOut.setOut.twin ? 2 : 1));
   }
 
   /** Paints its path as it is now. */
@@ -135,7 +160,7 @@ export class RowPainter {
   }
 
   private paintOnce(ctx: CanvasRenderingContext2D, pixel: number, between: () => void): void {
-    if (this.hangs) this.paintLinks(ctx, pixel, (look) => look.behind);
+    if (this.hangs && !this.view.coarse) this.paintLinks(ctx, pixel, (look) => look.behind);
     this.paintWheels(ctx, pixel);
     between();
     if (this.band) {
@@ -174,12 +199,23 @@ export class RowPainter {
     pixel: number,
     partsOf: (look: PieceLook) => readonly PaintPart[],
   ): void {
+    if (this.view.coarse) {
+      this.clipped(ctx, () => {
+        paintCoarse(ctx, this.scene, this.looks, this.offsets, this.view.box, this.reach, pixel);
+      });
+      return;
+    }
     const order = (this.order ??= drawOrder(this.scene));
+    const { pins } = this.scene.frame;
+    const { box } = this.view;
     this.clipped(ctx, () => {
       const { a, b, c, d, e, f } = ctx.getTransform();
       const base: Map6 = [a, b, c, d, e, f];
       for (const row of this.offsets) {
-        for (const turn of order) this.paintTurn(ctx, base, pixel, turn, row, partsOf);
+        for (const turn of order) {
+          if (box && !isIn(pins[2 * turn.k], pins[2 * turn.k + 1], box, this.reach)) continue;
+          this.paintTurn(ctx, base, pixel, turn, row, partsOf);
+        }
       }
       ctx.setTransform(a, b, c, d, e, f);
     });
@@ -294,6 +330,26 @@ function place(ctx: CanvasRenderingContext2D, [a, b, c, d, e, f]: Map6, m: Float
     a * m[4] + c * m[5] + e,
     b * m[4] + d * m[5] + f,
   );
+}
+
+function reachOf({ span, pieces, setOut }: RowScene, offsets: readonly number[]): number {
+  const { table } = setOut;
+  // Objects that are handed to places stand where they were picked, however far that is.
+  if (setOut.setOut.handed) return Infinity;
+  const figure = pieces.reduce(
+    (most, { box, setting }) =>
+      Math.max(
+        most,
+        ...box.map(Math.abs),
+        Math.abs(setting.out) + Math.abs(setting.along) + Math.abs(setting.line),
+      ),
+    0,
+  );
+  const copies = offsets.reduce((most, offset) => Math.max(most, Math.abs(offset)), 0);
+  const moved = [table.out, table.along].flatMap((values) => [...values]);
+  const shift = moved.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+  // Pieces that give, and those between two pins, reach over their own lengths.
+  return 4 * (span + figure) + copies + shift;
 }
 
 /** What is not cut away, in the drawing's axes. */

@@ -1,5 +1,5 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
-import type { Approach, Candidate, FitOutcome } from '@coin-relay/core';
+import type { Approach, Articulation, Candidate, Departure, FitOutcome } from '@coin-relay/core';
 import {
   fitSentence,
   resolveRun,
@@ -46,6 +46,8 @@ export interface FitView {
   readonly fit: FitOutcome;
   readonly setOut: ResolvedSetOut;
   readonly approaches: readonly Approach[];
+  readonly sharpest: Articulation | null;
+  readonly departure: Departure | null;
   /** Neighbours that cut into each other; they are looked for once the document rests, and empty until then. */
   readonly cuts: readonly NeighbourCut[];
   readonly sentence: FitSentence;
@@ -306,13 +308,14 @@ export class FitService implements OnDestroy {
   }
 
   /** How a row stands; what is told of it stays what it was where neither it nor its unit changed. */
-  private viewOf(job: Job, run: string | undefined, { fit, setOut, approaches }: FitResult): FitView {
+  private viewOf(job: Job, run: string | undefined, result: FitResult): FitView {
+    const { fit } = result;
     const known = run === undefined ? undefined : this.views.get(run);
     if (known?.fit === fit && known.job.unit === job.unit)
       return known.job === job ? known : { ...known, job };
     const resolved = resolveRun(job, run);
     const sentence = fitSentence(job, resolved, fit);
-    return { job, resolved, fit, setOut, approaches, cuts: NO_CUTS, sentence };
+    return { ...result, job, resolved, cuts: NO_CUTS, sentence };
   }
 }
 

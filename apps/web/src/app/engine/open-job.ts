@@ -1,9 +1,13 @@
 import {
+  chordDeparture,
   closeApproaches,
   fitCandidates,
   fitRow,
+  sharpestTurn,
   type Approach,
+  type Articulation,
   type Candidate,
+  type Departure,
   type FitOutcome,
 } from '@coin-relay/core';
 import {
@@ -24,6 +28,10 @@ export interface FitResult {
   readonly fit: FitOutcome;
   readonly setOut: ResolvedSetOut;
   readonly approaches: readonly Approach[];
+  /** Where its links turn against each other most. */
+  readonly sharpest: Articulation | null;
+  /** How far stiff links leave the path from pin to pin; null for others. */
+  readonly departure: Departure | null;
 }
 
 interface KeptRow {
@@ -125,6 +133,8 @@ export function fitRun(job: Job, runId: string): Reply<FitResult> {
       fit,
       setOut: resolveSetOut(job, run, fit),
       approaches: closeApproaches(fit.layout.path, pieceWidth(sequence)),
+      sharpest: sharpestTurn(fit.row),
+      departure: fit.request.pieces === 'stiff' ? chordDeparture(fit.layout.path, fit.row) : null,
     };
   });
 }

@@ -39,7 +39,7 @@ function sketchPath(job: Job, path: JobPath): PathSketch {
     const measured = measurePath(contour);
     return {
       ...base,
-      lines: [data(contour)],
+      lines: dataOf(contour),
       blamed: [],
       length: measured.length,
       bounds: pathBounds(measured),
@@ -50,7 +50,7 @@ function sketchPath(job: Job, path: JobPath): PathSketch {
     const broken = lines.flatMap((contour) => tried(() => ({ contour, path: measurePath(contour) })) ?? []);
     return {
       ...base,
-      lines: broken.map(({ contour }) => data(contour)),
+      lines: broken.flatMap(({ contour }) => dataOf(contour)),
       blamed: reply.ok ? [] : reply.wheels,
       length: null,
       bounds: boundsOf(
@@ -77,7 +77,17 @@ function tried<T>(work: () => T): T | null {
   }
 }
 
-const data = (contour: Contour): string => writePathData(contour, 4);
+/** Pieces that are drawn as one outline: what fills it takes longer the more there is of it on a line of pixels. */
+const AT_ONCE = 250;
+
+/** Path data of a contour, a long one in parts. */
+function dataOf({ segments, closed }: Contour): string[] {
+  if (segments.length <= AT_ONCE) return [writePathData({ segments, closed }, 4)];
+  const parts: string[] = [];
+  for (let from = 0; from < segments.length; from += AT_ONCE)
+    parts.push(writePathData({ segments: segments.slice(from, from + AT_ONCE), closed: false }, 4));
+  return parts;
+}
 
 function boundsOf(paths: readonly MeasuredPath[], wheels: readonly SketchWheel[]): PathSketch['bounds'] {
   const boxes = [

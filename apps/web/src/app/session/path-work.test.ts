@@ -82,6 +82,8 @@ describe('where a scaled path is shown', () => {
       fit,
       setOut,
       approaches: [],
+      sharpest: null,
+      departure: null,
       cuts: [],
       sentence: fitSentence(job, resolved, fit),
     };

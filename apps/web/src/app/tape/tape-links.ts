@@ -32,6 +32,9 @@ export function paintTapeLinks(
   const { arc, links, step } = painter.frame;
   const { length, closed } = painter.fit.layout.path;
   const looks = tapeLooks(painter);
+  // Of links that are narrower than a pixel one for each is enough; chosen ones are all shown.
+  const dense = painter.scene.span * map.pixelsPerMm < 1;
+  let column = -1;
   ctx.save();
   ctx.beginPath();
   ctx.rect(
@@ -49,6 +52,12 @@ export function paintTapeLinks(
       const lap = Math.floor(from / length) * length;
       from -= lap;
       to -= lap;
+    }
+    if (dense) {
+      const at = Math.floor(tapeX(map, from));
+      if (at === column && !selected.has(placeOf(painter.scene, k))) continue;
+      column = at;
+      to = Math.max(to, from + 1 / map.pixelsPerMm);
     }
     paintPlace(ctx, map, painter, looks, k, from, to, selected);
     // A link across the closing place shows at both ends.
@@ -163,11 +172,11 @@ export function paintLens(ctx: CanvasRenderingContext2D, size: number, painter: 
   ctx.moveTo(middle, 4);
   ctx.lineTo(middle, size - 4);
   ctx.stroke();
-  for (const { k, what } of drawOrder(scene)) {
+  const isNear = (k: number): boolean => Math.abs(pastEnd(painter.fit, arc[k * step])) <= span * 4;
+  for (const { k, what } of drawOrder(scene, isNear)) {
     if (what !== 'all' && what !== 'over') continue;
     const { piece, mode: seat, span: size } = scene.pieces[pieceNumberAt(scene, k)];
     const s = pastEnd(painter.fit, arc[k * step]);
-    if (Math.abs(s) > span * 4) continue;
     const i = placeOf(scene, k);
     const across = arc[k * step + 1] - arc[k * step];
     ctx.save();

@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { chordDeparture } from '@coin-relay/core';
 import { formatLength, holdChange, isBand, toleranceOf, familyOf, type RunFit } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
@@ -168,9 +167,8 @@ export class FitStepComponent {
   /** Chord against arc: how far stiff links leave the path. */
   protected readonly leaves = computed(() => {
     const { view } = this.state();
-    if (view?.fit.request.pieces !== 'stiff') return '';
-    const found = chordDeparture(view.fit.layout.path, view.fit.row);
-    if (!found || found.depth < 5e-4) return '';
+    const found = view?.departure;
+    if (!view || !found || found.depth < 5e-4) return '';
     const { unit } = view.job;
     return `From pin to pin they leave the path by ${formatLength(found.depth, unit, 1)} at the most, at ${formatLength(found.s, unit)}.`;
   });

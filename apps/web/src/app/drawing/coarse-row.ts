@@ -1,0 +1,115 @@
+import { INK, pieceNumberAt, placeOf, type RowScene } from '@coin-relay/scene';
+import type { PieceLooks } from './piece-looks';
+import type { Bounds } from './view-port';
+
+/**
+ * Links that are painted as they are, in all of a picture; of more the eye reads no outlines, and
+ * each is painted as a short bar of its size and colour.
+ */
+export const MOST_DETAILED = 1_200;
+/** Bars shorter than this on the screen, px, are painted some at once. */
+const LEAST_BAR = 1.5;
+/** Bars of at least this length, px, have an edge. */
+const EDGED = 5;
+/** The part of a bar's length that is left free at each end, where there is room to see it. */
+const GAP = 0.06;
+
+/** Bars that are painted as one outline. */
+const AT_ONCE = 200;
+
+/** Ends of bars of one colour and width: x0, y0, x1, y1 in turn, mm. */
+interface Bars {
+  readonly colour: string;
+  readonly width: number;
+  readonly ends: number[];
+}
+
+/** How many links of a row stand in a box, mm; those of all its copies. */
+export function linksIn({ frame }: RowScene, box: Bounds, reach: number, copies: number): number {
+  const { pins, links } = frame;
+  let count = 0;
+  for (let k = 0; k < links; k++) if (isIn(pins[2 * k], pins[2 * k + 1], box, reach)) count++;
+  return count * copies;
+}
+
+export const isIn = (x: number, y: number, [x0, y0, x1, y1]: Bounds, reach: number): boolean =>
+  x >= x0 - reach && x <= x1 + reach && y >= y0 - reach && y <= y1 + reach;
+
+/** Paints a row as bars from pin to pin. */
+export function paintCoarse(
+  ctx: CanvasRenderingContext2D,
+  scene: RowScene,
+  looks: PieceLooks,
+  offsets: readonly number[],
+  box: Bounds | null,
+  reach: number,
+  pixel: number,
+): void {
+  const length = scene.span / pixel;
+  const stride = Math.max(1, Math.ceil(LEAST_BAR / length));
+  const bars = new Map<string, Bars>();
+  for (const row of offsets) gather(scene, looks, row, stride, stride > 1 ? 0 : GAP, box, reach, bars);
+  ctx.lineCap = 'butt';
+  for (const bar of bars.values()) {
+    if (length >= EDGED && stride === 1) stroke(ctx, bar.ends, INK, bar.width + 2 * pixel);
+    stroke(ctx, bar.ends, bar.colour, Math.max(bar.width, pixel));
+  }
+}
+
+function gather(
+  scene: RowScene,
+  looks: PieceLooks,
+  row: number,
+  stride: number,
+  gap: number,
+  box: Bounds | null,
+  reach: number,
+  bars: Map<string, Bars>,
+): void {
+  const { frame, side, pieces } = scene;
+  const { table } = scene.setOut;
+  const { pins, links } = frame;
+  for (let k = 0; k < links; k += stride) {
+    if (box && !isIn(pins[2 * k], pins[2 * k + 1], box, reach)) continue;
+    const number = pieceNumberAt(scene, k);
+    if (number < 0) continue;
+    const piece = pieces[number];
+    const to = Math.min(k + stride, links);
+    const [x0, y0, x1, y1] = [pins[2 * k], pins[2 * k + 1], pins[2 * to], pins[2 * to + 1]];
+    const size = Math.hypot(x1 - x0, y1 - y0);
+    if (!(size > 0)) continue;
+    const [ux, uy] = [(x1 - x0) / size, (y1 - y0) / size];
+    const i = placeOf(scene, k);
+    const middle = (piece.box[1] + piece.box[3]) / 2 - piece.setting.line;
+    const off = row - side * (piece.setting.out + (i >= 0 ? table.out[i] : 0)) + side * middle;
+    // No longer than the piece, nor than from pin to pin.
+    const from = stride > 1 ? 0 : Math.max(gap * size, piece.box[0]);
+    const end = stride > 1 ? size : Math.min((1 - gap) * size, piece.box[2]);
+    const look = looks.at(k, number);
+    const colour = look.main?.fill ?? look.front.find(({ fill }) => fill !== null)?.fill ?? INK;
+    const width = piece.box[3] - piece.box[1];
+    const key = `${colour} ${width}`;
+    let found = bars.get(key);
+    if (!found) bars.set(key, (found = { colour, width, ends: [] }));
+    found.ends.push(
+      x0 + ux * from - off * uy,
+      y0 + uy * from + off * ux,
+      x0 + ux * end - off * uy,
+      y0 + uy * end + off * ux,
+    );
+  }
+}
+
+function stroke(ctx: CanvasRenderingContext2D, ends: readonly number[], colour: string, width: number): void {
+  ctx.strokeStyle = colour;
+  ctx.lineWidth = width;
+  // Some at a time: what fills one outline takes longer the more there is of it on a line of pixels.
+  for (let from = 0; from < ends.length; from += 4 * AT_ONCE) {
+    ctx.beginPath();
+    for (let i = from; i < Math.min(ends.length, from + 4 * AT_ONCE); i += 4) {
+      ctx.moveTo(ends[i], ends[i + 1]);
+      ctx.lineTo(ends[i + 2], ends[i + 3]);
+    }
+    ctx.stroke();
+  }
+}
