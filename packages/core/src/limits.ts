@@ -2,6 +2,8 @@
 export const LIMITS = {
   /** Links in one row. */
   links: 20_000,
+  /** Links in all rows of a job that are shown together. */
+  jobLinks: 60_000,
   /** Pieces (lines, arcs, curves) in one path. */
   pathPieces: 50_000,
   /** Characters of SVG path data in one contour list. */

@@ -26,6 +26,27 @@ describe('joining the lines of a drawing', () => {
   });
 });
 
+describe('lines that cannot be joined', () => {
+  const svg = (...d: string[]): string =>
+    `<svg xmlns="http://www.w3.org/2000/svg">${d.map((each) => `<path d="${each}"/>`).join('')}</svg>`;
+
+  it('a line shorter than the tolerance is no loop: it stays as it is', () => {
+    const lines = joinDrawing(readDrawing('svg', svg('M0 0V1', 'M50 0V30')), 1.5);
+    expect(lines.map(({ length, closed }) => [length, closed])).toEqual([
+      [30, false],
+      [1, false],
+    ]);
+  });
+
+  it('what would have more pieces than a path may have stays in its parts', () => {
+    const zigzag = (y: number): string => `M0 ${y}${'h1v1h-1v1'.repeat(7_500)}`;
+    const one = zigzag(0);
+    const two = zigzag(15_000);
+    expect(joinDrawing(readDrawing('svg', svg(one, two)), 0.01)).toHaveLength(2);
+    expect(joinDrawing(readDrawing('svg', svg('M0 0v5', 'M0 5v5')), 0.01)).toHaveLength(1);
+  });
+});
+
 describe('what the lines of a drawing are called', () => {
   it('copies of one are numbered, past the names that are taken', () => {
     const copies = '<use href="#a"/>'.repeat(3);

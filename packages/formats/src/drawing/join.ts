@@ -1,4 +1,4 @@
-import { contourLength, joinContours, LIMITS } from '@coin-relay/core';
+import { contourLength, joinContours, RelayError, type Contour } from '@coin-relay/core';
 import type { Drawing, DrawnContour } from './drawing';
 
 /** A line made of several of a drawing, and how wide the gaps were that were closed for it. */
@@ -11,7 +11,8 @@ export interface JoinedContour extends DrawnContour {
 
 /**
  * The lines of a drawing, with those joined whose ends meet within a tolerance, mm. What would
- * become a line of more pieces than a path may have stays in its parts.
+ * become a line that cannot be worked on stays in its parts: one of too many pieces, or one that is
+ * so short that its own ends meet.
  */
 export function joinDrawing(drawing: Drawing, tolerance: number): JoinedContour[] {
   const { contours } = drawing;
@@ -20,16 +21,16 @@ export function joinDrawing(drawing: Drawing, tolerance: number): JoinedContour[
     tolerance,
   )
     .flatMap(({ contour, parts, gaps }): JoinedContour[] => {
-      if (parts.length > 1 && contour.segments.length > LIMITS.pathPieces)
-        return parts.map((k) => ({ ...contours[k], parts: [contours[k].id], widest: 0 }));
+      const alone = parts.map((k) => ({ ...contours[k], parts: [contours[k].id], widest: 0 }));
+      if (parts.length === 1 && gaps.length === 0) return alone;
+      const length = lengthOf(contour);
+      if (length === null) return alone;
       const first = contours[parts.reduce((least, k) => Math.min(least, k))];
-      const one = parts.length === 1 && gaps.length === 0;
       return [
         {
-          id: first.id,
-          element: first.element,
-          contour: one ? first.contour : contour,
-          length: one ? first.length : contourLength(contour),
+          ...first,
+          contour,
+          length,
           closed: contour.closed,
           parts: parts.map((k) => contours[k].id),
           widest: gaps.reduce((most, gap) => Math.max(most, gap), 0),
@@ -37,4 +38,14 @@ export function joinDrawing(drawing: Drawing, tolerance: number): JoinedContour[
       ];
     })
     .sort((a, b) => b.length - a.length);
+}
+
+/** The length of a contour; null where it cannot be worked on. */
+function lengthOf(contour: Contour): number | null {
+  try {
+    return contourLength(contour);
+  } catch (error) {
+    if (error instanceof RelayError) return null;
+    throw error;
+  }
 }

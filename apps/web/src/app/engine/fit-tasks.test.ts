@@ -16,9 +16,7 @@ describe('the work of the fit worker', () => {
   });
 
   it('candidates: counts around, in steps of the multiple, each with its cost', () => {
-    const tasks = fitTasks();
-    tasks.openJob(lift);
-    const reply = tasks.candidates('row', 90, 5);
+    const reply = fitTasks().candidates(lift, 'row', 90, 5);
     expect(reply.ok && reply.value.map((c) => c.count)).toEqual([78, 84, 90, 96, 102]);
     if (reply.ok) {
       const changes = reply.value.map((c) => c.pitchChange!);
@@ -27,9 +25,8 @@ describe('the work of the fit worker', () => {
   });
 
   it('candidates say which counts cannot be made', () => {
-    const tasks = fitTasks();
-    tasks.openJob(outlineJob('Small', 'M0 0A15 15 0 0 1 30 0A15 15 0 0 1 0 0Z'));
-    const reply = tasks.candidates('row', 4, 5);
+    const small = outlineJob('Small', 'M0 0A15 15 0 0 1 30 0A15 15 0 0 1 0 0Z');
+    const reply = fitTasks().candidates(small, 'row', 4, 5);
     expect(reply.ok && reply.value.map((c) => [c.count, c.problem === null])).toEqual([
       [2, false],
       [4, true],

@@ -10,6 +10,7 @@ import {
 import type { NeighbourCut } from '@coin-relay/scene';
 import type { JobChanges } from './job-changes';
 import {
+  candidatesOf,
   fitRun,
   OpenJob,
   type AskedRow,
@@ -44,8 +45,9 @@ export function fitTasks() {
       return open?.cuts(run) ?? NOT_OPEN;
     },
 
-    candidates(run: string, around: number, many: number): Reply<readonly Candidate[]> {
-      return open?.candidates(run, around, many) ?? NOT_OPEN;
+    /** What other counts of a run would cost. */
+    candidates(job: Job, run: string, around: number, many: number): Reply<readonly Candidate[]> {
+      return candidatesOf(job, run, around, many);
     },
 
     /** The other rows of the open job, and the paths that none shows. */

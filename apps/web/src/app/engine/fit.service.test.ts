@@ -45,7 +45,8 @@ beforeEach(() => {
       if (hangs) await new Promise(() => undefined);
       return work.row(run, has);
     },
-    candidates: async (run: string, around: number, many: number) => work.candidates(run, around, many),
+    candidates: async (job: Job, run: string, around: number, many: number) =>
+      work.candidates(job, run, around, many),
     rest: async (asked: readonly AskedRow[], shown: string | null) => {
       calls += asked.length;
       return work.rest(asked, shown);

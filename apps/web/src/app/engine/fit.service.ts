@@ -102,7 +102,8 @@ const NO_CUTS: readonly NeighbourCut[] = [];
 export class FitService implements OnDestroy {
   private readonly store = inject(JobStore);
   private readonly runs = inject(RunAtWork);
-  private readonly rows = new OpenJobClient(inject(FitPool));
+  private readonly pool = inject(FitPool);
+  private readonly rows = new OpenJobClient(this.pool);
   private readonly state = new BehaviorSubject<FitState>({
     view: null,
     others: [],
@@ -300,7 +301,16 @@ export class FitService implements OnDestroy {
     if (!view || !job) return of([]);
     const run = view.resolved.run.id;
     return cancellable((owner) =>
-      answerOf(this.rows.candidates(job, run, view.fit.count, many, owner), WORDS),
+      answerOf(
+        // In a thread of its own: each count is fitted, and the next change does not wait for that.
+        this.pool.run({
+          priority: 'shown',
+          limit: MOST_TIME,
+          owner,
+          work: ({ tasks }) => tasks.candidates(job, run, view.fit.count, many),
+        }),
+        WORDS,
+      ),
     ).pipe(
       map((reply) => (reply.ok ? reply.value : [])),
       takeUntil(merge(this.begun, this.ended)),

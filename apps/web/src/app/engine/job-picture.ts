@@ -11,6 +11,7 @@ import {
   type Job,
   type PrecomputedFrames,
 } from '@coin-relay/model';
+import { LIMITS } from '@coin-relay/core';
 import { fitRun } from './open-job';
 import type { Reply } from './reply';
 
@@ -26,11 +27,14 @@ export interface JobPicture {
 /** Fits a job to be looked at; of rows that cannot be fitted only the first is told of. */
 export function pictureOf(job: Job): Reply<JobPicture> {
   const rows: FittedRow[] = [];
+  let links = 0;
   for (const [i, { id }] of job.runs.entries()) {
+    if (links >= LIMITS.jobLinks) break;
     const reply = fitRun(job, id);
-    if (reply.ok)
+    if (reply.ok) {
+      links += reply.value.fit.count;
       rows.push({ resolved: resolveRun(job, id), fit: reply.value.fit, setOut: reply.value.setOut });
-    else if (i === 0) return reply;
+    } else if (i === 0) return reply;
   }
   const [first] = rows;
   if (!first)

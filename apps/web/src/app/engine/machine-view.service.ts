@@ -139,13 +139,11 @@ export class MachineView implements OnDestroy {
     ).pipe(map((reply) => ({ job, reply })));
   }
 
-  /** Rows as they are drawn, where all of the job's are of it; else null. */
+  /** Rows as they are drawn: all that can be fitted; null where none is known yet. */
   private rowsOf(job: Job): FittedRow[] | null {
     const { view, others } = this.fits.now;
     const rows = this.inOrder(job, view ? [view, ...others] : others);
-    return rows.length < job.runs.length
-      ? null
-      : rows.map(({ resolved, fit, setOut }) => ({ resolved, fit, setOut }));
+    return rows.length === 0 ? null : rows.map(({ resolved, fit, setOut }) => ({ resolved, fit, setOut }));
   }
 
   private inOrder<T extends FitState['others'][number]>(job: Job, views: readonly T[]): T[] {

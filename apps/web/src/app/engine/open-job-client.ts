@@ -1,4 +1,3 @@
-import type { Candidate } from '@coin-relay/core';
 import type { Job } from '@coin-relay/model';
 import type { NeighbourCut } from '@coin-relay/scene';
 import type { FitCalls, FitPool } from './fit-pool.service';
@@ -45,17 +44,6 @@ export class OpenJobClient {
     return this.ask(job, owner, (tasks) => tasks.cuts(run));
   }
 
-  /** What the counts about one would cost. */
-  candidates(
-    job: Job,
-    run: string,
-    around: number,
-    many: number,
-    owner: AbortSignal,
-  ): Promise<Reply<readonly Candidate[]>> {
-    return this.ask(job, owner, (tasks) => tasks.candidates(run, around, many));
-  }
-
   private ask<R>(job: Job, owner: AbortSignal, work: (tasks: FitCalls) => Promise<R>): Promise<R> {
     return this.pool.run<R>({
       priority: 'open-job',
@@ -90,7 +78,8 @@ export class OpenJobClient {
       if (!known) throw new Error('a row that is not known was not answered');
       return known.reply;
     }
-    this.rows.set(run, { version, reply });
+    // A row that was not fitted has no version, and nothing is kept of it.
+    if (version > 0) this.rows.set(run, { version, reply });
     return reply;
   }
 }

@@ -1,4 +1,4 @@
-import { demoJobs, inputsOfRun, type Job } from '@coin-relay/model';
+import { demoJobs, inputsOfRun, shapeJob, type Job } from '@coin-relay/model';
 import fc from 'fast-check';
 import { produce } from 'immer';
 import { describe, expect, it } from 'vitest';
@@ -113,5 +113,38 @@ describe('a job that is kept where it is fitted', () => {
     // A name of the job concerns no row at all.
     open.take(changesBetween(after, { ...after, name: 'Another' }));
     for (const { id } of after.runs) expect(open.row(id, open.row(id, null).version).reply).toBeNull();
+  });
+});
+
+describe('a job of very many links', () => {
+  const circle = (radius: number): Job['paths'][number] =>
+    ({
+      ...shapeJob('c', 'circle').paths[0],
+      id: `r${radius}`,
+      shape: { of: 'circle', x: 0, y: 0, radius },
+    }) as never;
+
+  it('is bounded in all: what comes beyond it is not fitted, and says why', () => {
+    const job = shapeJob('Many', 'circle');
+    const [run] = job.runs;
+    const pitch = job.pieces[0].pitch;
+    // Four rows of some 19,000 links: the fourth is one too many.
+    const radius = (19_000 * pitch) / (2 * Math.PI);
+    const many: Job = {
+      ...job,
+      paths: [circle(radius)],
+      runs: [0, 1, 2, 3, 4].map((i) => ({ ...run, id: `run-${i}`, path: `r${radius}` })),
+    };
+    const open = new OpenJob(many);
+    const ids = many.runs.map(({ id }) => id);
+    const first = open.row(ids[0], null);
+    expect(first.reply?.ok).toBe(true);
+    const { rows } = open.rest(
+      ids.slice(1).map((id) => ({ run: id, has: null })),
+      ids[0],
+    );
+    expect(rows.map(({ reply }) => reply?.ok)).toEqual([true, true, true, false]);
+    const last = rows[3].reply;
+    expect(last && !last.ok && last.message).toMatch(/60,000 links or more/);
   });
 });

@@ -3,6 +3,8 @@ import {
   closeApproaches,
   fitCandidates,
   fitRow,
+  LIMITS,
+  RelayError,
   sharpestTurn,
   type Approach,
   type Articulation,
@@ -20,7 +22,7 @@ import {
 } from '@coin-relay/model';
 import { neighbourCuts, rowScene, type NeighbourCut } from '@coin-relay/scene';
 import { withChanges, type JobChanges } from './job-changes';
-import { replied, type Reply } from './reply';
+import { refused, replied, type Reply } from './reply';
 import { sketchPaths, type PathSketch } from './sketch';
 
 /** A fitted row, what stands where on it, and where its path comes closer to itself than it is wide. */
@@ -87,8 +89,16 @@ export class OpenJob {
    * @param shown the run whose row is shown already; null where it cannot be fitted
    */
   rest(asked: readonly AskedRow[], shown: string | null): RestOfJob {
-    const rows = asked.map(({ run, has }) => this.row(run, has));
-    const good = new Set([shown, ...asked.map(({ run }) => run).filter((run) => this.kept(run).reply.ok)]);
+    let links = shown === null ? 0 : linksOf(this.kept(shown).reply);
+    const good = new Set([shown]);
+    const rows = asked.map(({ run, has }): VersionedReply => {
+      // The whole job is bounded, not only each row: what comes beyond it is not even fitted.
+      if (links >= LIMITS.jobLinks) return { version: 0, reply: TOO_MANY };
+      const { reply } = this.kept(run);
+      links += linksOf(reply);
+      if (reply.ok) good.add(run);
+      return this.row(run, has);
+    });
     const on = new Set(this.job.runs.filter(({ id }) => good.has(id)).map(({ path }) => path));
     const ids = this.job.paths.map(({ id }) => id).filter((id) => !on.has(id));
     return { rows, sketches: sketchPaths(this.job, ids) };
@@ -103,17 +113,6 @@ export class OpenJob {
     return kept.cuts;
   }
 
-  /** What the counts about one would cost, in steps of the multiple, were the count not fixed. */
-  candidates(runId: string, around: number, many: number): Reply<readonly Candidate[]> {
-    return replied(() => {
-      const runs = this.job.runs.map((run) =>
-        run.id === runId ? { ...run, fit: { ...run.fit, count: null } } : run,
-      );
-      const { source, request } = resolveRun({ ...this.job, runs }, runId);
-      return fitCandidates(source, request, around, many);
-    });
-  }
-
   private kept(run: string): KeptRow {
     const inputs = inputsOfRun(this.job, run);
     const known = this.rows.get(run);
@@ -122,6 +121,22 @@ export class OpenJob {
     this.rows.set(run, made);
     return made;
   }
+}
+
+/** What the counts about one would cost, in steps of the multiple, were the count of a run not fixed. */
+export function candidatesOf(
+  job: Job,
+  runId: string,
+  around: number,
+  many: number,
+): Reply<readonly Candidate[]> {
+  return replied(() => {
+    const runs = job.runs.map((run) =>
+      run.id === runId ? { ...run, fit: { ...run.fit, count: null } } : run,
+    );
+    const { source, request } = resolveRun({ ...job, runs }, runId);
+    return fitCandidates(source, request, around, many);
+  });
 }
 
 /** Fits a run of a job and sets it out. */
@@ -138,6 +153,16 @@ export function fitRun(job: Job, runId: string): Reply<FitResult> {
     };
   });
 }
+
+const linksOf = (reply: Reply<FitResult>): number => (reply.ok ? reply.value.fit.count : 0);
+
+/** What is said of a row that is one too many. */
+export const TOO_MANY = refused(
+  new RelayError(
+    'too-many-links',
+    `The rows of this job have ${LIMITS.jobLinks.toLocaleString('en')} links or more before this one; no more are fitted in one job. Split it into several jobs, or use longer pitches.`,
+  ),
+);
 
 const areSame = (a: readonly unknown[], b: readonly unknown[]): boolean =>
   a.length === b.length && a.every((part, i) => part === b[i]);
