@@ -99,6 +99,10 @@ export async function countIn(page: Page): Promise<number> {
 }
 
 export async function expectSaved(page: Page): Promise<void> {
+  // What was just changed is on the screen as not saved after the next picture at the latest.
+  await page.evaluate(
+    () => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))),
+  );
   await expect(page.locator('header .saved')).toHaveText('saved');
 }
 

@@ -24,7 +24,7 @@ for (const [s, size] of SIZES.entries()) {
   for (let k = 0; k < many; k++) {
     const name = `Change ${k} of ${id}`;
     const way = WAYS[k % WAYS.length];
-    const wait = Math.random() * 100;
+    const wait = (k * 37) % 100;
     if (await left(id, name, way, wait)) continue;
     here++;
     console.log(`${id}: “${name}” is lost (${way}, ${wait.toFixed(0)} ms after the change)`);

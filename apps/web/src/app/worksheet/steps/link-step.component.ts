@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
+import { RelayError } from '@coin-relay/core';
 import { DRAWING_LIMITS } from '@coin-relay/formats';
 import { figureBox, overhang, pieceFigure } from '@coin-relay/scene';
 import {
@@ -220,13 +221,17 @@ export class LinkStepComponent {
         work: ({ tasks }) => tasks.readOutline(file.name, text, JOIN),
       }),
     );
-    if (!reply.ok) this.trouble.say(`${file.name}: ${reply.message}`);
-    else
-      this.take(
-        ownPiece('own', file.name.replace(/\.[a-z]+$/i, '').slice(0, 80) || 'Own link', file.name, [
-          ...reply.value,
-        ]),
-      );
+    if (!reply.ok) {
+      this.trouble.say(`${file.name}: ${reply.message}`);
+      return;
+    }
+    try {
+      const name = file.name.replace(/\.[a-z]+$/i, '').slice(0, 80) || 'Own link';
+      this.take(ownPiece('own', name, file.name, [...reply.value]));
+    } catch (error) {
+      if (!(error instanceof RelayError)) throw error;
+      this.trouble.say(`${file.name}: ${error.message}`);
+    }
   }
 
   /** Keeps the run's pieces in the catalogue, for other jobs. */

@@ -1,0 +1,69 @@
+import { shapeJob, type Job } from '@coin-relay/model';
+import { describe, expect, it } from 'vitest';
+import { fitRun } from '../engine/open-job';
+import { RowPainter, type RowView } from './row-painter';
+
+/** A row of so many links round a circle. */
+function circleOf(links: number): { painter: RowPainter; radius: number } {
+  const job = shapeJob('Ring', 'circle');
+  const radius = (links * job.pieces[0].pitch) / (2 * Math.PI);
+  const ring: Job = {
+    ...job,
+    paths: [{ ...job.paths[0], shape: { of: 'circle', x: 0, y: 0, radius } } as Job['paths'][number]],
+  };
+  const [run] = ring.runs;
+  const reply = fitRun(ring, run.id);
+  if (!reply.ok) throw new Error(reply.message);
+  const pieces = run.sequence.map((id) => ring.pieces.find((piece) => piece.id === id)!);
+  return { painter: new RowPainter(reply.value.fit, reply.value.setOut, pieces), radius };
+}
+
+/** What is painted: how often each call of the canvas was made. */
+function painted(painter: RowPainter, view: RowView, pixel: number): Map<string, number> {
+  const calls = new Map<string, number>();
+  const ctx = new Proxy<Record<string, unknown>>(
+    {},
+    {
+      get: (known, name) =>
+        known[String(name)] ??
+        (() => {
+          calls.set(String(name), (calls.get(String(name)) ?? 0) + 1);
+          return name === 'getTransform' ? { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 } : undefined;
+        }),
+      set: (known, name, value) => Reflect.set(known, name, value),
+    },
+  );
+  painter.moveTo(0);
+  painter.paint(ctx as unknown as CanvasRenderingContext2D, pixel, () => undefined, view);
+  return calls;
+}
+
+describe('a row of more links than can be read', () => {
+  it('is painted as a bar for each link, some of them at once', () => {
+    const { painter } = circleOf(2_000);
+    const bars = painted(painter, { box: null, coarse: true }, 1);
+    expect(bars.get('fill')).toBeUndefined();
+    // Each has an edge and a colour.
+    expect(bars.get('lineTo')).toBe(2 * 2_000);
+    expect(bars.get('stroke')).toBeLessThanOrEqual(2 * (2_000 / 200 + 2));
+    expect(painted(painter, { box: null, coarse: false }, 1).get('fill')).toBeGreaterThanOrEqual(2_000);
+  });
+
+  it('bars that are shorter than a pixel are fewer than the links', () => {
+    const { painter } = circleOf(2_000);
+    const far = painted(painter, { box: null, coarse: true }, 200);
+    expect(far.get('lineTo')).toBeLessThan(200);
+  });
+
+  it('what is out of sight is not painted, and not counted', () => {
+    const { painter, radius } = circleOf(2_000);
+    const right: [number, number, number, number] = [radius - 100, -100, radius + 100, 100];
+    const seen = painter.linksIn(right);
+    expect(seen).toBeGreaterThan(10);
+    expect(seen).toBeLessThan(100);
+    const all = painted(painter, { box: null, coarse: false }, 1).get('fill')!;
+    const near = painted(painter, { box: right, coarse: false }, 1).get('fill')!;
+    expect(near).toBeLessThan(all / 10);
+    expect(painter.linksIn([9e6, 9e6, 9e6, 9e6])).toBe(0);
+  });
+});
