@@ -25,9 +25,10 @@ for (const [s, size] of SIZES.entries()) {
     const name = `Change ${k} of ${id}`;
     const way = WAYS[k % WAYS.length];
     const wait = (k * 37) % 100;
-    if (await left(id, name, way, wait)) continue;
+    const found = await left(id, name, way, wait).catch((error) => error.message.split('\n')[0]);
+    if (found === '') continue;
     here++;
-    console.log(`${id}: “${name}” is lost (${way}, ${wait.toFixed(0)} ms after the change)`);
+    console.log(`${id}: “${name}”: ${found} (${way}, ${wait} ms after the change)`);
   }
   lost += here;
   console.log(`${(JSON.stringify(job).length / 1e3).toFixed(0)} kB: ${many} leaves, ${here} lost`);
@@ -37,7 +38,7 @@ await stopServer(server);
 console.log(`${leaves} leaves, ${lost} lost`);
 process.exitCode = lost === 0 ? 0 : 1;
 
-/** Changes the name, leaves, comes again: whether the name is there. */
+/** Changes the name, leaves, comes again: what is wrong then, or nothing. */
 async function left(id, name, way, wait) {
   let page = await context.newPage();
   const field = () => page.getByLabel('Name of the job');
@@ -62,5 +63,6 @@ async function left(id, name, way, wait) {
     .catch(() => null);
   const { body: kept } = await ask(`${server.url}/api/jobs/${id}`, 'GET');
   await page.close();
-  return shown === name && kept.job.name === name;
+  if (shown !== name) return `it is lost: “${shown}” is there`;
+  return kept.job.name === name ? '' : 'it is on the page, and does not reach the server';
 }
