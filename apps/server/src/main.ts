@@ -49,12 +49,10 @@ if (config.demo) {
 const script = new URL('./compute-worker.mjs', import.meta.url);
 const executor = threadExecutor(script);
 const reader = threadExecutor(script);
-const pictures = new PictureRepository(db);
-const links = new LinkRepository(db);
 const app = createApp({
   jobs,
-  pictures,
-  links,
+  pictures: new PictureRepository(db),
+  links: new LinkRepository(db),
   executor,
   reader,
   log,

@@ -22,8 +22,7 @@ import { machineBounds, rowBounds, type Finding } from '@coin-relay/scene';
 import { MachinePainter, paintGround, paintTrail } from './machine-painter';
 import type { Trail } from './trail';
 import { RestingRows } from './resting-rows';
-import { MOST_DETAILED } from './coarse-row';
-import { RowPainter, type RowView } from './row-painter';
+import { ALL_IN_FULL, RowPainter, viewOfRows, type RowView } from './row-painter';
 import { SketchPainter } from './sketch-painter';
 import { paintTravel } from './travel-painter';
 import { fitView, roundAll, toModel, toScreen, zoomAbout, type Bounds, type ViewPort } from './view-port';
@@ -370,17 +369,13 @@ export class DrawingStage {
     ctx.restore();
   }
 
-  /** What of the rows is in sight, and whether that is too much to be read. */
+  /** What of the rows is in sight. Where the machine drives it is painted somewhere else than it stands. */
   private rowView(): RowView {
     const { view, stage } = this;
-    // Where the machine drives it is painted somewhere else than it stands.
-    if (this.drives && this.machine) return { box: null, coarse: false };
+    if (this.drives && this.machine) return ALL_IN_FULL;
     const low = toModel(view, 0, stage.height());
     const high = toModel(view, stage.width(), 0);
-    const box: Bounds = [low.x, low.y, high.x, high.y];
-    let links = 0;
-    for (const row of this.painters) links += row.linksIn(box);
-    return { box, coarse: links > MOST_DETAILED };
+    return viewOfRows(this.painters, [low.x, low.y, high.x, high.y]);
   }
 
   /** Moves all that follows on over the ground, where the machine drives. */

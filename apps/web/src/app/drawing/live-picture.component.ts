@@ -12,8 +12,7 @@ import {
 import { travelOf, type Machine } from '@coin-relay/model';
 import { machineBounds, rowBounds } from '@coin-relay/scene';
 import { MachinePainter } from './machine-painter';
-import { MOST_DETAILED } from './coarse-row';
-import { RowPainter } from './row-painter';
+import { RowPainter, viewOfRows } from './row-painter';
 import { fitView, roundAll } from './view-port';
 
 /** A small picture of a machine that runs while it is on the screen. */
@@ -100,12 +99,12 @@ export class LivePictureComponent {
     ctx.setTransform(view.scale * k, 0, 0, -view.scale * k, view.x * k, view.y * k);
     const pixel = 0.8 / view.scale;
     const frame = (seconds * machine.job.motion.framesPerSecond) % machine.frames;
-    const coarse = painters.reduce((sum, { scene }) => sum + scene.frame.links, 0) > MOST_DETAILED;
+    const looked = viewOfRows(painters, null);
     parts.moveTo(frame);
     parts.paintBehind(ctx, pixel);
     for (const painter of painters) {
       painter.moveTo(travelOf(machine, painter.run, frame), frame);
-      painter.paint(ctx, pixel, () => painter.paintWay(ctx, pixel), { box: null, coarse });
+      painter.paint(ctx, pixel, () => painter.paintWay(ctx, pixel), looked);
     }
     parts.paintOver(ctx, pixel);
   }

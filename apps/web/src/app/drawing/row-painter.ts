@@ -29,7 +29,7 @@ import {
 } from '@coin-relay/scene';
 import { bandOf, PLAIN_REPEATS, repeatOf, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
 import type { PictureShelf } from '../shared/picture-shelf';
-import { isIn, linksIn, paintCoarse } from './coarse-row';
+import { isIn, linksIn, MOST_DETAILED, paintCoarse } from './coarse-row';
 import { paintPath, paintSampledPath } from './path-painter';
 import { figureParts, fillParts, PieceLooks, type PaintPart, type PieceLook } from './piece-looks';
 import type { Bounds } from './view-port';
@@ -42,7 +42,13 @@ export interface RowView {
   readonly coarse: boolean;
 }
 
-const ALL: RowView = { box: null, coarse: false };
+export const ALL_IN_FULL: RowView = { box: null, coarse: false };
+
+/** How rows are looked at of which a box, mm, is seen; null for all of them. */
+export function viewOfRows(rows: readonly RowPainter[], box: Bounds | null): RowView {
+  const links = rows.reduce((sum, row) => sum + (box ? row.linksIn(box) : row.frame.links), 0);
+  return { box, coarse: links > MOST_DETAILED };
+}
 
 /** A canvas map: x' = a x + c y + e, y' = b x + d y + f. */
 type Map6 = readonly [number, number, number, number, number, number];
@@ -61,7 +67,7 @@ export class RowPainter {
   private readonly offsets: readonly number[];
   /** How far from its pin anything of a link may be, mm. */
   private readonly reach: number;
-  private view: RowView = ALL;
+  private view = ALL_IN_FULL;
   private readonly hangs: boolean;
   private order: readonly DrawTurn[] | null = null;
   private points = new Float64Array(0);
@@ -131,7 +137,7 @@ export class RowPainter {
    * Paints all of it: what hangs behind the wheels, the wheels, what `between` adds, and the row.
    * @param pixel the size of a screen pixel in mm: outlines are about one pixel wide
    */
-  paint(ctx: CanvasRenderingContext2D, pixel: number, between: () => void, view: RowView = ALL): void {
+  paint(ctx: CanvasRenderingContext2D, pixel: number, between: () => void, view = ALL_IN_FULL): void {
     const { twin } = this.setOut.setOut;
     this.view = view;
     if (twin) {

@@ -29,6 +29,7 @@ import {
 } from 'rxjs';
 import { JobStore } from '../document/job-store.service';
 import { RunAtWork } from '../session/run-at-work.service';
+import { askShown } from './ask-shown';
 import { FitPool } from './fit-pool.service';
 import { latestOnly } from './latest';
 import type { FitResult } from './open-job';
@@ -300,18 +301,8 @@ export class FitService implements OnDestroy {
     const { job } = this.store;
     if (!view || !job) return of([]);
     const run = view.resolved.run.id;
-    return cancellable((owner) =>
-      answerOf(
-        // In a thread of its own: each count is fitted, and the next change does not wait for that.
-        this.pool.run({
-          priority: 'shown',
-          limit: MOST_TIME,
-          owner,
-          work: ({ tasks }) => tasks.candidates(job, run, view.fit.count, many),
-        }),
-        WORDS,
-      ),
-    ).pipe(
+    // In a thread of its own: each count is fitted, and the next change does not wait for that.
+    return askShown(this.pool, MOST_TIME, (tasks) => tasks.candidates(job, run, view.fit.count, many)).pipe(
       map((reply) => (reply.ok ? reply.value : [])),
       takeUntil(merge(this.begun, this.ended)),
     );

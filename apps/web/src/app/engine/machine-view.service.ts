@@ -14,9 +14,9 @@ import { proxy } from 'comlink';
 import { BehaviorSubject, debounceTime, map, Subject, switchMap, takeUntil, type Observable } from 'rxjs';
 import { Playback } from '../session/playback.service';
 import { FitService, type FitState } from './fit.service';
+import { askShown } from './ask-shown';
 import { FitPool } from './fit-pool.service';
-import { cancellable } from './pool/cancellable';
-import { answerOf, type Reply } from './reply';
+import type { Reply } from './reply';
 
 /** The open job in motion. */
 export interface MachineState {
@@ -120,23 +120,12 @@ export class MachineView implements OnDestroy {
   /** Works the frames of a job out; an older job is not worked out any further. */
   private framesOf(job: Job): Observable<{ job: Job; reply: Reply<PrecomputedFrames> }> {
     const rows = this.rowsOf(job);
-    return cancellable((owner) =>
-      answerOf(
-        this.pool.run({
-          priority: 'shown',
-          limit: MOST_TIME,
-          owner,
-          work: ({ tasks }) => {
-            const progress = proxy((part: number) => {
-              if (this.asked === job && !owner.aborted)
-                this.state.next({ ...this.state.value, preparing: part });
-            });
-            return tasks.prepare(job, rows, progress);
-          },
-        }),
-        { late: TOO_LONG },
-      ),
-    ).pipe(map((reply) => ({ job, reply })));
+    const progress = (part: number): void => {
+      if (this.asked === job) this.state.next({ ...this.state.value, preparing: part });
+    };
+    return askShown(this.pool, MOST_TIME, (tasks) => tasks.prepare(job, rows, proxy(progress)), {
+      late: TOO_LONG,
+    }).pipe(map((reply) => ({ job, reply })));
   }
 
   /** Rows as they are drawn: all that can be fitted; null where none is known yet. */

@@ -157,7 +157,7 @@ export function fitRun(job: Job, runId: string): Reply<FitResult> {
 const linksOf = (reply: Reply<FitResult>): number => (reply.ok ? reply.value.fit.count : 0);
 
 /** What is said of a row that is one too many. */
-export const TOO_MANY = refused(
+const TOO_MANY = refused(
   new RelayError(
     'too-many-links',
     `The rows of this job have ${LIMITS.jobLinks.toLocaleString('en')} links or more before this one; no more are fitted in one job. Split it into several jobs, or use longer pitches.`,

@@ -216,6 +216,25 @@ describe('a thread that dies', () => {
     expect(await Promise.all(asked)).toHaveLength(12);
   });
 
+  it('is given its time before it is tried again, also where another thread is free', async () => {
+    let back = false;
+    loads = () => back;
+    const asked = call(({ tasks }) => tasks.echo('back'));
+    setTimeout(() => (back = true), SETTINGS.pause / 2);
+    expect(await asked).toBe('back');
+  });
+
+  it('cancelled while it is waited for is settled, and its lane goes on', async () => {
+    pool = poolOf({ ...SETTINGS, threads: 1 });
+    loads = (n) => n > 0;
+    const owner = new AbortController();
+    const asked = failureOf(call(({ tasks }) => tasks.echo('?'), { owner: owner.signal }));
+    await pause(SETTINGS.pause / 2);
+    owner.abort();
+    expect((await asked).kind).toBe('cancelled');
+    expect(await call(({ tasks }) => tasks.echo('next'))).toBe('next');
+  });
+
   it('a script that is missing fails every call with words, and none waits for ever', async () => {
     loads = () => false;
     const asked = Array.from({ length: 5 }, () => failureOf(call(({ tasks }) => tasks.echo('?'))));

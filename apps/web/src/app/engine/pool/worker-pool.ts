@@ -63,8 +63,6 @@ interface Lane<T extends Tasks<T>> {
   timer: ReturnType<typeof setTimeout> | null;
   /** Whether what it is at has been told to end. */
   hurried: boolean;
-  /** Whether it rests for a moment after its thread died. */
-  pausing: boolean;
 }
 
 /**
@@ -87,7 +85,6 @@ export class WorkerPool<T extends Tasks<T>> {
       at: null,
       timer: null,
       hurried: false,
-      pausing: false,
     }));
   }
 
@@ -135,7 +132,7 @@ export class WorkerPool<T extends Tasks<T>> {
   private next(): void {
     for (const lane of this.lanes) {
       if (lane.at) this.hurry(lane);
-      else if (!lane.pausing) {
+      else {
         const entry = this.take(lane);
         if (entry) this.begin(lane, entry);
       }
@@ -204,10 +201,13 @@ export class WorkerPool<T extends Tasks<T>> {
       return;
     }
     entry.again = true;
-    this.waiting.unshift(entry);
-    // What was missing a moment ago may be back after another one.
-    lane.pausing = true;
-    this.within(lane, this.settings.pause);
+    // What was missing a moment ago may be back after another one: the lane keeps the call until then.
+    lane.at = entry;
+    lane.timer = setTimeout(() => {
+      this.free(lane);
+      if (entry.answered) this.next();
+      else this.begin(lane, entry);
+    }, this.settings.pause);
   }
 
   private cancel(entry: Entry<T>): void {
@@ -244,7 +244,6 @@ export class WorkerPool<T extends Tasks<T>> {
     lane.timer = null;
     lane.at = null;
     lane.hurried = false;
-    lane.pausing = false;
   }
 
   private end(lane: Lane<T>): void {

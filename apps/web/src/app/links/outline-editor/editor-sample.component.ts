@@ -15,12 +15,10 @@ import type { Job, JobPiece } from '@coin-relay/model';
 import { paintPath } from '../../drawing/path-painter';
 import { RowPainter } from '../../drawing/row-painter';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { askShown } from '../../engine/ask-shown';
 import { FitPool } from '../../engine/fit-pool.service';
 import { latestOnly } from '../../engine/latest';
-import { cancellable } from '../../engine/pool/cancellable';
 import { MOST_TIME } from '../../engine/open-job-client';
-import type { FitResult } from '../../engine/open-job';
-import { answerOf, type Reply } from '../../engine/reply';
 import { PictureShelf } from '../../shared/picture-shelf';
 import { trialJob, TRIAL_LINKS } from './trial';
 
@@ -86,7 +84,7 @@ export class OutlineSampleComponent {
     const trials = computed(() => trialJob(this.job(), this.path(), this.piece()));
     toObservable(trials)
       .pipe(
-        latestOnly((trial) => cancellable((owner) => this.fit(trial, owner))),
+        latestOnly((trial) => askShown(this.pool, MOST_TIME, (tasks) => tasks.fit(trial, trial.runs[0].id))),
         takeUntilDestroyed(),
       )
       .subscribe(([trial, reply]) => {
@@ -109,17 +107,6 @@ export class OutlineSampleComponent {
       watcher.observe(this.canvas().nativeElement);
       destroyed.onDestroy(() => watcher.disconnect());
     });
-  }
-
-  private fit(trial: Job, owner: AbortSignal): Promise<Reply<FitResult>> {
-    return answerOf(
-      this.pool.run({
-        priority: 'shown',
-        limit: MOST_TIME,
-        owner,
-        work: ({ tasks }) => tasks.fit(trial, trial.runs[0].id),
-      }),
-    );
   }
 
   private paint(painter: RowPainter): void {
