@@ -1,5 +1,5 @@
 import { file, lengthOf, panel, start, type } from './path-support';
-import { expect, expectAccessible, openStep, sentence, test, verdict } from './support';
+import { expect, expectAccessible, openStep, sentence, test, verdict, unfold } from './support';
 
 test.describe('files', () => {
   const group = (...values: (string | number)[]): string => values.map((value) => `${value}\n`).join('');
@@ -84,7 +84,7 @@ test.describe('files', () => {
     await page.getByRole('button', { name: 'Put a link on it' }).click();
     await expect(verdict(page)).toContainText(/closes exactly|cannot pass/);
     await openStep(page, 'Path');
-    await panel(page).locator('summary', { hasText: 'Mend it' }).click();
+    await unfold(panel(page), 'Mend it');
     await panel(page).getByRole('button', { name: 'thin out' }).click();
     await expect(
       page.getByText(/20000 pieces became \d+; no point is further off than 0\.\d+ mm/),

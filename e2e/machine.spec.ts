@@ -12,6 +12,7 @@ import {
   settled,
   storedJob,
   test,
+  unfold,
 } from './support';
 
 const scrub = (page: Page, frame: number) => page.getByRole('slider', { name: 'Frame' }).fill(String(frame));
@@ -104,7 +105,7 @@ test('a spring is put between a wheel and the ground, driven by a crank and a ro
   expect(job.anchors).toHaveLength(2);
   expect(job.anchors?.[0].on).toMatchObject({ kind: 'crank', wheel: 'drive' });
   expect(job.anchors?.[1].on.kind).toBe('fixed');
-  const spring = page.locator('relay-linkage-panel details');
+  const spring = page.locator('relay-linkage-panel relay-fold');
   await expect(spring).toContainText('of free, p');
   // It follows its crank.
   const length = async (): Promise<string> => (await spring.locator('.now').innerText()).split(',')[0];
@@ -119,7 +120,7 @@ test('a spring is put between a wheel and the ground, driven by a crank and a ro
   await type(page.getByLabel('Rod', { exact: true }), '90');
   await expect(page.locator('relay-motion-step')).not.toContainText('is too short');
   // More coils than there is room for are refused in words.
-  await spring.locator('summary').click();
+  await unfold(spring);
   await type(spring.getByLabel('Active coils'), '400');
   await expect(spring.getByRole('alert')).toContainText('so that it cannot be');
   await type(spring.getByLabel('Active coils'), '12');
@@ -151,9 +152,9 @@ test('anchors are dragged by hand, and measures tell their distance live', async
   const floor = (await storedJob(page, id)).anchors?.find((anchor) => anchor.id === 'floor')?.on;
   expect(floor?.kind === 'fixed' && Math.abs(floor.y + 302) < 1.5).toBe(true);
   // Longer than free, and then longer than its limit.
-  const panel = page.locator('relay-linkage-panel details').first();
+  const panel = page.locator('relay-linkage-panel relay-fold').first();
   await expect(panel).toContainText('pulls');
-  await panel.locator('summary').click();
+  await unfold(panel);
   await panel.getByRole('button', { name: 'set one' }).click();
   await type(panel.getByLabel('Longest', { exact: true }), '190');
   await expect(page.locator('relay-motion-step')).toContainText(/its limit is 190\.00.mm/);

@@ -11,6 +11,7 @@ import {
   sentence,
   test,
   verdict,
+  unfold,
 } from './support';
 
 test.describe('drawing by hand', () => {
@@ -31,7 +32,7 @@ test.describe('drawing by hand', () => {
     await expect(sentence(page)).toContainText('round, at a pitch of');
     await expect(panel(page)).toContainText('3 corners');
 
-    await panel(page).locator('summary', { hasText: 'Mend it' }).click();
+    await unfold(panel(page), 'Mend it');
     await type(page.getByLabel('Radius of rounded corners'), '15');
     await panel(page).getByRole('button', { name: 'round to' }).click();
     await expect(page.getByText('3 corners rounded.')).toBeVisible();
@@ -137,7 +138,7 @@ test.describe('ready shapes', () => {
     await expect(page.getByLabel('Circle, radius')).toHaveValue(/^(99|100)/);
     await type(page.getByLabel('Circle, radius'), '100');
     await expect(sentence(page)).toContainText(/628\.32.mm round/);
-    await panel(page).locator('summary', { hasText: 'Mend it' }).click();
+    await unfold(panel(page), 'Mend it');
     await panel(page).getByRole('button', { name: 'turn it round' }).click();
     await expect(page.getByLabel('Circle, radius')).toHaveValue('100');
     await panel(page).getByRole('button', { name: 'free into points' }).click();
@@ -148,7 +149,7 @@ test.describe('ready shapes', () => {
   test('scaled, the pieces are counted anew or grow with it', async ({ page }) => {
     await start(page, 'rounded rectangle');
     const before = await countIn(page);
-    await panel(page).locator('summary', { hasText: 'Mend it' }).click();
+    await unfold(panel(page), 'Mend it');
     await type(page.getByLabel('Scale by a factor'), '2');
     await expect.poll(() => countIn(page)).toBeGreaterThan(before * 1.9);
     await page.getByRole('button', { name: 'Undo' }).click();
@@ -274,7 +275,7 @@ test.describe('paths made from others', () => {
 
   test('the start goes where it is clicked; a path too close to itself is found', async ({ page }) => {
     await start(page, 'rounded rectangle');
-    await panel(page).locator('summary', { hasText: 'Mend it' }).click();
+    await unfold(panel(page), 'Mend it');
     await panel(page).getByRole('button', { name: 'begin elsewhere' }).click();
     await clickAt(page, [0, 70]);
     await expect(page.getByText('Click on the path where it is to begin.')).toBeHidden();

@@ -13,6 +13,7 @@ import {
   step,
   storedJob,
   test,
+  unfold,
 } from './support';
 
 const panel = (page: Page): Locator => page.locator('relay-set-out-step');
@@ -20,10 +21,7 @@ const open = async (page: Page, id: string): Promise<void> => {
   await openJob(page, id);
   await openStep(page, 'Set-out');
 };
-const section = async (page: Page, name: string): Promise<void> => {
-  const summary = panel(page).locator('summary', { hasText: name });
-  if ((await summary.locator('..').getAttribute('open')) === null) await summary.click();
-};
+const section = (page: Page, name: string): Promise<void> => unfold(panel(page), name);
 /** Drags over the links of the tape, px from its left. */
 const dragTape = async (page: Page, from: number, to: number): Promise<void> => {
   const box = (await page.locator('relay-tape .strip').boundingBox())!;

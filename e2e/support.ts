@@ -121,3 +121,12 @@ export async function expectAccessible(page: Page): Promise<void> {
   const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
   expect(serious.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(' | ')}`)).toEqual([]);
 }
+
+/** Opens a fold, by the words in its head where there are several; one that is open stays so. */
+export async function unfold(within: Locator, heading: string | RegExp = ''): Promise<void> {
+  const head = within
+    .getByRole('button', { name: heading })
+    .and(within.locator('.ant-collapse-header'))
+    .first();
+  if ((await head.getAttribute('aria-expanded')) !== 'true') await head.click();
+}

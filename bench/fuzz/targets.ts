@@ -44,12 +44,13 @@ export const TARGETS = (fixtures: Readonly<Record<string, readonly string[]>>): 
       readWheels(text);
     },
   },
-  {
-    name: 'job',
-    seeds: [...demoJobs().map(({ job }) => JSON.stringify(job)), ...fixtures['job']],
-    read: openJob,
-  },
+  { name: 'job', seeds: jobs(fixtures['job']), read: (text) => void parseJob(JSON.parse(text)) },
+  { name: 'open', seeds: jobs(fixtures['job']), read: openJob },
 ];
+
+function jobs(fixtures: readonly string[]): readonly string[] {
+  return [...demoJobs().map(({ job }) => JSON.stringify(job)), ...fixtures];
+}
 
 /** Whether an error is how a reader says what is wrong with a file. */
 export const isRefusal = (error: unknown): boolean =>

@@ -6,14 +6,17 @@ import { AppComponent } from './app/app.component';
 import { ROUTES } from './app/app.routes';
 import { FitPool } from './app/engine/fit-pool.service';
 
-bootstrapApplication(AppComponent, {
-  providers: [
-    provideZonelessChangeDetection(),
-    provideHttpClient(),
-    provideRouter(ROUTES, withComponentInputBinding()),
-    // The thread of the open job loads while the page does.
-    provideEnvironmentInitializer(() => inject(FitPool).warm()),
-  ],
-}).catch((error: unknown) => {
-  console.error(error);
+/** In a task of its own, after the one that read the script: the page answers between the two. */
+setTimeout(() => {
+  bootstrapApplication(AppComponent, {
+    providers: [
+      provideZonelessChangeDetection(),
+      provideHttpClient(),
+      provideRouter(ROUTES, withComponentInputBinding()),
+      // The thread of the open job loads while the page does.
+      provideEnvironmentInitializer(() => inject(FitPool).warm()),
+    ],
+  }).catch((error: unknown) => {
+    console.error(error);
+  });
 });

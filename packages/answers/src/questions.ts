@@ -1,6 +1,7 @@
 import { RelayError } from '@coin-relay/core';
 import {
   describeIssue,
+  safeParseFirst,
   ExportBody,
   FitBody,
   FrameBody,
@@ -27,7 +28,7 @@ const question = <T>(summary: string, body: z.ZodType<T>, answer: (given: T) => 
   summary,
   body,
   answer: (given) => {
-    const read = body.safeParse(given);
+    const read = safeParseFirst(body, given);
     if (read.success) return answer(read.data);
     const { field, message } = describeIssue(read.error);
     throw new RelayError('request-invalid', `The request cannot be used: ${field}: ${message}.`, { field });

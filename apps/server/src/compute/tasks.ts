@@ -1,6 +1,13 @@
 import { RelayError } from '@coin-relay/core';
 import { QUESTIONS, type QuestionName } from '@coin-relay/answers';
-import { CreateBody, describeIssue, JOB_VERSION, parseJob, SaveBody } from '@coin-relay/model';
+import {
+  CreateBody,
+  describeIssue,
+  JOB_VERSION,
+  parseJob,
+  safeParseFirst,
+  SaveBody,
+} from '@coin-relay/model';
 import type { z } from 'zod';
 import { parseBody } from '../http/body';
 import { HttpError } from '../http/http-error';
@@ -62,7 +69,7 @@ export type Tasks = typeof TASKS;
 export type TaskName = keyof Tasks;
 
 function readBody<T extends z.ZodType>(schema: T, body: unknown): z.infer<T> {
-  const parsed = schema.safeParse(body);
+  const parsed = safeParseFirst(schema, body);
   if (parsed.success) return parsed.data;
   const { field, message } = describeIssue(parsed.error);
   throw new HttpError(422, 'body-invalid', `The request cannot be used: ${field}: ${message}.`, { field });

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { describeIssue, OwnLinkSchema } from '@coin-relay/model';
+import { describeIssue, OwnLinkSchema, safeParseFirst } from '@coin-relay/model';
 import { Router } from 'express';
 import { bodyOf, parseBody } from '../http/body';
 import { HttpError } from '../http/http-error';
@@ -17,7 +17,7 @@ export function linksRouter(links: LinkRepository): Router {
   });
 
   router.post('/', (req, res) => {
-    const read = OwnLinkSchema.safeParse(parseBody(bodyOf(req)));
+    const read = safeParseFirst(OwnLinkSchema, parseBody(bodyOf(req)));
     if (!read.success) {
       const { field, message } = describeIssue(read.error);
       throw new HttpError(422, 'link-broken', `This link cannot be kept: ${field}: ${message}.`, { field });

@@ -1,6 +1,6 @@
 import { goldenMaximum } from '../math';
 import { SEGMENT, SEGMENT_STRIDE, type MeasuredPath } from './measured';
-import { newReading, pathReader } from './reader';
+import { newReading, pathReader, readSegment } from './reader';
 
 /** A jump of the direction of over 0.5 degrees. */
 export const CORNER_ANGLE = (0.5 * Math.PI) / 180;
@@ -39,8 +39,20 @@ export function inspectPath(path: MeasuredPath): Inspection {
   };
 }
 
+/** What was found of a path is known as long as the path is: it is asked for at every picture. */
+const cornersOf = new WeakMap<MeasuredPath, readonly Corner[]>();
+const bendOf = new WeakMap<MeasuredPath, { radius: number; s: number } | null>();
+
 /** The corners in the order of the path, the closing place included where the path is closed. */
-export function findCorners(path: MeasuredPath): Corner[] {
+export function findCorners(path: MeasuredPath): readonly Corner[] {
+  const known = cornersOf.get(path);
+  if (known) return known;
+  const found = searchCorners(path);
+  cornersOf.set(path, found);
+  return found;
+}
+
+function searchCorners(path: MeasuredPath): Corner[] {
   const corners: Corner[] = [];
   const count = path.kinds.length;
   const before = newReading();
@@ -77,20 +89,20 @@ function isWithinCurve(path: MeasuredPath, before: number, after: number): boole
  */
 function segmentEnd(path: MeasuredPath, k: number, end: 0 | 1, out: Float64Array): void {
   const length = path.starts[k + 1] - path.starts[k];
-  const single: MeasuredPath = {
-    ...path,
-    length,
-    closed: false,
-    starts: Float64Array.of(0, length),
-    kinds: path.kinds.subarray(k, k + 1),
-    data: path.data.subarray(k * SEGMENT_STRIDE, (k + 1) * SEGMENT_STRIDE),
-  };
   const inset = path.kinds[k] === SEGMENT.line || path.kinds[k] === SEGMENT.arc ? 0 : length * 1e-3;
-  pathReader(single)(end === 0 ? inset : length - inset, out);
+  readSegment(path.kinds[k], path.data, k * SEGMENT_STRIDE, end === 0 ? inset : length - inset, out);
 }
 
 /** The tightest bend of the smooth parts: exact on arcs, by search on curves. */
 export function tightestBend(path: MeasuredPath): { radius: number; s: number } | null {
+  const known = bendOf.get(path);
+  if (known !== undefined) return known;
+  const found = searchBend(path);
+  bendOf.set(path, found);
+  return found;
+}
+
+function searchBend(path: MeasuredPath): { radius: number; s: number } | null {
   let best = 0;
   let at = 0;
   const out = newReading();

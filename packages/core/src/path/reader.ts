@@ -60,7 +60,8 @@ function readCatenary(d: Float64Array, o: number, u: number, out: Reading): void
   out[4] = sense / (a * root * root);
 }
 
-function readSegment(kind: number, d: Float64Array, o: number, u: number, out: Reading): void {
+/** Reads one segment at a distance u from its start, mm: its numbers are d[o …]. */
+export function readSegment(kind: number, d: Float64Array, o: number, u: number, out: Reading): void {
   if (kind === SEGMENT.line) {
     out[2] = d[o + 2];
     out[3] = d[o + 3];

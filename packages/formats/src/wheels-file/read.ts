@@ -1,5 +1,5 @@
 import { RelayError, type FitSource, type WheelSpec } from '@coin-relay/core';
-import { describeIssue } from '@coin-relay/model';
+import { describeIssue, safeParseFirst } from '@coin-relay/model';
 import * as z from 'zod';
 
 const finite = z.number();
@@ -44,7 +44,7 @@ export function readWheels(text: string): FitSource {
       `The wheels file is not JSON: ${error instanceof Error ? error.message : String(error)}.`,
     );
   }
-  const parsed = WheelsFileSchema.safeParse(data);
+  const parsed = safeParseFirst(WheelsFileSchema, data);
   if (!parsed.success) {
     const { field, message } = describeIssue(parsed.error);
     throw new RelayError('file-broken', `The wheels file cannot be read: ${field}: ${message}.`, { field });

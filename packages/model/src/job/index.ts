@@ -4,6 +4,7 @@ export * from './limits';
 export * from './path-needs';
 export * from './run-pieces';
 export * from './set-out';
+export * from './first-fault';
 export * from './parse';
 export * from './json-schema';
 export * from './fresh-id';

@@ -33,6 +33,22 @@ describe('reading a job', () => {
     );
   });
 
+  it('stops at the first fault: of a document of many nothing more is read', () => {
+    let read = 0;
+    const point = {
+      get x(): unknown {
+        read++;
+        return 'far';
+      },
+      y: 0,
+      next: { kind: 'line' },
+    };
+    const points = Array.from({ length: 20_000 }, () => point);
+    const path = { kind: 'drawn', id: 'way', name: 'Way', closed: false, points };
+    expect(failure({ ...lift(), paths: [path, path, path] }).message).toMatch(/paths\.0\.points\.0\.x/);
+    expect(read).toBeLessThan(20);
+  });
+
   it('refuses references to what is not there, and ids used twice', () => {
     const job = lift();
     job.runs[0].sequence.push('ghost');

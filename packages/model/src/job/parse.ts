@@ -1,5 +1,6 @@
 import { RelayError } from '@coin-relay/core';
 import type { z } from 'zod';
+import { safeParseFirst } from './first-fault';
 import { toVersion2 } from './version-2';
 import { JOB_FORMAT, JOB_VERSION } from './limits';
 import { JobSchema, type Job } from './schema';
@@ -60,7 +61,7 @@ export function migrate(
 }
 
 function checkJob(document: Record<string, unknown>): Job {
-  const result = JobSchema.safeParse(document);
+  const result = safeParseFirst(JobSchema, document);
   if (result.success) return result.data;
   const { field, message } = describeIssue(result.error);
   throw new RelayError('job-broken', `This job cannot be read: ${field}: ${message}.`, { field });

@@ -239,6 +239,33 @@ describe('anchors and what is between them', () => {
   });
 });
 
+describe('the sum of what is laid anew in every frame', () => {
+  it('is bounded: what is beyond it is not begun, and that is said', () => {
+    const job = demo('demo-coin-lift');
+    const [run] = job.runs;
+    const rows = Array.from({ length: 5 }, (_, k) => ({ ...structuredClone(run), id: `row-${k}` }));
+    Object.assign(job, { runs: rows });
+    Object.assign(job.motion, {
+      frames: 24,
+      drives: [],
+      breaths: rows.map(({ id }) => ({
+        run: id,
+        what: 'length',
+        amount: 0.01,
+        seed: 1,
+        period: 24,
+        alike: 4,
+      })),
+    });
+    // Room for two rows of 90 links and some of a third.
+    const { problems, rows: laid } = precomputeFrames(job, fittedRows(job), undefined, 24 * 90 * 2.7);
+    expect(problems.map(({ of }) => of)).toEqual(['row-2', 'row-3', 'row-4']);
+    expect([...laid.keys()]).toEqual(['row-0', 'row-1']);
+    expect(problems[0].message).toMatch(/in each of 24 frames has more than 5,832 places in all/);
+    expect(precomputeFrames(job, fittedRows(job)).problems).toEqual([]);
+  });
+});
+
 describe('a body that drives over the ground', () => {
   const beetle = demo('demo-tin-beetle');
   beetle.motion.body = { run: 'row' };

@@ -1,6 +1,7 @@
 import {
   breathingRow,
   hang,
+  LIMITS,
   RelayError,
   rowOnMovingPath,
   type FitSource,
@@ -22,11 +23,13 @@ import type { FittedRow } from './travel';
  * Works out ahead what is laid anew in every frame: rows that breathe, rows that hang between moving
  * anchors, ropes. What cannot be is told of, and the rest is done.
  * @param progress told now and then which part is done
+ * @param most places in all frames of all that is laid anew
  */
 export function precomputeFrames(
   job: Job,
   rows: readonly FittedRow[],
   progress: (part: number) => void = () => undefined,
+  most: number = LIMITS.jobFramePlaces,
 ): PrecomputedFrames {
   const problems: { of: string; message: string }[] = [];
   const laid = new Map<string, RowFrames>();
@@ -39,6 +42,20 @@ export function precomputeFrames(
       problems.push({ of, message: error.message });
       return null;
     }
+  };
+  let places = 0;
+  /** The whole job is bounded, not only each row: what comes beyond it is not even begun. */
+  const roomFor = (more: number): void => {
+    if (places + more <= most) return;
+    throw new RelayError(
+      'too-many-links',
+      `What this job lays anew in each of ${job.motion.frames} frames has more than ${most.toLocaleString('en')} places in all; no more is worked out ahead. Make the loop shorter, or let less of it breathe or hang.`,
+      { field: 'frames' },
+    );
+  };
+  const keep = (run: string, row: RowFrames): void => {
+    places += row.frames * row.columns;
+    laid.set(run, row);
   };
   const breaths = job.motion.breaths ?? [];
   const moving = movingRuns(job);
@@ -55,10 +72,11 @@ export function precomputeFrames(
     const row = machine.rows.get(breath.run);
     const found =
       row &&
-      tried(breath.run, () =>
-        breathingRow(row.fit, breath, frames, (frame) => travelOf(machine, breath.run, frame), part),
-      );
-    if (found) laid.set(breath.run, found);
+      tried(breath.run, () => {
+        roomFor(frames * row.fit.count);
+        return breathingRow(row.fit, breath, frames, (frame) => travelOf(machine, breath.run, frame), part);
+      });
+    if (found) keep(breath.run, found);
     done++;
   }
   for (const { run, path } of inOrder(job, moving)) {
@@ -67,20 +85,24 @@ export function precomputeFrames(
     const now = machine;
     const found =
       row &&
-      tried(run, () =>
-        rowOnMovingPath(
+      tried(run, () => {
+        roomFor(frames * row.fit.count);
+        return rowOnMovingPath(
           row.fit,
           (frame) => movedPath(now, path, frame),
           frames,
           (frame) => travelOf(now, run, frame),
           part,
-        ),
-      );
-    if (found) laid.set(run, found);
+        );
+      });
+    if (found) keep(run, found);
     done++;
   }
   machine = machineOf(job, rows, { rows: laid, ropes, problems });
   for (const tie of ropeTies) {
+    done++;
+    if (!tried(tie.id, () => (roomFor(frames), true))) continue;
+    places += frames;
     const shape = new Float64Array(frames * ROPE_NUMBERS).fill(NaN);
     for (let frame = 0; frame < frames; frame++) {
       const from = anchorAt(machine, tie.from, frame);
@@ -88,7 +110,6 @@ export function precomputeFrames(
       if (from && to) writeRope(shape, frame, from, to, ropeLengthAt(machine, tie.is, frame));
     }
     ropes.set(tie.id, shape);
-    done++;
     part(0);
   }
   return { rows: laid, ropes, problems };

@@ -1,6 +1,7 @@
 import { demoJobs, type Job } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { checkMachine } from './check';
+import { machineParts } from '../machine-parts';
 import { running } from './checks.testing';
 
 const demo = (id: string): Job => structuredClone(demoJobs().find((d) => d.id === id)!.job);
@@ -48,6 +49,25 @@ describe('checks of a machine', () => {
     expect(checkMachine(running(job))[0].text).toMatch(
       /“Coin plate”: a rod of 20 mm is too short.*at least 26 mm/,
     );
+  });
+
+  it('says how many coils all springs have together, and that those beyond 10,000 are drawn as tubes', () => {
+    const job = demo('demo-arcade-drive');
+    const [spring] = job.ties!;
+    if (spring.is.kind !== 'spring') throw new Error('a spring');
+    Object.assign(spring.is, { coils: 300, free: 3000, wire: 1 });
+    const springs = Array.from({ length: 35 }, (_, k) => ({ ...structuredClone(spring), id: `spring-${k}` }));
+    Object.assign(job, { ties: springs });
+    const machine = running(job);
+    const said = checkMachine(machine).filter(({ text }) => text.includes('coils together'));
+    expect(said.map(({ text }) => text)).toEqual([
+      'The springs of this job have 10,500 coils together; 10,000 of one job are drawn one by one, and the springs beyond them as tubes.',
+    ]);
+    const parts = (ties: Job['ties']): number =>
+      machineParts({ ...machine, job: { ...job, ties } })(0).over.length;
+    // The first 33 have 9,900 coils; the two after them are as short in the drawing as a tube is.
+    expect(parts(springs) - parts(springs.slice(0, 33))).toBeLessThan(20);
+    expect(parts(springs.slice(0, 33)) - parts(springs.slice(0, 31))).toBeGreaterThan(600);
   });
 
   it('rows that have to roll true are told of where that does not bring them back', () => {

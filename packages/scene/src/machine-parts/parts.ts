@@ -14,7 +14,7 @@ import {
 import { gearOutline } from './gear';
 import { turnedTo } from '@coin-relay/core';
 import type { MachinePart } from './part';
-import { coilsIn, tieParts } from './ties';
+import { coilsIn, tieParts, tubesIn } from './ties';
 
 /** What is drawn between the rows of a machine at a frame: behind them, and over them. */
 export interface MachineParts {
@@ -29,11 +29,14 @@ export interface MachineParts {
 export function machineParts(machine: Machine): (frame: number, pixel?: number) => MachineParts {
   const gears = gearOutlines(machine);
   const coils = coilsIn(machine.job.ties ?? []);
+  const tubes = tubesIn(machine.job.ties ?? []);
   return (frame, pixel = 0) => ({
     behind: trainParts(machine, gears, frame),
     over: [
       ...(machine.job.anchors ?? []).flatMap(({ id, on }) => linkageParts(machine, id, on, frame)),
-      ...(machine.job.ties ?? []).flatMap((tie) => tieParts(machine, tie, frame, pixel, coils)),
+      ...(machine.job.ties ?? []).flatMap((tie) =>
+        tieParts(machine, tie, frame, pixel, coils, tubes.has(tie.id)),
+      ),
       ...(machine.job.anchors ?? []).flatMap(({ id }) => pinParts(machine, id, frame)),
     ],
   });

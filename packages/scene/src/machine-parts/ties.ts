@@ -1,4 +1,4 @@
-import { coilView } from '@coin-relay/core';
+import { coilView, LIMITS, turnedTo } from '@coin-relay/core';
 import {
   factsOfSpring,
   ROPE_NUMBERS,
@@ -9,7 +9,6 @@ import {
   circle,
   data,
 } from '@coin-relay/model';
-import { turnedTo } from '@coin-relay/core';
 import { lineData, type MachinePart } from './part';
 
 /** Straight pieces that a hanging rope is drawn with. */
@@ -20,6 +19,18 @@ const LEAST_COIL = 2;
 /** Coils that are drawn one by one in all of a picture. */
 const MOST_COILS = 1_500;
 
+/** Springs whose coils are not drawn one by one at all: those beyond what a job may have. */
+export function tubesIn(ties: readonly Tie[]): ReadonlySet<string> {
+  let sum = 0;
+  return new Set(
+    ties.flatMap(({ id, is }) => {
+      if (is.kind !== 'spring') return [];
+      sum += is.coils;
+      return sum > LIMITS.jobCoils ? [id] : [];
+    }),
+  );
+}
+
 /** How many coils the springs of a job have. */
 export const coilsIn = (ties: readonly Tie[]): number =>
   ties.reduce((sum, { is }) => sum + (is.kind === 'spring' ? is.coils : 0), 0);
@@ -28,8 +39,16 @@ export const coilsIn = (ties: readonly Tie[]): number =>
  * A spring or rope as it is at a frame.
  * @param pixel the size of a pixel of the picture, mm; 0 where all is to be drawn
  * @param coils how many there are in all of the picture
+ * @param tube whether it is one whose coils are not drawn one by one
  */
-export function tieParts(machine: Machine, tie: Tie, frame: number, pixel = 0, coils = 0): MachinePart[] {
+export function tieParts(
+  machine: Machine,
+  tie: Tie,
+  frame: number,
+  pixel = 0,
+  coils = 0,
+  tube = false,
+): MachinePart[] {
   const state = tieAt(machine, tie, frame);
   if (!state || !(state.span > 0)) return [];
   const { from, to, span } = state;
@@ -40,7 +59,7 @@ export function tieParts(machine: Machine, tie: Tie, frame: number, pixel = 0, c
     const d = hung ?? data`M${from.x} ${from.y}L${to.x} ${to.y}`;
     return [{ d, fill: null, line: false, wire }];
   }
-  const plain = pixel > 0 && (coils > MOST_COILS || span < is.coils * LEAST_COIL * pixel);
+  const plain = tube || (pixel > 0 && (coils > MOST_COILS || span < is.coils * LEAST_COIL * pixel));
   return (plain ? plainSpring(is, span) : springParts(is, span)).map((part) => ({
     ...part,
     at: turnedTo(from.x, from.y, Math.atan2(to.y - from.y, to.x - from.x)),

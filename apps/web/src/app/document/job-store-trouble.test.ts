@@ -11,7 +11,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { moveWheel, renameJob } from './commands';
 import { JobStore, type SaveState } from './job-store.service';
 import { FakeApi, FakeUnsent, lift } from './job-store.testing';
-import { UnsentChanges } from './unsent-changes.service';
+import { UnsentChanges, type Unsent } from './unsent-changes.service';
 
 let api: FakeApi;
 let unsent: FakeUnsent;
@@ -41,6 +41,37 @@ afterEach(() => {
   store.ngOnDestroy();
   vi.unstubAllGlobals();
   vi.useRealTimers();
+});
+
+describe('a browser that is slow to say what it keeps', () => {
+  const left = { basedOn: 1, sent: null, job: { ...lift, name: 'Left' }, history: { edits: [], done: 0 } };
+  let say: (found: Unsent | null) => void;
+  beforeEach(() => {
+    unsent.find = () => new Promise((resolve) => (say = resolve));
+  });
+
+  it('does not hold up the job; what it says late is taken', async () => {
+    const opened = store.open('lift');
+    await vi.advanceTimersByTimeAsync(3_100);
+    await opened;
+    expect(store.job?.name).toBe(lift.name);
+    unsent.find = () => Promise.resolve(left);
+    say(left);
+    await vi.advanceTimersByTimeAsync(600);
+    expect(store.job?.name).toBe('Left');
+    expect(api.saves.map(({ job }) => job.name)).toEqual(['Left']);
+  });
+
+  it('and where the job was gone on from meanwhile, it becomes a job of its own', async () => {
+    const opened = store.open('lift');
+    await vi.advanceTimersByTimeAsync(3_100);
+    await opened;
+    store.change(renameJob('Newer'));
+    say(left);
+    await vi.advanceTimersByTimeAsync(600);
+    expect(api.made.map(({ job }) => job.name)).toEqual(['Left (left unsent)']);
+    expect(api.saves.map(({ job }) => job.name)).toEqual(['Newer']);
+  });
 });
 
 describe('a save whose answer was lost', () => {

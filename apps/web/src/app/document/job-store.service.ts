@@ -13,7 +13,8 @@ import {
 } from 'rxjs';
 import { ApiError, JobApi } from '../api/job-api.service';
 import type { Command } from './commands';
-import { UnsentChanges } from './unsent-changes.service';
+import { copyOf, inTime, LATE, sharedWith } from './left-unsent';
+import { UnsentChanges, type Unsent } from './unsent-changes.service';
 import { edit, historyChange, redo, undo, type Edited, type Recipe } from './history';
 
 export type SaveState =
@@ -123,7 +124,14 @@ export class JobStore implements OnDestroy {
   async open(id: string): Promise<void> {
     this.attempt = null;
     this.sentBefore = null;
-    const [left, loaded] = await Promise.all([this.unsent.find(id), this.load(id)]);
+    const kept = this.unsent.find(id);
+    const [left, loaded] = await Promise.all([inTime(kept), this.load(id)]);
+    if (left === LATE) {
+      if (loaded instanceof ApiError) throw loaded;
+      void kept.then((late) => this.foundLate(id, late));
+      this.showSaved(id, loaded);
+      return;
+    }
     if (loaded instanceof ApiError) {
       if (loaded.status !== 404 || !left) throw loaded;
       // It was taken off the rack with something of it unsent: that is not lost.
@@ -131,13 +139,12 @@ export class JobStore implements OnDestroy {
       this.saveState.next({ kind: 'gone', message: loaded.message });
       return;
     }
-    this.at(loaded);
     if (!left || dequal(left.job, loaded.job)) {
       if (left) void this.unsent.drop(id);
-      this.state.next({ id, job: loaded.job, history: loaded.history });
-      this.saveState.next({ kind: 'saved', at: loaded.updatedAt });
+      this.showSaved(id, loaded);
       return;
     }
+    this.at(loaded);
     // What was not sent when the page was left is sent now. Where the job was saved elsewhere
     // meanwhile the server says so, and the user chooses, as with two windows.
     this.sentBefore = left.sent;
@@ -215,8 +222,7 @@ export class JobStore implements OnDestroy {
   async keepAsCopy(): Promise<string | null> {
     const open = this.state.value;
     if (!open) return null;
-    const copy: Job = { ...open.job, name: `${open.job.name} (copy)`.slice(0, 80) };
-    const made = await firstValueFrom(this.api.create(copy));
+    const made = await firstValueFrom(this.api.create(copyOf(open.job, 'copy')));
     this.savedJob = open.job;
     this.known = open.history;
     await this.unsent.drop(open.id);
@@ -266,6 +272,21 @@ export class JobStore implements OnDestroy {
   private markDirty(): void {
     if (!this.stands) this.saveState.next({ kind: 'waiting' });
     this.dirty.next();
+  }
+
+  /** Shows a job as the server has it. */
+  private showSaved(id: string, loaded: LoadedJob): void {
+    this.at(loaded);
+    this.state.next({ id, job: loaded.job, history: loaded.history });
+    this.saveState.next({ kind: 'saved', at: loaded.updatedAt });
+  }
+
+  /** What was left unsent came out of the browser's keep after the job was shown without it. */
+  private async foundLate(id: string, left: Unsent | null): Promise<void> {
+    if (!left || this.id !== id || dequal(left.job, this.savedJob)) return;
+    if (!this.unsaved && !this.gestureBase) await this.open(id);
+    // It was gone on from what was shown: neither is lost.
+    else await firstValueFrom(this.api.create(copyOf(left.job, 'left unsent')));
   }
 
   private async load(id: string): Promise<LoadedJob | ApiError> {
@@ -386,11 +407,3 @@ export class JobStore implements OnDestroy {
 
 /** Statuses of an answer that does not say whether the change was taken; 0 is none at all. */
 const MAY_HAVE_ARRIVED = [0, 500, 502, 504];
-
-/** A history whose steps that are known already are the same objects, so that only new ones are sent. */
-function sharedWith(history: History, known: History): History {
-  return {
-    ...history,
-    edits: history.edits.map((edit, i) => (dequal(edit, known.edits[i]) ? known.edits[i] : edit)),
-  };
-}

@@ -14,6 +14,9 @@ const EDGED = 5;
 /** The part of a bar's length that is left free at each end, where there is room to see it. */
 const GAP = 0.06;
 
+/** A line thinner than a pixel is painted much faster than a wider one. */
+export const HAIR = 0.99;
+
 /** Bars that are painted as one outline. */
 const AT_ONCE = 200;
 
@@ -35,6 +38,28 @@ export function linksIn({ frame }: RowScene, box: Bounds, reach: number, copies:
 export const isIn = (x: number, y: number, [x0, y0, x1, y1]: Bounds, reach: number): boolean =>
   x >= x0 - reach && x <= x1 + reach && y >= y0 - reach && y <= y1 + reach;
 
+/** How often bars may cover the ground they stand on; of more only every so many are painted. */
+const MOST_COVER = 4;
+
+/** Every how many links are to be painted, so that a row which lies over itself many times is not painted as often. */
+function everyHowMany({ frame, span, pieces }: RowScene, box: Bounds | null, reach: number): number {
+  const { pins, links } = frame;
+  const width = pieces.reduce((most, piece) => Math.max(most, piece.box[3] - piece.box[1]), 0);
+  let count = 0;
+  let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (let k = 0; k < links; k++) {
+    const [x, y] = [pins[2 * k], pins[2 * k + 1]];
+    if (box && !isIn(x, y, box, reach)) continue;
+    count++;
+    x0 = Math.min(x0, x);
+    y0 = Math.min(y0, y);
+    x1 = Math.max(x1, x);
+    y1 = Math.max(y1, y);
+  }
+  const ground = (x1 - x0 + span) * (y1 - y0 + width);
+  return count > MOST_DETAILED ? Math.max(1, Math.floor((count * span * width) / (MOST_COVER * ground))) : 1;
+}
+
 /** Paints a row as bars from pin to pin. */
 export function paintCoarse(
   ctx: CanvasRenderingContext2D,
@@ -47,12 +72,13 @@ export function paintCoarse(
 ): void {
   const length = scene.span / pixel;
   const stride = Math.max(1, Math.ceil(LEAST_BAR / length));
+  const every = Math.max(stride, everyHowMany(scene, box, reach));
   const bars = new Map<string, Bars>();
-  for (const row of offsets) gather(scene, looks, row, stride, stride > 1 ? 0 : GAP, box, reach, bars);
+  for (const row of offsets) gather(scene, looks, row, stride, every, stride > 1 ? 0 : GAP, box, reach, bars);
   ctx.lineCap = 'butt';
   for (const bar of bars.values()) {
     if (length >= EDGED && stride === 1) stroke(ctx, bar.ends, INK, bar.width + 2 * pixel);
-    stroke(ctx, bar.ends, bar.colour, Math.max(bar.width, pixel));
+    stroke(ctx, bar.ends, bar.colour, bar.width > pixel ? bar.width : HAIR * pixel);
   }
 }
 
@@ -61,6 +87,7 @@ function gather(
   looks: PieceLooks,
   row: number,
   stride: number,
+  every: number,
   gap: number,
   box: Bounds | null,
   reach: number,
@@ -69,7 +96,7 @@ function gather(
   const { frame, side, pieces } = scene;
   const { table } = scene.setOut;
   const { pins, links } = frame;
-  for (let k = 0; k < links; k += stride) {
+  for (let k = 0; k < links; k += every) {
     if (box && !isIn(pins[2 * k], pins[2 * k + 1], box, reach)) continue;
     const number = pieceNumberAt(scene, k);
     if (number < 0) continue;

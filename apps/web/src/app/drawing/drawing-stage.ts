@@ -273,6 +273,7 @@ export class DrawingStage {
 
   /** Takes another size; the middle of what is seen stays the middle. */
   resize(width: number, height: number): void {
+    if (width === this.stage.width() && height === this.stage.height()) return;
     const dx = (width - this.stage.width()) / 2;
     const dy = (height - this.stage.height()) / 2;
     this.stage.size({ width, height });

@@ -1,5 +1,4 @@
 import {
-  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
@@ -19,6 +18,7 @@ import { AnchorWork, type Picking } from '../picking/anchor-work.service';
 import { JobContext } from '../session/job-context.service';
 import { PathWork, type PathMode } from '../session/path-work.service';
 import { PictureShelf } from '../shared/picture-shelf';
+import { inTaskOfItsOwn } from '../shared/in-task-of-its-own';
 import { DrawingStage } from './drawing-stage';
 import { DRAWING_PARTS } from './parts';
 import type { DrawingPart } from './parts/part';
@@ -80,7 +80,7 @@ export class DrawingComponent {
   constructor() {
     const destroyed = inject(DestroyRef);
     const parts = DRAWING_PARTS.map((part) => inject<DrawingPart>(part));
-    afterNextRender(() => {
+    inTaskOfItsOwn(() => {
       const element = this.surface().nativeElement;
       const stage = new DrawingStage(element, (view) => this.view.set(view), this.pictures);
       this.stage = stage;

@@ -41,6 +41,9 @@ export function paintSampledPath(ctx: CanvasRenderingContext2D, { data }: Sample
   ctx.stroke();
 }
 
+/** Places that cannot be passed that are marked; of more the first ones. */
+const MOST_OBSTACLES = 400;
+
 /** Marks over the row: the start of the path, the selected wheel, wheels that are blamed, places that cannot be passed. */
 export function paintMarks(
   ctx: CanvasRenderingContext2D,
@@ -65,7 +68,7 @@ export function paintMarks(
     ctx.stroke();
     ctx.setLineDash([]);
   }
-  for (const { x, y } of fit.obstacles) {
+  for (const { x, y } of fit.obstacles.slice(0, MOST_OBSTACLES)) {
     ctx.beginPath();
     ctx.arc(x, y, 13 * pixel, 0, 2 * Math.PI);
     ctx.moveTo(x - 6 * pixel, y - 6 * pixel);

@@ -352,8 +352,9 @@ function reachOf({ span, pieces, setOut }: RowScene, offsets: readonly number[])
     0,
   );
   const copies = offsets.reduce((most, offset) => Math.max(most, Math.abs(offset)), 0);
-  const moved = [table.out, table.along].flatMap((values) => [...values]);
-  const shift = moved.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+  let shift = 0;
+  for (const values of [table.out, table.along])
+    for (let i = 0; i < values.length; i++) shift = Math.max(shift, Math.abs(values[i]));
   // Pieces that give, and those between two pins, reach over their own lengths.
   return 4 * (span + figure) + copies + shift;
 }

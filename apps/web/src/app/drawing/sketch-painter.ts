@@ -1,12 +1,18 @@
 import type { PathSketch } from '../engine/sketch';
+import { HAIR } from './coarse-row';
 import { THEME } from '../shared/theme';
+
+/** Of more lines than this, a path is drawn as thin as a pixel: that is painted much faster than what is wider. */
+const MOST_WIDE = 4;
 
 /** Lines of paths that no fitted row shows, made ready to be drawn. */
 export class SketchPainter {
-  private readonly lines: readonly { readonly id: string; readonly path: Path2D }[];
+  private readonly lines: readonly { readonly id: string; readonly path: Path2D; readonly thin: boolean }[];
 
   constructor(readonly sketches: readonly PathSketch[]) {
-    this.lines = sketches.flatMap(({ id, lines }) => lines.map((d) => ({ id, path: new Path2D(d) })));
+    this.lines = sketches.flatMap(({ id, lines }) =>
+      lines.map((d) => ({ id, path: new Path2D(d), thin: lines.length > MOST_WIDE })),
+    );
   }
 
   /**
@@ -14,9 +20,9 @@ export class SketchPainter {
    * @param pixel the size of a screen pixel in mm
    */
   paint(ctx: CanvasRenderingContext2D, pixel: number, at: string | null): void {
-    for (const { id, path } of this.lines) {
+    for (const { id, path, thin } of this.lines) {
       ctx.strokeStyle = id === at ? THEME.accent : THEME.inkSoft;
-      ctx.lineWidth = pixel * (id === at ? 1.8 : 1);
+      ctx.lineWidth = pixel * (thin ? HAIR : id === at ? 1.8 : 1);
       ctx.stroke(path);
     }
     for (const { id, wheels, blamed, problem } of this.sketches) {

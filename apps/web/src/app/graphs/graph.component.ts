@@ -1,5 +1,4 @@
 import {
-  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
@@ -21,6 +20,7 @@ import {
   PointElement,
 } from 'chart.js';
 import { download } from '../shared/download';
+import { inTaskOfItsOwn } from '../shared/in-task-of-its-own';
 import { THEME } from '../shared/theme';
 import { type GraphAxes, type GraphLine, graphTable, rangeOf, valueAt } from './graph-data';
 
@@ -114,7 +114,7 @@ export class GraphComponent implements OnDestroy {
 
   constructor() {
     const injector = inject(Injector);
-    afterNextRender(() => {
+    inTaskOfItsOwn(() => {
       this.chart = this.make();
       effect(() => this.renew(this.lines(), this.axes()), { injector });
       effect(

@@ -20,11 +20,18 @@ import { DrivenFieldsComponent } from '../shared/driven-fields.component';
 import { AnchorFieldsComponent } from './anchor-fields.component';
 import { MotionView } from '../engine/motion-view.service';
 import { SpringFieldsComponent } from './spring-fields.component';
+import { FoldComponent } from '../shared/fold.component';
 
 /** Anchors, and the springs, ropes and measures between them, as they stand at the frame shown. */
 @Component({
   selector: 'relay-linkage-panel',
-  imports: [AnchorFieldsComponent, DrivenFieldsComponent, LengthFieldComponent, SpringFieldsComponent],
+  imports: [
+    FoldComponent,
+    AnchorFieldsComponent,
+    DrivenFieldsComponent,
+    LengthFieldComponent,
+    SpringFieldsComponent,
+  ],
   templateUrl: './linkage-panel.component.html',
   styleUrls: ['../shared/step.less', './linkage-panel.component.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,

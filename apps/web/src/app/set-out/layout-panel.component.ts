@@ -10,6 +10,7 @@ import { CountFieldComponent } from '../shared/count-field.component';
 import { PlaceFieldComponent } from '../shared/place-field.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { SetOutWork } from './set-out-work.service';
+import { FoldComponent } from '../shared/fold.component';
 
 const OVERLAPS: readonly (readonly [SetOut['overlap'], string])[] = [
   ['as-made', 'as they are made: outer over inner'],
@@ -28,6 +29,7 @@ const WAYS: readonly (readonly [NonNullable<SetOut['reach']>['way'], string])[] 
 @Component({
   selector: 'relay-layout-panel',
   imports: [
+    FoldComponent,
     FormsModule,
     NzCheckboxModule,
     AngleFieldComponent,

@@ -12,8 +12,8 @@ export const LANES = {
 } as const;
 
 export const PAD = 44;
-/** Corners marked; of more the first ones. */
-const MOST_CORNERS = 400;
+/** Corners and obstacles marked; of more the first ones. */
+const MOST_MARKS = 400;
 
 /** The horizontal map of the tape: mm of path to px. */
 export interface TapeMap {
@@ -52,7 +52,7 @@ export function paintTapeGround(
     ctx.lineTo(x + 4, LANES.bends.top + 1);
     ctx.stroke();
   }
-  for (const obstacle of fit.obstacles) {
+  for (const obstacle of fit.obstacles.slice(0, MOST_MARKS)) {
     const x = tapeX(map, obstacle.s);
     ctx.fillStyle = THEME.warning;
     ctx.beginPath();
@@ -104,7 +104,7 @@ function paintCorners(ctx: CanvasRenderingContext2D, map: TapeMap, fit: FitOutco
   const foot = LANES.bends.top + LANES.bends.height;
   ctx.strokeStyle = THEME.ink;
   ctx.lineWidth = 1;
-  for (const { s } of findCorners(fit.layout.path).slice(0, MOST_CORNERS)) {
+  for (const { s } of findCorners(fit.layout.path).slice(0, MOST_MARKS)) {
     const x = tapeX(map, s);
     ctx.beginPath();
     ctx.moveTo(x - 4, foot);

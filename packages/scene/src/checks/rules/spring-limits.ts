@@ -1,12 +1,14 @@
-import { RelayError, springFacts } from '@coin-relay/core';
-import { formatLength, tieAt } from '@coin-relay/model';
+import { LIMITS, RelayError, springFacts } from '@coin-relay/core';
+import { formatLength, tieAt, type Tie } from '@coin-relay/model';
+import { coilsIn } from '../../machine-parts';
 import type { Found } from '../found';
 import { framesOf, least } from '../frames';
 import { machineRule } from '../rule';
 
 /** Springs that would be pressed beyond solid or pulled beyond their limit, or that cannot be wound at all. */
-export const springLimits = machineRule(['spring'], (machine) =>
-  (machine.job.ties ?? []).flatMap((tie): Found<'spring'>[] => {
+export const springLimits = machineRule(['spring'], (machine) => [
+  ...tooManyCoils(machine.job.ties ?? []),
+  ...(machine.job.ties ?? []).flatMap((tie): Found<'spring'>[] => {
     const { id: of, is, name } = tie;
     if (is.kind !== 'spring') return [];
     const length = (mm: number): string => formatLength(mm, machine.job.unit);
@@ -30,4 +32,11 @@ export const springLimits = machineRule(['spring'], (machine) =>
       throw error;
     }
   }),
-);
+]);
+
+function tooManyCoils(ties: readonly Tie[]): Found<'spring'>[] {
+  const all = coilsIn(ties);
+  if (all <= LIMITS.jobCoils) return [];
+  const text = `The springs of this job have ${all.toLocaleString('en')} coils together; ${LIMITS.jobCoils.toLocaleString('en')} of one job are drawn one by one, and the springs beyond them as tubes.`;
+  return [{ kind: 'spring', text }];
+}

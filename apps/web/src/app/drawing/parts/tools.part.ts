@@ -1,6 +1,6 @@
 import { DestroyRef, inject, Injectable } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { merge } from 'rxjs';
+import { asapScheduler, auditTime, merge } from 'rxjs';
 import { JobStore } from '../../document/job-store.service';
 import { FitService } from '../../engine/fit.service';
 import { MachineView } from '../../engine/machine-view.service';
@@ -84,7 +84,8 @@ export class ToolsPart implements DrawingPart {
       work.picks$,
       work.measured$,
     )
-      .pipe(takeUntilDestroyed(this.destroyed))
+      // Of what changes together, handles are made once.
+      .pipe(auditTime(0, asapScheduler), takeUntilDestroyed(this.destroyed))
       .subscribe(() => {
         stage.setHandles(handles());
         stage.setOverlay({ marks: pathTool.marks() });

@@ -64,8 +64,8 @@ export class PathTool implements PointerUse {
     const { view } = fits.now;
     if (work.mode === 'arrange' && context.at === 'fit' && view) return metPoints(view.fit);
     if (work.mode === 'measure') return [...work.measuring];
-    const measured = this.space.measured();
-    if (work.mode !== 'stretch' || !measured) return [];
+    const measured = work.mode === 'stretch' ? this.space.measured() : null;
+    if (!measured) return [];
     const read = pathReader(measured);
     const at = newReading();
     return work.picks.map((s) => {

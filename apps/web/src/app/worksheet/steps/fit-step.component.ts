@@ -17,11 +17,13 @@ import { SlackPanelComponent } from '../../fit/slack-panel.component';
 import { TensionPanelComponent } from '../../fit/tension-panel.component';
 import { NumberFieldComponent } from '../../shared/number-field.component';
 import { CountFieldComponent } from '../../shared/count-field.component';
+import { FoldComponent } from '../../shared/fold.component';
 
 /** The fit: what gives way, and which counts will do. */
 @Component({
   selector: 'relay-fit-step',
   imports: [
+    FoldComponent,
     FormsModule,
     NzRadioModule,
     NzCheckboxModule,
@@ -114,28 +116,25 @@ import { CountFieldComponent } from '../../shared/count-field.component';
         <p class="cost">{{ words }}</p>
       }
       @if (ripples()) {
-        <details>
-          <summary>The pitch over one cycle</summary>
-          @defer (on immediate) {
-            <relay-pitch-graph />
-          }
-        </details>
+        <relay-fold heading="The pitch over one cycle"
+          ><ng-template>
+            @defer (on immediate) {
+              <relay-pitch-graph />
+            }</ng-template
+        ></relay-fold>
       }
-      <details [open]="lies()">
-        <summary>Where on the path it lies</summary>
-        <relay-lay-panel />
-      </details>
+      <relay-fold heading="Where on the path it lies" [open]="lies()"
+        ><ng-template><relay-lay-panel /></ng-template
+      ></relay-fold>
       @if (!band()) {
-        <details [open]="!!f.endToEnd">
-          <summary>Pieces of different lengths</summary>
-          <relay-end-to-end-panel />
-        </details>
+        <relay-fold heading="Pieces of different lengths" [open]="!!f.endToEnd"
+          ><ng-template><relay-end-to-end-panel /></ng-template
+        ></relay-fold>
       }
       @if (f.hold === 'path' && !f.endToEnd) {
-        <details [open]="meets()">
-          <summary>Places that must be met</summary>
-          <relay-meet-panel />
-        </details>
+        <relay-fold heading="Places that must be met" [open]="meets()"
+          ><ng-template><relay-meet-panel /></ng-template
+        ></relay-fold>
       }
     }
   `,

@@ -40,6 +40,7 @@ import { LengthFieldComponent } from '../../shared/length-field.component';
 import { NumberFieldComponent } from '../../shared/number-field.component';
 import { ErrorState } from '../../shared/error-state';
 import { untilDestroyed } from '../../shared/until-destroyed';
+import { FoldComponent } from '../../shared/fold.component';
 
 /** Ends of lines in a drawing of a piece that are one, mm. */
 const JOIN = 0.01;
@@ -54,6 +55,7 @@ const GROUPS: readonly { title: string; entries: readonly CatalogueEntry[] }[] =
 @Component({
   selector: 'relay-link-step',
   imports: [
+    FoldComponent,
     RouterLink,
     FamilyFieldsComponent,
     FinishPanelComponent,

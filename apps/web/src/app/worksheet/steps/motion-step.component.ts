@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { drivenBy, groundStrand, isSteady, phasesInLoop } from '@coin-relay/core';
 import { formatLength, MOST_FRAMES } from '@coin-relay/model';
@@ -19,11 +19,13 @@ import { TurnsPanelComponent } from '../../motion/turns-panel.component';
 import { Playback } from '../../session/playback.service';
 import { CountFieldComponent } from '../../shared/count-field.component';
 import { NumberFieldComponent } from '../../shared/number-field.component';
+import { FoldComponent } from '../../shared/fold.component';
 
 /** The loop: its frames, how fast the row runs in it, and what a viewer would see wrongly. */
 @Component({
   selector: 'relay-motion-step',
   imports: [
+    FoldComponent,
     BreathPanelComponent,
     CountFieldComponent,
     LinkagePanelComponent,
@@ -95,47 +97,42 @@ import { NumberFieldComponent } from '../../shared/number-field.component';
         </p>
       }
       @if (!stands()) {
-        <details>
-          <summary>Rests, eases, to and fro</summary>
-          <relay-motion-profile-panel />
-        </details>
-        <details>
-          <summary>What drives it</summary>
-          <relay-train-panel />
-        </details>
-        <details open>
-          <summary>Wheels</summary>
-          <relay-turns-panel />
-          @if (canDrive()) {
-            <div class="line">
-              <span class="what">What moves</span>
-              <select #body aria-label="What moves" (change)="drive(body.value)">
-                <option value="" [selected]="!drives()">the loop, in its place</option>
-                <option value="body" [selected]="drives()">the body, over the ground</option>
-              </select>
-            </div>
-            @if (drives()) {
-              <p class="cost">{{ driveWords() }}</p>
+        <relay-fold heading="Rests, eases, to and fro"
+          ><ng-template><relay-motion-profile-panel /></ng-template
+        ></relay-fold>
+        <relay-fold heading="What drives it"
+          ><ng-template><relay-train-panel /></ng-template
+        ></relay-fold>
+        <relay-fold heading="Wheels" [open]="true"
+          ><ng-template
+            ><relay-turns-panel />
+            @if (canDrive()) {
+              <div class="line">
+                <span class="what">What moves</span>
+                <select #body aria-label="What moves" (change)="drive(body.value)">
+                  <option value="" [selected]="!drives()">the loop, in its place</option>
+                  <option value="body" [selected]="drives()">the body, over the ground</option>
+                </select>
+              </div>
+              @if (drives()) {
+                <p class="cost">{{ driveWords() }}</p>
+              }
             }
-          }
-        </details>
-        <details>
-          <summary>Breathing</summary>
-          <relay-breath-panel />
-        </details>
+          </ng-template></relay-fold
+        >
+        <relay-fold heading="Breathing"
+          ><ng-template><relay-breath-panel /></ng-template
+        ></relay-fold>
       }
-      <details [open]="hasLinkage()">
-        <summary>Springs, ropes and measures</summary>
-        <relay-linkage-panel />
-      </details>
-      <details #graphs (toggle)="graphsOpen.set(graphs.open)">
-        <summary>Graphs</summary>
-        @if (graphsOpen()) {
+      <relay-fold heading="Springs, ropes and measures" [open]="hasLinkage()"
+        ><ng-template><relay-linkage-panel /></ng-template
+      ></relay-fold>
+      <relay-fold heading="Graphs"
+        ><ng-template>
           @defer (on immediate) {
             <relay-motion-graphs />
-          }
-        }
-      </details>
+          }</ng-template
+      ></relay-fold>
     }
   `,
   styleUrls: ['../../shared/step.less'],
@@ -149,7 +146,6 @@ export class MotionStepComponent {
   protected readonly mostFrames = MOST_FRAMES;
   protected readonly job = toSignal(this.store.job$);
   /** Graphs are drawn once they are looked at. */
-  protected readonly graphsOpen = signal(false);
   private readonly checks = inject(Findings);
   private readonly mending = inject(Mending);
   protected readonly findings = this.checks.ofMotion;

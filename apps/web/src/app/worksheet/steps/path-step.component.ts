@@ -4,7 +4,6 @@ import {
   computed,
   type ElementRef,
   inject,
-  signal,
   viewChild,
 } from '@angular/core';
 import { NgComponentOutlet } from '@angular/common';
@@ -23,11 +22,13 @@ import { toolFor } from '../../path-kinds';
 import { PathListComponent } from '../../paths/path-list.component';
 import { PathWork } from '../../session/path-work.service';
 import { SnapRulesComponent } from '../../paths/snap-rules.component';
+import { FoldComponent } from '../../shared/fold.component';
 
 /** The path: which one, its facts, its own numbers, and what can be done to it. */
 @Component({
   selector: 'relay-path-step',
   imports: [
+    FoldComponent,
     NgComponentOutlet,
     PathListComponent,
     MendComponent,
@@ -92,16 +93,6 @@ export class PathStepComponent {
           : `Too close to itself at ${close === 1 ? '1 place' : `${close} places`}: see Check.`,
     };
   });
-
-  /** Parts that are folded open; the others are not worked out. */
-  protected readonly shown = signal<ReadonlySet<string>>(new Set());
-
-  protected show(part: string, open: boolean): void {
-    const parts = new Set(this.shown());
-    if (open) parts.add(part);
-    else parts.delete(part);
-    this.shown.set(parts);
-  }
 
   protected bringIn(): void {
     this.files().nativeElement.showModal();

@@ -8,11 +8,13 @@ import { PlaceChoice } from '../../session/place-choice.service';
 import { RulesPanelComponent } from '../../set-out/rules-panel.component';
 import { SequencePanelComponent } from '../../set-out/sequence-panel.component';
 import { SetOutWork } from '../../set-out/set-out-work.service';
+import { FoldComponent } from '../../shared/fold.component';
 
 /** Which piece goes where: what comes in turn, rules, single places, and what holds for the whole row. */
 @Component({
   selector: 'relay-set-out-step',
   imports: [
+    FoldComponent,
     HandPanelComponent,
     HandedPanelComponent,
     LayoutPanelComponent,
@@ -21,22 +23,22 @@ import { SetOutWork } from '../../set-out/set-out-work.service';
   ],
   template: `
     <relay-sequence-panel />
-    <details [open]="has().rules > 0">
-      <summary>Rules for places{{ counted(has().rules) }}</summary>
-      <relay-rules-panel />
-    </details>
-    <details [open]="has().byHand > 0 || choosing()">
-      <summary>Single places by hand{{ counted(has().byHand) }}</summary>
-      <relay-hand-panel />
-    </details>
-    <details [open]="has().handed > 0">
-      <summary>Objects handed out{{ counted(has().handed) }}</summary>
-      <relay-handed-panel />
-    </details>
-    <details>
-      <summary>The whole row</summary>
-      <relay-layout-panel />
-    </details>
+    <relay-fold heading="Rules for places" [now]="counted(has().rules)" [open]="has().rules > 0">
+      <ng-template><relay-rules-panel /></ng-template>
+    </relay-fold>
+    <relay-fold
+      heading="Single places by hand"
+      [now]="counted(has().byHand)"
+      [open]="has().byHand > 0 || choosing()"
+    >
+      <ng-template><relay-hand-panel /></ng-template>
+    </relay-fold>
+    <relay-fold heading="Objects handed out" [now]="counted(has().handed)" [open]="has().handed > 0">
+      <ng-template><relay-handed-panel /></ng-template>
+    </relay-fold>
+    <relay-fold heading="The whole row"
+      ><ng-template><relay-layout-panel /></ng-template
+    ></relay-fold>
     <div class="line table">
       <button type="button" class="plain-button" [attr.aria-pressed]="table()" (click)="toggleTable()">
         {{ table() ? 'close the table of places' : 'the table of places' }}
@@ -62,7 +64,7 @@ export class SetOutStepComponent {
   });
 
   protected counted(n: number): string {
-    return n > 0 ? `: ${n}` : '';
+    return n > 0 ? String(n) : '';
   }
 
   protected toggleTable(): void {
