@@ -24,7 +24,7 @@ function openJob(text: string): void {
   const runs = job.runs.map(({ id }) => id);
   sound(tasks.rest(runs.map((run) => ({ run, has: null })), null).rows.map(({ reply }) => reply)); // prettier-ignore
   for (const run of runs) sound([tasks.cuts(run)]);
-  sound([tasks.prepare(job, null, () => undefined)]);
+  sound([tasks.prepare(job, false, () => undefined)]);
 }
 
 /** What broke in a way that is none of ours. */

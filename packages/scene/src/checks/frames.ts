@@ -3,9 +3,17 @@ import type { Machine } from '@coin-relay/model';
 /** Frames of a loop that are looked at, at the most. */
 const MOST_LOOKED_AT = 480;
 
-/** The frames of a loop that checks look at, evenly spread where it has very many. */
-export function framesOf({ frames }: Machine): number[] {
-  const many = Math.min(frames, MOST_LOOKED_AT);
+/** Frames of all springs that are looked at, and of each at the least. */
+const MOST_OF_ALL = 20_000;
+const LEAST_LOOKED_AT = 120;
+
+/**
+ * The frames of a loop that checks look at, evenly spread where it has very many.
+ * @param things how many things are looked at in each
+ */
+export function framesOf({ frames }: Machine, things = 1): number[] {
+  const most = Math.min(MOST_LOOKED_AT, Math.max(LEAST_LOOKED_AT, Math.floor(MOST_OF_ALL / things)));
+  const many = Math.min(frames, most);
   return Array.from({ length: many }, (_, i) => Math.floor((frames * i) / many));
 }
 

@@ -55,15 +55,38 @@ describe('a row of more links than can be read', () => {
     expect(far.get('lineTo')).toBeLessThan(200);
   });
 
+  it('one that lies over itself many times is painted as often as shows', () => {
+    const job = shapeJob('Over itself', 'circle');
+    const points = Array.from({ length: 401 }, (_, k) => ({
+      x: k % 2 === 0 ? 0 : 100,
+      y: 0,
+      next: { kind: 'line' as const },
+    }));
+    const [run] = job.runs;
+    const over: Job = {
+      ...job,
+      paths: [{ kind: 'drawn', id: job.paths[0].id, name: 'Over', closed: false, points }],
+    };
+    const reply = fitRun(over, run.id);
+    if (!reply.ok) throw new Error(reply.message);
+    const pieces = run.sequence.map((id) => over.pieces.find((piece) => piece.id === id)!);
+    const painter = new RowPainter(reply.value.fit, reply.value.setOut, pieces);
+    const { links } = painter.frame;
+    expect(links).toBeGreaterThan(2_000);
+    const bars = painted(painter, { box: null, coarse: true }, 0.1).get('lineTo') ?? 0;
+    expect(bars).toBeGreaterThan(20);
+    expect(bars).toBeLessThan(links / 10);
+  });
+
   it('what is out of sight is not painted, and not counted', () => {
     const { painter, radius } = circleOf(2_000);
     const right: [number, number, number, number] = [radius - 100, -100, radius + 100, 100];
-    const seen = painter.linksIn(right);
+    const seen = painter.look(right);
     expect(seen).toBeGreaterThan(10);
     expect(seen).toBeLessThan(100);
     const all = painted(painter, { box: null, coarse: false }, 1).get('fill')!;
     const near = painted(painter, { box: right, coarse: false }, 1).get('fill')!;
     expect(near).toBeLessThan(all / 10);
-    expect(painter.linksIn([9e6, 9e6, 9e6, 9e6])).toBe(0);
+    expect(painter.look([9e6, 9e6, 9e6, 9e6])).toBe(0);
   });
 });

@@ -27,12 +27,28 @@ interface Bars {
   readonly ends: number[];
 }
 
-/** How many links of a row stand in a box, mm; those of all its copies. */
-export function linksIn({ frame }: RowScene, box: Bounds, reach: number, copies: number): number {
-  const { pins, links } = frame;
-  let count = 0;
-  for (let k = 0; k < links; k++) if (isIn(pins[2 * k], pins[2 * k + 1], box, reach)) count++;
-  return count * copies;
+/** What of a row is in sight: how many links, and the box that their pins stand in, mm. */
+export interface InSight {
+  readonly links: number;
+  readonly box: Bounds;
+}
+
+/** What of a row stands in a box, mm; all of it where there is none. */
+export function inSight({ frame }: RowScene, box: Bounds | null, reach: number): InSight {
+  const { pins } = frame;
+  let links = 0;
+  let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (let k = 0; k < frame.links; k++) {
+    const x = pins[2 * k];
+    const y = pins[2 * k + 1];
+    if (box && !isIn(x, y, box, reach)) continue;
+    links++;
+    if (x < x0) x0 = x;
+    if (x > x1) x1 = x;
+    if (y < y0) y0 = y;
+    if (y > y1) y1 = y;
+  }
+  return { links, box: [x0, y0, x1, y1] };
 }
 
 export const isIn = (x: number, y: number, [x0, y0, x1, y1]: Bounds, reach: number): boolean =>
@@ -42,22 +58,11 @@ export const isIn = (x: number, y: number, [x0, y0, x1, y1]: Bounds, reach: numb
 const MOST_COVER = 4;
 
 /** Every how many links are to be painted, so that a row which lies over itself many times is not painted as often. */
-function everyHowMany({ frame, span, pieces }: RowScene, box: Bounds | null, reach: number): number {
-  const { pins, links } = frame;
+function everyHowMany({ span, pieces }: RowScene, { links, box }: InSight): number {
+  if (links <= MOST_DETAILED) return 1;
   const width = pieces.reduce((most, piece) => Math.max(most, piece.box[3] - piece.box[1]), 0);
-  let count = 0;
-  let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (let k = 0; k < links; k++) {
-    const [x, y] = [pins[2 * k], pins[2 * k + 1]];
-    if (box && !isIn(x, y, box, reach)) continue;
-    count++;
-    x0 = Math.min(x0, x);
-    y0 = Math.min(y0, y);
-    x1 = Math.max(x1, x);
-    y1 = Math.max(y1, y);
-  }
-  const ground = (x1 - x0 + span) * (y1 - y0 + width);
-  return count > MOST_DETAILED ? Math.max(1, Math.floor((count * span * width) / (MOST_COVER * ground))) : 1;
+  const ground = (box[2] - box[0] + span) * (box[3] - box[1] + width);
+  return Math.max(1, Math.floor((links * span * width) / (MOST_COVER * ground)));
 }
 
 /** Paints a row as bars from pin to pin. */
@@ -67,12 +72,13 @@ export function paintCoarse(
   looks: PieceLooks,
   offsets: readonly number[],
   box: Bounds | null,
+  sight: InSight,
   reach: number,
   pixel: number,
 ): void {
   const length = scene.span / pixel;
   const stride = Math.max(1, Math.ceil(LEAST_BAR / length));
-  const every = Math.max(stride, everyHowMany(scene, box, reach));
+  const every = Math.max(stride, everyHowMany(scene, sight));
   const bars = new Map<string, Bars>();
   for (const row of offsets) gather(scene, looks, row, stride, every, stride > 1 ? 0 : GAP, box, reach, bars);
   ctx.lineCap = 'butt';

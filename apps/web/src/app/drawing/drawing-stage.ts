@@ -33,6 +33,8 @@ const MARGIN = 46;
 const SEEN = 0.85;
 /** How far beside a link a press still is on it, px. */
 const PLACE_REACH = 3;
+/** How long painters of rows are made in one task, ms. */
+const MOST_AT_ONCE_MS = 15;
 /** What an empty sheet shows, mm. */
 const EMPTY: Bounds = [-200, -150, 200, 150];
 
@@ -76,6 +78,8 @@ export class DrawingStage {
   private spot: number | null = null;
   private changing = false;
   private readonly resting = new RestingRows();
+  /** Until the painters of the other rows are made. */
+  private rest: ReturnType<typeof setTimeout> | null = null;
 
   constructor(
     readonly element: HTMLDivElement,
@@ -96,6 +100,7 @@ export class DrawingStage {
   }
 
   destroy(): void {
+    if (this.rest !== null) clearTimeout(this.rest);
     this.stage.destroy();
   }
 
@@ -105,12 +110,21 @@ export class DrawingStage {
    */
   show(rows: readonly ShownRow[], atWork: string | null, stale: boolean, blamed: readonly string[]): void {
     const known = this.painters;
-    this.painters = rows.map(({ run, fit, setOut, sequence }) => {
+    const began = performance.now();
+    if (this.rest !== null) clearTimeout(this.rest);
+    this.rest = null;
+    this.painters = rows.flatMap(({ run, fit, setOut, sequence }, i) => {
       const laid = this.laidOf(run);
       const found = known.find(
         (painter) => painter.run === run && painter.setOut === setOut && painter.laid === laid,
       );
-      return found ?? new RowPainter(fit, setOut, sequence, this.pictures, run, laid);
+      if (found) return [found];
+      // What many rows need is made in several tasks: the page answers between them.
+      if (i > 0 && run !== atWork && performance.now() - began > MOST_AT_ONCE_MS) {
+        this.rest ??= setTimeout(() => this.show(rows, atWork, stale, blamed));
+        return [];
+      }
+      return [new RowPainter(fit, setOut, sequence, this.pictures, run, laid)];
     });
     this.standRows();
     this.painter = this.painters.find(({ run }) => run === atWork) ?? null;
@@ -274,10 +288,15 @@ export class DrawingStage {
   /** Takes another size; the middle of what is seen stays the middle. */
   resize(width: number, height: number): void {
     if (width === this.stage.width() && height === this.stage.height()) return;
-    const dx = (width - this.stage.width()) / 2;
-    const dy = (height - this.stage.height()) / 2;
-    this.stage.size({ width, height });
-    this.pan(dx, dy);
+    const { view, stage } = this;
+    this.view = {
+      ...view,
+      x: view.x + (width - stage.width()) / 2,
+      y: view.y + (height - stage.height()) / 2,
+    };
+    // This paints all of it: what has no picture until the next frame would flicker.
+    stage.size({ width, height });
+    this.viewChanged(this.view);
   }
 
   showAll(): void {

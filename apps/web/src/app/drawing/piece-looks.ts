@@ -31,6 +31,7 @@ export interface PieceLook {
   readonly behind: readonly PaintPart[];
   /** The quarter that lies over the next link; empty where the whole figure is clipped for it. */
   readonly over: readonly PaintPart[];
+  /** Made when it is first asked for: only rows that are kept whole need it. */
   readonly hull: Float64Array;
   /** The outline a picture is laid on. */
   readonly main: PaintPart | null;
@@ -70,12 +71,15 @@ export class PieceLooks {
     }));
     const material = finish >= 0 ? materials[finish].id : (piece.piece.finish?.material ?? null);
     const main = mainPart(figure, material);
+    let hull: Float64Array | null = null;
     return {
       figure,
       front: parts.filter(({ part }) => !part.behind && !part.over),
       behind: parts.filter(({ part }) => part.behind),
       over: parts.filter(({ part }) => part.over),
-      hull: hullOf(figure),
+      get hull() {
+        return (hull ??= hullOf(figure));
+      },
       main: parts.find(({ part }) => part === main) ?? null,
     };
   }

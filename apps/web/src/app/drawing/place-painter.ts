@@ -10,6 +10,7 @@ export function paintPlaces(
   pixel: number,
 ): void {
   const { leftOut } = scene.setOut.table;
+  if (chosen.size === 0 && !leftOut.includes(1)) return;
   const ring = Math.max(scene.span * 0.55, 7 * pixel);
   eachPlace(scene, (_, i, x, y) => {
     if (leftOut[i] === 1) {

@@ -29,7 +29,7 @@ import {
 } from '@coin-relay/scene';
 import { bandOf, PLAIN_REPEATS, repeatOf, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
 import type { PictureShelf } from '../shared/picture-shelf';
-import { isIn, linksIn, MOST_DETAILED, paintCoarse } from './coarse-row';
+import { inSight, isIn, MOST_DETAILED, paintCoarse, type InSight } from './coarse-row';
 import { paintPath, paintSampledPath } from './path-painter';
 import { figureParts, fillParts, PieceLooks, type PaintPart, type PieceLook } from './piece-looks';
 import type { Bounds } from './view-port';
@@ -46,7 +46,7 @@ export const ALL_IN_FULL: RowView = { box: null, coarse: false };
 
 /** How rows are looked at of which a box, mm, is seen; null for all of them. */
 export function viewOfRows(rows: readonly RowPainter[], box: Bounds | null): RowView {
-  const links = rows.reduce((sum, row) => sum + (box ? row.linksIn(box) : row.frame.links), 0);
+  const links = rows.reduce((sum, row) => sum + row.look(box), 0);
   return { box, coarse: links > MOST_DETAILED };
 }
 
@@ -68,6 +68,7 @@ export class RowPainter {
   /** How far from its pin anything of a link may be, mm. */
   private readonly reach: number;
   private view = ALL_IN_FULL;
+  private sight: { readonly of: Bounds | null; readonly found: InSight } | null = null;
   private readonly hangs: boolean;
   private order: readonly DrawTurn[] | null = null;
   private points = new Float64Array(0);
@@ -153,9 +154,11 @@ export class RowPainter {
     this.paintOnce(ctx, pixel, between);
   }
 
-  /** How many links of it are to be painted where a box, mm, is what is seen. */
-  linksIn(box: Bounds): number {
-    return linksIn(this.scene, box, this.reach, this.offsets.length * (this.setOut.setOut.twin ? 2 : 1));
+  /** Looks what of it stands in a box, mm, all of it where there is none, and says how many links that is to paint. */
+  look(box: Bounds | null): number {
+    const found = inSight(this.scene, box, this.reach);
+    this.sight = { of: box, found };
+    return found.links * this.offsets.length * (this.setOut.setOut.twin ? 2 : 1);
   }
 
   /** Paints its path as it is now. */
@@ -207,7 +210,9 @@ export class RowPainter {
   ): void {
     if (this.view.coarse) {
       this.clipped(ctx, () => {
-        paintCoarse(ctx, this.scene, this.looks, this.offsets, this.view.box, this.reach, pixel);
+        const { box } = this.view;
+        const sight = this.sight?.of === box ? this.sight.found : inSight(this.scene, box, this.reach);
+        paintCoarse(ctx, this.scene, this.looks, this.offsets, this.view.box, sight, this.reach, pixel);
       });
       return;
     }

@@ -1,31 +1,43 @@
-import { computed, inject, Injectable } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { computed, DestroyRef, inject, Injectable } from '@angular/core';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { checkFitted, type Finding } from '@coin-relay/scene';
-import { FitService } from './fit.service';
-import { MachineView } from './machine-view.service';
+import { BehaviorSubject, combineLatest, map, switchMap, timer } from 'rxjs';
+import { FitService, type FitState } from './fit.service';
+import { MachineView, type MachineState } from './machine-view.service';
+
+/** What was found, and what it was found of. */
+interface Looked {
+  readonly of: readonly [FitState, MachineState] | null;
+  readonly all: readonly Finding[];
+}
 
 /**
  * What the checks have to say about the open job as it was last fitted: worked out once after a
- * change, and read by whatever shows findings. One for one job view.
+ * change, in a task of its own, and read by whatever shows findings. One for one job view.
  */
 @Injectable()
 export class Findings {
-  private readonly fits = toSignal(inject(FitService).state$, { requireSync: true });
-  private readonly machine = toSignal(inject(MachineView).state$, { requireSync: true });
+  private readonly fits$ = inject(FitService).state$;
+  private readonly machine$ = inject(MachineView).state$;
+  private readonly looked = new BehaviorSubject<Looked>({ of: null, all: [] });
+  private readonly fits = toSignal(this.fits$, { requireSync: true });
+  private readonly now = toSignal(this.looked, { requireSync: true });
 
   /** Of all rows and of their machine, the heaviest first. */
-  readonly all = computed((): readonly Finding[] => {
-    const { view, others, problems } = this.fits();
-    const { machine, problem } = this.machine();
-    const job = view?.job ?? others[0]?.job;
-    if (!job) return [];
-    return checkFitted({
-      job,
-      rows: view ? [view, ...others] : others,
-      machine,
-      problems: [...problems, ...(problem === null ? [] : [{ run: null, message: problem }])],
-    });
-  });
+  readonly all = computed(() => this.now().all);
+  /** Whether it is not yet known what there is to say of what is shown. */
+  readonly isLooking$ = combineLatest([this.fits$, this.machine$, this.looked]).pipe(
+    map(([fits, machine, { of }]) => of?.[0] !== fits || of[1] !== machine),
+  );
+
+  constructor() {
+    combineLatest([this.fits$, this.machine$])
+      .pipe(
+        switchMap((of) => timer(0).pipe(map((): Looked => ({ of, all: findingsOf(...of) })))),
+        takeUntilDestroyed(inject(DestroyRef)),
+      )
+      .subscribe((looked) => this.looked.next(looked));
+  }
 
   private readonly atWork = computed(() => this.fits().view?.resolved.run.id ?? null);
   /** Of the row at work, as it lies: shown where it is drawn. */
@@ -40,4 +52,18 @@ export class Findings {
   readonly ofMachine = computed(() =>
     this.all().filter(({ step, run }) => step === 'motion' && run === null),
   );
+}
+
+function findingsOf(
+  { view, others, problems }: FitState,
+  { machine, problem }: MachineState,
+): readonly Finding[] {
+  const job = view?.job ?? others[0]?.job;
+  if (!job) return [];
+  return checkFitted({
+    job,
+    rows: view ? [view, ...others] : others,
+    machine,
+    problems: [...problems, ...(problem === null ? [] : [{ run: null, message: problem }])],
+  });
 }

@@ -25,6 +25,7 @@ const NOT_OPEN = failed('The job has to be opened in this thread first.');
 /** The work of the fit worker; it keeps the job that is open. Tested without a worker. */
 export function fitTasks() {
   let open: OpenJob | null = null;
+  let held: readonly FittedRow[] = [];
   return {
     /** Takes a job that is worked on from now on. */
     openJob(job: Job): void {
@@ -67,18 +68,19 @@ export function fitTasks() {
       return pictureOf(job);
     },
 
+    /** Takes a row as it is fitted, for what is prepared next; null forgets those that were taken. */
+    hold(row: FittedRow | null): void {
+      held = row === null ? [] : [...held, row];
+    },
+
     /**
      * What a job in motion has to have worked out ahead.
-     * @param rows as they are fitted; null to fit them
+     * @param known whether its rows were taken; else they are fitted
      */
-    prepare(
-      job: Job,
-      rows: readonly FittedRow[] | null,
-      progress: (part: number) => void,
-    ): Reply<PrecomputedFrames> {
+    prepare(job: Job, known: boolean, progress: (part: number) => void): Reply<PrecomputedFrames> {
       return replied(() => {
         let told = -1;
-        return precomputeFrames(job, rows ?? fittedRows(job), (part) => {
+        return precomputeFrames(job, known ? held : fittedRows(job), (part) => {
           // Told in hundredths: a message for each frame would cost more than the frame.
           if (Math.floor(part * 100) === told) return;
           told = Math.floor(part * 100);

@@ -1,4 +1,10 @@
 import { expose } from 'comlink';
 import { fitTasks } from './fit-tasks';
+import { handOver } from './hand-over';
 
-expose(fitTasks());
+const tasks = Object.entries(fitTasks()).map(([name, work]) => [
+  name,
+  (...given: unknown[]) => handOver((work as (...given: unknown[]) => unknown)(...given)),
+]);
+
+expose(Object.fromEntries(tasks));

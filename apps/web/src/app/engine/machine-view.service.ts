@@ -15,7 +15,7 @@ import { BehaviorSubject, debounceTime, map, Subject, switchMap, takeUntil, type
 import { Playback } from '../session/playback.service';
 import { FitService, type FitState } from './fit.service';
 import { askShown } from './ask-shown';
-import { FitPool } from './fit-pool.service';
+import { FitPool, type FitCalls } from './fit-pool.service';
 import type { Reply } from './reply';
 
 /** The open job in motion. */
@@ -123,9 +123,13 @@ export class MachineView implements OnDestroy {
     const progress = (part: number): void => {
       if (this.asked === job) this.state.next({ ...this.state.value, preparing: part });
     };
-    return askShown(this.pool, MOST_TIME, (tasks) => tasks.prepare(job, rows, proxy(progress)), {
-      late: TOO_LONG,
-    }).pipe(map((reply) => ({ job, reply })));
+    const work = async (tasks: FitCalls): Promise<Reply<PrecomputedFrames>> => {
+      await tasks.hold(null);
+      // Each in a message of its own: the page answers between them.
+      for (const row of rows ?? []) await tasks.hold(row);
+      return tasks.prepare(job, rows !== null, proxy(progress));
+    };
+    return askShown(this.pool, MOST_TIME, work, { late: TOO_LONG }).pipe(map((reply) => ({ job, reply })));
   }
 
   /** Rows as they are drawn: all that can be fitted; null where none is known yet. */

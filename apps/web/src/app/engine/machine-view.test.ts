@@ -115,12 +115,22 @@ describe('the machine of the open job', () => {
     };
   };
   const viewService = (): MachineView => {
+    let thread = fitTasks();
+    let held = 0;
     const tasks = {
-      prepare: (job: Job, rows: readonly FittedRow[] | null, progress: (part: number) => void) => {
-        expect(rows).toHaveLength(job.runs.length);
+      hold: (row: FittedRow | null) => {
+        if (row === null) [thread, held] = [fitTasks(), 0];
+        else held++;
+        thread.hold(row);
+        return Promise.resolve();
+      },
+      prepare: (job: Job, known: boolean, progress: (part: number) => void) => {
+        expect(known).toBe(true);
+        expect(held).toBe(job.runs.length);
         progress(0.5);
+        const { prepare } = thread;
         return new Promise((resolve) => {
-          answers.push(() => resolve(fitTasks().prepare(job, rows, () => undefined)));
+          answers.push(() => resolve(prepare(job, known, () => undefined)));
         });
       },
     };

@@ -1,6 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import { combineLatest, distinctUntilChanged, map } from 'rxjs';
 import { JobStore } from '../document/job-store.service';
+import { Findings } from './findings.service';
 import { FitService } from './fit.service';
 import { MachineView } from './machine-view.service';
 
@@ -11,8 +12,12 @@ export class Unsettled {
     inject(JobStore).job$,
     inject(FitService).state$,
     inject(MachineView).state$,
+    inject(Findings).isLooking$,
   ]).pipe(
-    map(([job, { of, looking }, { preparing }]) => of !== job || looking || preparing !== null),
+    map(
+      ([job, { of, looking }, { preparing }, isLooking]) =>
+        of !== job || looking || preparing !== null || isLooking,
+    ),
     distinctUntilChanged(),
   );
 }

@@ -29,7 +29,7 @@ describe('the worksheet', () => {
       button.click();
       await view.settled();
       await shown(view.fixture);
-      expect(view.element.querySelectorAll('[aria-expanded=true]').length, title).toBe(1);
+      expect(view.element.querySelectorAll('h2 [aria-expanded=true]').length, title).toBe(1);
       expect(button.getAttribute('aria-expanded')).toBe('true');
       expect(view.element.querySelector('.body')?.textContent?.trim(), title).toBeTruthy();
     }

@@ -8,13 +8,16 @@ import { machineRule } from '../rule';
 /** Springs that would be pressed beyond solid or pulled beyond their limit, or that cannot be wound at all. */
 export const springLimits = machineRule(['spring'], (machine) => [
   ...tooManyCoils(machine.job.ties ?? []),
-  ...(machine.job.ties ?? []).flatMap((tie): Found<'spring'>[] => {
+  ...(machine.job.ties ?? []).flatMap((tie, _, ties): Found<'spring'>[] => {
     const { id: of, is, name } = tie;
     if (is.kind !== 'spring') return [];
     const length = (mm: number): string => formatLength(mm, machine.job.unit);
     try {
       const { solid } = springFacts(is);
-      const states = framesOf(machine).map((frame) => ({ frame, at: tieAt(machine, tie, frame) }));
+      const states = framesOf(machine, ties.length).map((frame) => ({
+        frame,
+        at: tieAt(machine, tie, frame),
+      }));
       const shortest = least(states, ({ at }) => at?.span ?? Infinity);
       const longest = least(states, ({ at }) => -(at?.span ?? -Infinity));
       const found: Found<'spring'>[] = [];

@@ -48,14 +48,14 @@ export class PathTool implements PointerUse {
     const { path } = work;
     if (!job || !path) return [];
     const map = this.space.map();
-    return toolFor(path)
-      .handles(path, this.space.ground(job))
-      .map((handle) => ({
-        ...handle,
-        ...toLaid(map, handle),
-        ...(handle.radius === undefined ? {} : { radius: handle.radius * map.scale }),
-        ...(handle.from ? { from: toLaid(map, handle.from) } : {}),
-      }));
+    const handles = toolFor(path).handles(path, this.space.ground(job));
+    if (map.scale === 1) return [...handles];
+    return handles.map((handle) => ({
+      ...handle,
+      ...toLaid(map, handle),
+      ...(handle.radius === undefined ? {} : { radius: handle.radius * map.scale }),
+      ...(handle.from ? { from: toLaid(map, handle.from) } : {}),
+    }));
   }
 
   /** Marks of places that are picked, on the path at work or of the reference picture; while the row is fitted, of those it meets. */

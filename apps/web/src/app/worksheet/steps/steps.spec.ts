@@ -94,14 +94,14 @@ describe('the set-out step', () => {
     const view = await jobView(SetOutStepComponent, demo('demo-prize-carousel'));
     view.service(RunAtWork).choose(view.job().runs[1].id);
     await view.settled();
-    expect(view.text()).toContain('Objects handed out: 8');
-    const byHand = (): HTMLDetailsElement =>
-      [...view.element.querySelectorAll('details')].find((part) =>
-        part.querySelector('summary')?.textContent?.startsWith('Single places by hand'),
+    const head = (words: string): HTMLElement =>
+      [...view.element.querySelectorAll<HTMLElement>('relay-fold [role=button]')].find((part) =>
+        part.textContent?.trim().startsWith(words),
       )!;
+    expect(head('Objects handed out').textContent).toMatch(/Objects handed out\s+8/);
     view.service(PlaceChoice).choose([3]);
     await view.settled();
-    expect(byHand().open).toBe(true);
+    expect(head('Single places by hand').getAttribute('aria-expanded')).toBe('true');
   });
 
   it('the table of places is opened and closed', async () => {

@@ -1,0 +1,64 @@
+import { Component, signal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { describe, expect, it } from 'vitest';
+import { FoldComponent } from './fold.component';
+
+@Component({
+  imports: [FoldComponent],
+  template: `
+    <relay-fold heading="How it sits" [now]="now()" [open]="open()">
+      <ng-template><p>inside</p></ng-template>
+    </relay-fold>
+  `,
+})
+class HostComponent {
+  readonly now = signal('');
+  readonly open = signal(false);
+}
+
+function folded() {
+  const fixture = TestBed.createComponent(HostComponent);
+  fixture.detectChanges();
+  const at = fixture.nativeElement as HTMLElement;
+  const head = at.querySelector<HTMLElement>('[role="button"]')!;
+  const press = (key: string): void => {
+    head.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+    fixture.detectChanges();
+  };
+  return { fixture, at, head, press };
+}
+
+describe('a fold', () => {
+  it('makes what is in it when it is first opened, and keeps it', () => {
+    const { fixture, at, head } = folded();
+    expect(at.textContent).not.toContain('inside');
+    expect(head.getAttribute('aria-expanded')).toBe('false');
+    head.click();
+    fixture.detectChanges();
+    expect(at.textContent).toContain('inside');
+    expect(head.getAttribute('aria-expanded')).toBe('true');
+    head.click();
+    fixture.detectChanges();
+    expect(head.getAttribute('aria-expanded')).toBe('false');
+    expect(at.textContent).toContain('inside');
+  });
+
+  it('is opened and closed by the keys of a button, and by nothing else', () => {
+    const { head, press } = folded();
+    press('Enter');
+    expect(head.getAttribute('aria-expanded')).toBe('true');
+    press(' ');
+    expect(head.getAttribute('aria-expanded')).toBe('false');
+    press('a');
+    expect(head.getAttribute('aria-expanded')).toBe('false');
+  });
+
+  it('opens of itself when there is something in it, and says in its head what', () => {
+    const { fixture, head } = folded();
+    fixture.componentInstance.open.set(true);
+    fixture.componentInstance.now.set('3');
+    fixture.detectChanges();
+    expect(head.getAttribute('aria-expanded')).toBe('true');
+    expect(head.textContent).toMatch(/How it sits\s+3/);
+  });
+});
