@@ -29,8 +29,11 @@ for (const name of names) {
   if (status !== 0) process.exitCode = 1;
 }
 
-for (const name of ['frame', 'drag']) {
+for (const name of ['frame', 'drag', 'open']) {
   if (wanted.length > 0 && !wanted.includes(`${name}-in-browser`)) continue;
   console.log(`\n${name}-in-browser`);
-  await import(`./browser/${name}.mjs`);
+  const { status } = spawnSync(process.execPath, [join(here, 'browser', `${name}.mjs`)], {
+    stdio: 'inherit',
+  });
+  if (status !== 0) process.exitCode = 1;
 }

@@ -50,3 +50,19 @@ describe('bad input: one line on the error output, status 2, nothing on stdout',
     expect(error).not.toContain('\n');
   });
 });
+
+describe('a curve whose handle has no length', () => {
+  it('is placed with finite numbers: every pin of it', () => {
+    const { status, out } = run('place', '--path', 'M0 0C0 0 30 40 60 0', '--pitch', '20');
+    expect(status).toBe(0);
+    const { pins } = JSON.parse(out) as { pins: [number | null, number | null][] };
+    expect(pins.length).toBeGreaterThan(3);
+    expect(pins.flat().every((x) => x !== null && Number.isFinite(x))).toBe(true);
+    expect(pins[0]).toEqual([0, 0]);
+  });
+
+  it('and one that is the line between its ends has no tightest bend', () => {
+    const { out } = run('measure', '--path', 'M0 0C0 0 93.1 37.7 93.1 37.7');
+    expect(JSON.parse(out)).toMatchObject({ minRadius: null, corners: 0 });
+  });
+});

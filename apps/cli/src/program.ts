@@ -1,4 +1,4 @@
-import { RelayError } from '@coin-relay/core';
+import { checkFinite, RelayError } from '@coin-relay/core';
 import {
   checkAnswer,
   contoursAnswer,
@@ -69,7 +69,7 @@ function makeProgram(output: Output): Command {
     .version('0.1.0')
     .exitOverride()
     .configureOutput({ writeOut: (text) => output.out(text.trimEnd()), writeErr: () => undefined });
-  const answer = (made: object): void => output.out(JSON.stringify(made));
+  const answer = (made: object): void => output.out(JSON.stringify(checkFinite(made, 'The calculation')));
 
   withSource(
     program.command('measure').description('length, tightest bend, corners and bounds of a path'),

@@ -1,4 +1,4 @@
-import { RelayError } from '@coin-relay/core';
+import { checkFinite, RelayError } from '@coin-relay/core';
 import {
   describeIssue,
   safeParseFirst,
@@ -29,7 +29,7 @@ const question = <T>(summary: string, body: z.ZodType<T>, answer: (given: T) => 
   body,
   answer: (given) => {
     const read = safeParseFirst(body, given);
-    if (read.success) return answer(read.data);
+    if (read.success) return checkFinite(answer(read.data), 'The calculation');
     const { field, message } = describeIssue(read.error);
     throw new RelayError('request-invalid', `The request cannot be used: ${field}: ${message}.`, { field });
   },

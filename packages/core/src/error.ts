@@ -52,7 +52,8 @@ export type RelayErrorCode =
   | 'contour-not-found'
   | 'job-broken'
   | 'job-later-version'
-  | 'job-incomplete';
+  | 'job-incomplete'
+  | 'not-finite';
 
 /** Names the thing the error is about, so that a screen can point at it. */
 export interface ErrorSubject {

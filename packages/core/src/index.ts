@@ -1,4 +1,5 @@
 export * from './error';
+export * from './finite';
 export * from './limits';
 export * from './math';
 export * from './path';

@@ -1,5 +1,6 @@
 import { findObstacles, type Obstacle } from '../chain';
 import { mm, RelayError } from '../error';
+import { checkFinite } from '../finite';
 import { evenRingRow, ringRow, type Row } from '../motion/row';
 import { checkCount, checkMultiple } from './count';
 import { fitSections } from './fit-sections';
@@ -28,6 +29,10 @@ import { withGap } from './with-gap';
  * comes back with `closes: false` and its obstacles
  */
 export function fitRow(source: FitSource, request: FitRequest): FitOutcome {
+  return checkFinite(solveRow(source, request), 'The fit');
+}
+
+function solveRow(source: FitSource, request: FitRequest): FitOutcome {
   const { pitch, pieces, multiple, hold, lay } = request;
   if (!(pitch > 0)) checkRequest(request, Infinity);
   const from = hold === 'slack' ? tautSource(source, request) : source;

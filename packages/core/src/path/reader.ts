@@ -60,6 +60,53 @@ function readCatenary(d: Float64Array, o: number, u: number, out: Reading): void
   out[4] = sense / (a * root * root);
 }
 
+/** What is lost in a sum of a few products, as a part of the largest of them. */
+const LOST = 16 * Number.EPSILON;
+
+/**
+ * A cubic. Where it stands still, as at an end whose handle has no length, it goes on the way its
+ * second derivative points, or its third (l'Hôpital); what its curvature is there cannot be said, and
+ * where it is less than what rounding makes of a straight line it is none.
+ */
+function readCubic(d: Float64Array, o: number, u: number, out: Reading): void {
+  const beyond = ((((d[o + 5] * u + d[o + 4]) * u + d[o + 3]) * u + d[o + 2]) * u + d[o + 1]) * u + d[o];
+  // A hair beyond an end at which it stands still it would run back.
+  const t = beyond < 0 ? 0 : beyond > 1 ? 1 : beyond;
+  const ax = d[o + 6];
+  const ay = d[o + 7];
+  const bx = d[o + 8];
+  const by = d[o + 9];
+  const cx = d[o + 10];
+  const cy = d[o + 11];
+  out[0] = ((ax * t + bx) * t + cx) * t + d[o + 12];
+  out[1] = ((ay * t + by) * t + cy) * t + d[o + 13];
+  let vx = (3 * ax * t + 2 * bx) * t + cx;
+  let vy = (3 * ay * t + 2 * by) * t + cy;
+  const wx = 6 * ax * t + 2 * bx;
+  const wy = 6 * ay * t + 2 * by;
+  const lost =
+    LOST *
+    (3 * (Math.abs(ax) + Math.abs(ay)) +
+      2 * (Math.abs(bx) + Math.abs(by)) +
+      Math.abs(cx) +
+      Math.abs(cy) +
+      Math.abs(d[o + 12]) +
+      Math.abs(d[o + 13]));
+  let v = Math.sqrt(vx * vx + vy * vy);
+  const w = Math.sqrt(wx * wx + wy * wy);
+  const cross = vx * wy - vy * wx;
+  if (v > lost) {
+    out[4] = Math.abs(cross) > lost * (v + w) ? cross / (v * v * v) : 0;
+  } else {
+    const onward = t < 0.5 ? 1 : -1;
+    [vx, vy] = w > lost ? [onward * wx, onward * wy] : [ax, ay];
+    v = Math.sqrt(vx * vx + vy * vy);
+    out[4] = 0;
+  }
+  out[2] = vx / v;
+  out[3] = vy / v;
+}
+
 /** Reads one segment at a distance u from its start, mm: its numbers are d[o …]. */
 export function readSegment(kind: number, d: Float64Array, o: number, u: number, out: Reading): void {
   if (kind === SEGMENT.line) {
@@ -87,41 +134,27 @@ export function readSegment(kind: number, d: Float64Array, o: number, u: number,
     readCatenary(d, o, u, out);
     return;
   }
-  const t = ((((d[o + 5] * u + d[o + 4]) * u + d[o + 3]) * u + d[o + 2]) * u + d[o + 1]) * u + d[o];
-  let vx: number;
-  let vy: number;
-  let wx: number;
-  let wy: number;
   if (kind === SEGMENT.cubic) {
-    const ax = d[o + 6];
-    const ay = d[o + 7];
-    const bx = d[o + 8];
-    const by = d[o + 9];
-    const cx = d[o + 10];
-    const cy = d[o + 11];
-    out[0] = ((ax * t + bx) * t + cx) * t + d[o + 12];
-    out[1] = ((ay * t + by) * t + cy) * t + d[o + 13];
-    wx = 6 * ax * t + 2 * bx;
-    wy = 6 * ay * t + 2 * by;
-    vx = (3 * ax * t + 2 * bx) * t + cx;
-    vy = (3 * ay * t + 2 * by) * t + cy;
-  } else {
-    const c = Math.cos(t);
-    const s = Math.sin(t);
-    const px = d[o + 8] * c;
-    const py = d[o + 9] * s;
-    const qx = -d[o + 8] * s;
-    const qy = d[o + 9] * c;
-    const ct = d[o + 10];
-    const st = d[o + 11];
-    const sense = d[o + 12];
-    out[0] = d[o + 6] + ct * px - st * py;
-    out[1] = d[o + 7] + st * px + ct * py;
-    vx = sense * (ct * qx - st * qy);
-    vy = sense * (st * qx + ct * qy);
-    wx = -(ct * px - st * py);
-    wy = -(st * px + ct * py);
+    readCubic(d, o, u, out);
+    return;
   }
+  const t = ((((d[o + 5] * u + d[o + 4]) * u + d[o + 3]) * u + d[o + 2]) * u + d[o + 1]) * u + d[o];
+  // An ellipse.
+  const c = Math.cos(t);
+  const s = Math.sin(t);
+  const px = d[o + 8] * c;
+  const py = d[o + 9] * s;
+  const qx = -d[o + 8] * s;
+  const qy = d[o + 9] * c;
+  const ct = d[o + 10];
+  const st = d[o + 11];
+  const sense = d[o + 12];
+  out[0] = d[o + 6] + ct * px - st * py;
+  out[1] = d[o + 7] + st * px + ct * py;
+  const vx = sense * (ct * qx - st * qy);
+  const vy = sense * (st * qx + ct * qy);
+  const wx = -(ct * px - st * py);
+  const wy = -(st * px + ct * py);
   const v2 = vx * vx + vy * vy;
   const v = Math.sqrt(v2);
   out[2] = vx / v;

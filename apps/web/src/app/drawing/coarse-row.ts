@@ -6,7 +6,7 @@ import type { Bounds } from './view-port';
  * Links that are painted as they are, in all of a picture; of more the eye reads no outlines, and
  * each is painted as a short bar of its size and colour.
  */
-export const MOST_DETAILED = 1_200;
+export const MOST_DETAILED = 700;
 /** Bars shorter than this on the screen, px, are painted some at once. */
 const LEAST_BAR = 1.5;
 /** Bars of at least this length, px, have an edge. */
