@@ -65,7 +65,8 @@ export function fitSections(
     return stopped(common, base, inTheWay);
   }
   if (count === null) checkMultiple(whole / pitch, multiple);
-  const sections = countSections(path, parts, pitch, pieces, multiple, count);
+  const ideal = parts.reduce((sum, { from, to }) => sum + spacingsBetween(path, from, to, pitch, pieces), 0);
+  const sections = countSections(path, parts, pitch, pieces, multiple, count, ideal);
   const total = sections.reduce((sum, section) => sum + section.count, 0);
   checkCount(total, 1, 1);
   const row = stillRow(path, placesOf(base, sections, pieces));
@@ -73,7 +74,7 @@ export function fitSections(
   return {
     request,
     length: path.length,
-    ideal: sections.reduce((sum, { from, to }) => sum + spacingsBetween(path, from, to, pitch, pieces), 0),
+    ideal,
     count: total,
     window,
     sections,

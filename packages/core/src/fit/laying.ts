@@ -1,11 +1,40 @@
 import { backwards, marchChords } from '../chain';
 import { LIMITS } from '../limits';
 import { bracketedRoot } from '../math';
-import { pathReader, type MeasuredPath } from '../path';
+import { newReading, pathReader, type MeasuredPath, type PathReader } from '../path';
 import type { Engagement } from '../route';
 import type { RowLay, RowWindow } from './lay';
 
-/** How many spacings of a pitch lie between two places of a path, as a real number. */
+/** The part of a stretch before its end at which it is taken to run on straight. */
+const INSET = 1e-9;
+
+/**
+ * Reads a stretch of a path that runs on straight beyond its end, whatever the path does there: what
+ * stands on the end must not be sought on the other side of a corner.
+ */
+function stretchReader(path: MeasuredPath, from: number, to: number): PathReader {
+  const read = pathReader(path);
+  const last = to - INSET * (to - from);
+  const end = newReading();
+  read(last, end);
+  return (s, out) => {
+    if (s < last) {
+      read(s, out);
+      return;
+    }
+    out[0] = end[0] + (s - last) * end[2];
+    out[1] = end[1] + (s - last) * end[3];
+    out[2] = end[2];
+    out[3] = end[3];
+    out[4] = 0;
+  };
+}
+
+/**
+ * How many spacings of a pitch lie between two places of a path, as a real number: the whole chords,
+ * and what of the path is left after them as a part of what the next chord would take of it, round a
+ * corner where there is one.
+ */
 export function spacingsBetween(
   path: MeasuredPath,
   from: number,
@@ -16,8 +45,8 @@ export function spacingsBetween(
   if (pieces === 'bending') return (to - from) / pitch;
   const most = Math.min(LIMITS.links, Math.ceil((to - from) / pitch) + 1);
   const places = new Float64Array(most + 1);
-  const made = marchChords(pathReader(path), from, pitch, most, path.length, places);
-  // Whole chords, and the part of one more that is left, along the path.
+  const read = pathReader(path);
+  const made = marchChords(read, from, pitch, most, path.length, places);
   for (let i = 1; i < made; i++)
     if (places[i] > to + 1e-12 * path.length)
       return i - 1 + (to - places[i - 1]) / (places[i] - places[i - 1]);
@@ -38,7 +67,7 @@ export function spacingThatReaches(
   const room = to - from;
   const most = room / spacings;
   if (pieces === 'bending') return most;
-  const read = pathReader(path);
+  const read = stretchReader(path, from, to);
   const places = new Float64Array(spacings + 1);
   const over = (chord: number): number => {
     const made = marchChords(read, from, chord, spacings, path.length, places);

@@ -72,7 +72,9 @@ export function sectionsOf(path: MeasuredPath, window: RowWindow, meet: MustMeet
  * A whole count for every section, so that the largest |p_j / p − 1| is the least there is, under
  * a total that is a multiple (or a given number). Exact: for a bound on it every section has a
  * range of counts, and the bound can be kept where the range of their sum holds such a total; the
- * least bound is searched for.
+ * least bound is searched for. Of the totals that keep it the nearest to the ideal one is taken, and
+ * in every section the nearest count that this total allows.
+ * @param ideal spacings of the whole, as a real number
  * @throws RelayError sections-cannot-close
  */
 export function countSections(
@@ -82,6 +84,7 @@ export function countSections(
   pieces: Engagement,
   multiple: number,
   count: number | null,
+  ideal = sections.reduce((sum, { from, to }) => sum + (to - from), 0) / pitch,
 ): FittedSection[] {
   const known = sections.map(() => new Map<number, number>());
   const pitchOf = (j: number, n: number): number => {
@@ -110,8 +113,7 @@ export function countSections(
     const high = all.reduce((sum, range) => sum + range.high, 0);
     if (count !== null) return low <= count && count <= high ? { all, total: count } : null;
     if (Math.ceil(low / multiple) * multiple > high) return null;
-    const whole = sections.reduce((sum, { from, to }) => sum + (to - from), 0) / pitch;
-    const nearest = Math.round(whole / multiple) * multiple;
+    const nearest = Math.floor(ideal / multiple + 0.5 + SAME) * multiple;
     const total = Math.min(
       Math.max(nearest, Math.ceil(low / multiple) * multiple),
       Math.floor(high / multiple) * multiple,
@@ -124,7 +126,7 @@ export function countSections(
     if (high > 1e4) throw cannotClose(sections, multiple, count);
   }
   let low = 0;
-  for (let k = 0; k < 60 && high - low > 1e-13 * (1 + high); k++) {
+  for (let k = 0; k < 60 && high - low > SAME * 0.1; k++) {
     const mid = (low + high) / 2;
     if (totalWithin(mid)) high = mid;
     else low = mid;
@@ -142,16 +144,24 @@ function rangeWithin(
   pitch: number,
   bound: number,
 ): { low: number; high: number } | null {
-  const most = pitch * (1 + bound) * (1 + 1e-12);
-  const least = pitch * (1 - bound) * (1 - 1e-12);
-  // A chord is never longer than its share of the path: these two are on the safe side.
-  let low = Math.max(1, Math.ceil((to - from) / most));
+  const most = pitch * (1 + bound + SAME);
+  const least = pitch * (1 - bound - SAME);
+  // A chord is never longer than its share of the path, as far as both are worked out.
+  let low = Math.max(1, Math.ceil((to - from) / most) - 1);
   while (low > 1 && pitchOf(low - 1) <= most) low--;
+  const last = least > 0 ? Math.ceil((to - from) / least) : low + 1000;
+  while (low < last && !(pitchOf(low) <= most)) low++;
   if (!(pitchOf(low) <= most)) return null;
-  let high = least > 0 ? Math.max(1, Math.floor((to - from) / least)) : low + 1000;
+  let high = least > 0 ? Math.max(1, Math.floor((to - from) / least) + 1) : low + 1000;
   while (high >= low && !(pitchOf(high) >= least)) high--;
   return high >= low ? { low, high } : null;
 }
+
+/**
+ * Differences of pitches, as a part of one, that are none: well beyond what rounding and the solving
+ * of chords make, so that a path that is turned, scaled or mirrored is counted out alike.
+ */
+const SAME = 1e-9;
 
 /** Whole counts within their ranges that add up to a total, each as near to its own best as that allows. */
 function shareOut(
@@ -161,7 +171,7 @@ function shareOut(
 ): number[] {
   const counts = ranges.map(({ low, high }, j) => {
     let best = low;
-    for (let n = low; n <= high; n++) if (cost(j, n) < cost(j, best)) best = n;
+    for (let n = low; n <= high; n++) if (cost(j, n) < cost(j, best) - SAME) best = n;
     return best;
   });
   let off = total - counts.reduce((sum, n) => sum + n, 0);
@@ -171,7 +181,7 @@ function shareOut(
     for (let j = 0; j < counts.length; j++) {
       const next = counts[j] + by;
       if (next < ranges[j].low || next > ranges[j].high) continue;
-      if (best < 0 || cost(j, next) < cost(best, counts[best] + by)) best = j;
+      if (best < 0 || cost(j, next) < cost(best, counts[best] + by) - SAME) best = j;
     }
     counts[best] += by;
     off -= by;
