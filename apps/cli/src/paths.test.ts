@@ -62,6 +62,17 @@ describe('place', () => {
 });
 
 describe('contours', () => {
+  it('says on the error output what it left out, and why', () => {
+    const svg = file(
+      'units.svg',
+      '<svg xmlns="http://www.w3.org/2000/svg"><circle r="5mm"/><line x2="50%"/><text>a</text><text>b</text></svg>',
+    );
+    const { status, out, error } = run('contours', '--svg', svg);
+    expect([status, (JSON.parse(out) as unknown[]).length]).toEqual([0, 1]);
+    expect(error).toMatch(/left out: line: its x2, “50%”/);
+    expect(error).toMatch(/left out: 2 × text: /);
+  });
+
   it('lists the lines of an SVG in its own axes, of a DXF with y up', () => {
     const svg = file(
       'c.svg',

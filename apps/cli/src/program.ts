@@ -103,7 +103,11 @@ function makeProgram(output: Output): Command {
     .option('--csv <file>', 'a table of points')
     .action((options: Options) => {
       const { format, text } = drawingOf(options);
-      answer(contoursAnswer(format, text));
+      const { contours, leftOut } = contoursAnswer(format, text);
+      answer(contours);
+      // The list stays a list; what is not in it is said beside it.
+      for (const { what, reason, count } of leftOut)
+        output.error(oneLine(`left out: ${count === 1 ? '' : `${String(count)} × `}${what}: ${reason}`));
     });
   program
     .command('hang')

@@ -20,7 +20,7 @@ import {
   type HangBy,
   type Vec,
 } from '@coin-relay/core';
-import { readDrawing, type DrawingFormat } from '@coin-relay/formats';
+import { readDrawing, type DrawingFormat, type Skipped } from '@coin-relay/formats';
 import { loadSource, type LoadedSource } from './source';
 import type { GivenSource } from '@coin-relay/model';
 
@@ -158,13 +158,20 @@ export interface ContourAnswer {
 }
 
 /** The contours of an SVG or DXF drawing or of a table of points, each as it stands in the file. */
-export function contoursAnswer(format: DrawingFormat, text: string): ContourAnswer[] {
-  return readDrawing(format, text).contours.map(({ id, length, closed, contour }) => ({
-    id,
-    length,
-    closed,
-    bounds: pathBounds(measurePath(format === 'svg' ? mirrorContour(contour) : contour)),
-  }));
+export function contoursAnswer(
+  format: DrawingFormat,
+  text: string,
+): { contours: ContourAnswer[]; leftOut: readonly Skipped[] } {
+  const { contours, skipped } = readDrawing(format, text);
+  return {
+    contours: contours.map(({ id, length, closed, contour }) => ({
+      id,
+      length,
+      closed,
+      bounds: pathBounds(measurePath(format === 'svg' ? mirrorContour(contour) : contour)),
+    })),
+    leftOut: skipped,
+  };
 }
 
 /** A hanging row: its length, its greatest depth below the line between its anchors, and a of its catenary. */

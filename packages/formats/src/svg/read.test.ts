@@ -33,6 +33,43 @@ describe('shapes', () => {
     expect(contours.filter((c) => !c.closed).map((c) => c.id)).toEqual(['l', 'y', 'p']);
   });
 
+  it('takes lengths in units and in per cent (W3C SVG 2, 8.9: of the width, the height, or the diagonal over √2)', () => {
+    const lengths = (text: string): Record<string, number> =>
+      Object.fromEntries(readSvg(text).contours.map((c) => [c.id, c.length]));
+    const body =
+      '<circle id="c" r="5mm"/><line id="l" x1="10%" x2="60%" y2="0"/><rect id="r" width="50%" height="1in"/><circle id="d" r="10%"/>';
+    // A view box of 200 by 100 units: one unit is one millimetre where no size is given.
+    const plain = lengths(svg(body, 'viewBox="0 0 200 100"'));
+    expect(plain['c']).toBeCloseTo(10 * Math.PI, 9);
+    expect(plain['l']).toBeCloseTo(100, 9);
+    expect(plain['r']).toBeCloseTo(2 * (100 + 25.4), 9);
+    expect(plain['d']).toBeCloseTo(2 * Math.PI * 0.1 * Math.sqrt((200 ** 2 + 100 ** 2) / 2), 9);
+    // In a drawing of 100 mm by 50 mm without a view box a unit is a pixel of 1/96 inch, and 5 mm are 5 mm.
+    const sized = lengths(svg(body, 'width="100mm" height="50mm"'));
+    expect(sized['c']).toBeCloseTo(10 * Math.PI, 9);
+    expect(sized['l']).toBeCloseTo(50, 9);
+    expect(sized['r']).toBeCloseTo(2 * (50 + 25.4), 9);
+    // What is shown at another size is another line.
+    const copied = lengths(
+      svg(
+        '<symbol id="s"><line x2="50%"/></symbol><use href="#s" width="40" height="9"/><use href="#s" width="80" height="9"/>',
+      ),
+    );
+    expect(Object.values(copied)).toEqual([20, 40]);
+  });
+
+  it('says which length it cannot read', () => {
+    const { contours, skipped } = readSvg(
+      svg('<circle r="2em"/><line x2="50%"/><rect width="9" height="x"/>'),
+    );
+    expect(contours).toEqual([]);
+    expect(skipped.map(({ what, reason }) => `${what}: ${reason}`)).toEqual([
+      'circle: its r, “2em”, is no length that can be read',
+      'line: its x2, “50%”, is a part of the drawing, which does not say how large it is',
+      'rect: its height, “x”, is no length that can be read',
+    ]);
+  });
+
   it('lists every contour of one path, numbered', () => {
     const { contours } = readSvg(svg('<path id="two" d="M0 0h5M0 9h6z"/><path d="M0 0h1"/>'));
     expect(contours.map((c) => c.id)).toEqual(['two.1', 'two.2', 'path-3']);

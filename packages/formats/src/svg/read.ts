@@ -13,7 +13,8 @@ import { parseTransform } from './transform';
 import { SHAPES, shapePathData } from './shapes';
 import { Styles } from './styles';
 import { readTree, type SvgNode } from './tree';
-import { innerViewport, outerViewport } from './viewport';
+import { sizeIn, type LengthGround } from './lengths';
+import { innerGround, innerViewport, lengthGround, outerViewport } from './viewport';
 
 /** Elements whose insides are not drawn where they stand. */
 const UNDRAWN: ReadonlyMap<string, string> = new Map([
@@ -58,7 +59,8 @@ export function readSvg(text: string): Drawing {
   const root = readTree(text);
   const reader = new SvgReader(root);
   const viewport = outerViewport(root.attributes);
-  for (const child of root.children) reader.draw(child, viewport.matrix, 0);
+  const ground = lengthGround(root.attributes, viewport.physical);
+  for (const child of root.children) reader.draw(child, viewport.matrix, ground, 0);
   return reader.collected.result(viewport.millimetresPerUnit, viewport.physical);
 }
 
@@ -68,7 +70,10 @@ class SvgReader {
   private readonly styles = new Styles();
   /** Elements that are being copied: one that copies itself is seen here. */
   private readonly copying = new Set<SvgNode>();
-  private readonly read = new Map<SvgNode, readonly Contour[]>();
+  private readonly read = new Map<
+    SvgNode,
+    { readonly data: string; readonly contours: readonly Contour[] }
+  >();
 
   constructor(root: SvgNode) {
     const stack = [root];
@@ -82,7 +87,7 @@ class SvgReader {
     }
   }
 
-  draw(node: SvgNode, outer: AffineTuple, depth: number): void {
+  draw(node: SvgNode, outer: AffineTuple, ground: LengthGround, depth: number): void {
     const { kind, attributes } = node;
     if (SILENT.has(kind)) return;
     const { collected } = this;
@@ -109,16 +114,17 @@ class SvgReader {
       return;
     }
     const matrix = multiply(outer, transform);
-    if (kind === 'use') this.copy(node, matrix, depth);
-    else if (SHAPES.has(kind)) this.addShape(node, matrix);
+    if (kind === 'use') this.copy(node, matrix, ground, depth);
+    else if (SHAPES.has(kind)) this.addShape(node, matrix, ground);
     else {
-      const inner = kind === 'svg' ? multiply(matrix, innerViewport(attributes)) : matrix;
-      for (const child of node.children) this.draw(child, inner, depth + 1);
+      const inner = kind === 'svg' ? multiply(matrix, innerViewport(attributes, ground)) : matrix;
+      const within = kind === 'svg' ? innerGround(attributes, ground) : ground;
+      for (const child of node.children) this.draw(child, inner, within, depth + 1);
     }
   }
 
   /** What a `use` element shows: the element it names, moved (W3C SVG 2, chapter 5.5). */
-  private copy(node: SvgNode, outer: AffineTuple, depth: number): void {
+  private copy(node: SvgNode, outer: AffineTuple, ground: LengthGround, depth: number): void {
     const { attributes } = node;
     const href = attributes['href'] ?? attributes['xlink:href'] ?? '';
     const target = href.startsWith('#') ? this.named.get(href.slice(1)) : undefined;
@@ -136,20 +142,24 @@ class SvgReader {
       return;
     }
     this.copying.add(target);
-    const x = Number.parseFloat(attributes['x'] ?? '0') || 0;
-    const y = Number.parseFloat(attributes['y'] ?? '0') || 0;
+    const x = sizeIn(attributes['x'], 'width', ground) ?? 0;
+    const y = sizeIn(attributes['y'], 'height', ground) ?? 0;
     const moved = multiply(outer, [1, 0, 0, 1, x, y]);
     if (target.kind === 'symbol') {
       const { width, height } = attributes;
-      const inner = multiply(moved, innerViewport({ ...target.attributes, width, height, x: '0', y: '0' }));
-      for (const child of target.children) this.draw(child, inner, depth + 1);
+      const inner = multiply(
+        moved,
+        innerViewport({ ...target.attributes, width, height, x: '0', y: '0' }, ground),
+      );
+      const within = innerGround({ ...target.attributes, width, height }, ground);
+      for (const child of target.children) this.draw(child, inner, within, depth + 1);
     } else {
-      this.draw(target, moved, depth + 1);
+      this.draw(target, moved, ground, depth + 1);
     }
     this.copying.delete(target);
   }
 
-  private addShape(node: SvgNode, matrix: AffineTuple): void {
+  private addShape(node: SvgNode, matrix: AffineTuple, ground: LengthGround): void {
     const { kind, attributes } = node;
     const { collected } = this;
     if (this.styles.valueOf(node, 'visibility') === 'hidden') {
@@ -160,13 +170,13 @@ class SvgReader {
       collected.add(kind, attributes['id'], [NOTHING]);
       return;
     }
-    const data = shapePathData(kind, attributes);
-    if (data === null || data.trim() === '') {
-      collected.skip(kind, 'it draws nothing');
-      return;
-    }
     let found: readonly Contour[];
     try {
+      const data = shapePathData(kind, attributes, ground);
+      if (data === null || data.trim() === '') {
+        collected.skip(kind, 'it draws nothing');
+        return;
+      }
       found = this.contoursOf(node, data);
       checkMatrix(matrix);
     } catch (error) {
@@ -181,9 +191,12 @@ class SvgReader {
 
   /** The contours of an element, read once however often it is copied. @throws RelayError */
   private contoursOf(node: SvgNode, data: string): readonly Contour[] {
-    const known = this.read.get(node) ?? parsePathData(checkedData(data), Number.MAX_VALUE);
-    this.read.set(node, known);
-    return known;
+    const known = this.read.get(node);
+    // What is in per cent is another line where it is shown in another size.
+    if (known?.data === data) return known.contours;
+    const contours = parsePathData(checkedData(data), Number.MAX_VALUE);
+    this.read.set(node, { data, contours });
+    return contours;
   }
 }
 

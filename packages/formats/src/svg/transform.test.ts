@@ -118,7 +118,10 @@ describe('viewports', () => {
   });
 
   it('a drawing within a drawing is placed, fitted and centred', () => {
-    const inner = innerViewport({ x: '10', y: '20', width: '100', height: '50', viewBox: '0 0 10 10' });
+    const inner = innerViewport(
+      { x: '10', y: '20', width: '100', height: '50', viewBox: '0 0 10 10' },
+      { size: null, perMm: 1 },
+    );
     // The square box is fitted into 50 x 50 and centred in 100 x 50.
     close(apply(inner, 0, 0), 35, 20);
     close(apply(inner, 10, 10), 85, 70);

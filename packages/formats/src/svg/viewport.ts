@@ -1,26 +1,6 @@
 import type { Attributes } from './shapes';
 import type { AffineTuple } from '@coin-relay/core';
-
-/** Millimetres in one of each physical unit of CSS. */
-const PHYSICAL: Readonly<Record<string, number>> = {
-  mm: 1,
-  cm: 10,
-  q: 0.25,
-  in: 25.4,
-  pt: 25.4 / 72,
-  pc: 25.4 / 6,
-};
-
-interface Size {
-  readonly value: number;
-  readonly unit: string;
-}
-
-function readSize(text: string | undefined): Size | null {
-  // Each character can be read in one way only, so that a long text is not tried in many.
-  const match = /^([+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?)\s*([a-z%]*)$/i.exec((text ?? '').trim());
-  return match ? { value: Number(match[1]), unit: match[2].toLowerCase() } : null;
-}
+import { PHYSICAL, readSize, sizeIn, type LengthGround, type LengthOf } from './lengths';
 
 function readViewBox(text: string | undefined): readonly [number, number, number, number] | null {
   const n = (text ?? '')
@@ -63,15 +43,39 @@ export function outerViewport(attributes: Attributes): {
 }
 
 /** The map of an `svg` element inside a drawing: its place and its view box, fitted and centred. */
-export function innerViewport(attributes: Attributes): AffineTuple {
-  const x = readSize(attributes['x'])?.value ?? 0;
-  const y = readSize(attributes['y'])?.value ?? 0;
+export function innerViewport(attributes: Attributes, ground: LengthGround): AffineTuple {
+  const length = (name: string, of: LengthOf): number | null => sizeIn(attributes[name], of, ground);
+  const x = length('x', 'width') ?? 0;
+  const y = length('y', 'height') ?? 0;
   const box = readViewBox(attributes['viewBox']);
-  const w = readSize(attributes['width']);
-  const h = readSize(attributes['height']);
-  if (!box || !w || !h || w.unit === '%' || h.unit === '%') return [1, 0, 0, 1, x, y];
-  const k = Math.min(w.value / box[2], h.value / box[3]);
-  const dx = (w.value - box[2] * k) / 2;
-  const dy = (h.value - box[3] * k) / 2;
+  const w = length('width', 'width');
+  const h = length('height', 'height');
+  if (!box || w === null || h === null) return [1, 0, 0, 1, x, y];
+  const k = Math.min(w / box[2], h / box[3]);
+  const dx = (w - box[2] * k) / 2;
+  const dy = (h - box[3] * k) / 2;
   return [k, 0, 0, k, x + dx - box[0] * k, y + dy - box[1] * k];
+}
+
+/** CSS pixels, which are user units where there is no view box, in a millimetre. */
+const PIXELS_PER_MM = 96 / 25.4;
+
+/**
+ * What lengths in a drawing are measured by. In one without a physical size a unit is taken for a millimetre, and so a millimetre for a unit.
+ */
+export function lengthGround(attributes: Attributes, physical: boolean): LengthGround {
+  return groundOf(attributes, physical ? PIXELS_PER_MM : 1, null);
+}
+
+/** That of an `svg` element, or of a symbol that is shown; where it says no size it has that of what it stands in. */
+export const innerGround = (attributes: Attributes, { size, perMm }: LengthGround): LengthGround =>
+  groundOf(attributes, perMm, size);
+
+function groundOf(attributes: Attributes, perMm: number, outer: LengthGround['size']): LengthGround {
+  const box = readViewBox(attributes['viewBox']);
+  if (box) return { size: [box[2], box[3]], perMm };
+  const ground = { size: outer, perMm };
+  const width = sizeIn(attributes['width'], 'width', ground);
+  const height = sizeIn(attributes['height'], 'height', ground);
+  return { size: width !== null && height !== null ? [width, height] : outer, perMm };
 }
