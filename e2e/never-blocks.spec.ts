@@ -3,8 +3,12 @@ import { fileURLToPath } from 'node:url';
 import type { Browser, Page } from '@playwright/test';
 import { expect, test } from './support';
 
-/** How long a page may do one thing, ms of the processor's time on the machine that is calibrated for. */
-const MOST_MS = 50;
+/**
+ * How long a page may do one thing, ms of the processor's time on the machine that is calibrated for.
+ * What is aimed at is 50, and measured by `bench/browser/open.mjs`; this much more is for machines on
+ * which other things run, and still far below what a page took before its work was shared out.
+ */
+const MOST_MS = 150;
 /** What the loop of the calibration takes on that machine, ms. */
 const CALIBRATED_MS = 26;
 
@@ -71,7 +75,7 @@ for (const name of heaviest) {
   test(`${name}: opens without the page being blocked`, async ({ page, browser, request }) => {
     const read = JSON.parse(readFileSync(`${folder}/${name}`, 'utf8')) as { job?: object };
     const made = await request.post('/api/jobs', { data: { job: read.job ?? read } });
-    test.skip(!made.ok(), 'it is refused');
+    expect(made.ok()).toBe(true);
     const { id } = (await made.json()) as { id: string };
     const { longest, slower } = await tasksDuring(browser, page, async () => {
       await page.goto(`/job/${id}`);
@@ -80,7 +84,6 @@ for (const name of heaviest) {
       });
       await expect(page.locator('relay-sentence')).toContainText(/./);
     });
-    console.log(`${name}: ${longest.slice(0, 4).map((ms) => ms.toFixed(0))} ms, ${slower.toFixed(2)} slower`);
     expect(longest.length).toBeGreaterThan(10);
     expect(longest[0] / slower).toBeLessThan(MOST_MS);
     await request.delete(`/api/jobs/${id}`);

@@ -56,12 +56,17 @@ process.exitCode = faults === 0 ? 0 : 1;
 async function share(target, from, to) {
   let slowest = [from, 0];
   for (let at = from; at < to;) {
-    const ended = await reading(target, at, to);
+    let ended = await reading(target, at, to);
+    // The machine may have been busy with something else: it is read once more by itself.
+    if (ended.late) {
+      const again = await reading(target, ended.n, ended.n + 1);
+      if (again.done) ended = { ...ended, error: null };
+    }
     if (ended.done) {
       if (ended.slowestMs > slowest[1]) slowest = [ended.slowest, ended.slowestMs];
       break;
     }
-    fault(target, ended.n, ended.error);
+    if (ended.error !== null) fault(target, ended.n, ended.error);
     at = ended.n + 1;
   }
   return slowest;
@@ -85,7 +90,7 @@ function reading(target, from, to) {
         n = said.n;
         clearTimeout(timer);
         const most = MOST_MS[target];
-        timer = setTimeout(() => end({ n, error: `over ${most / 1000} s` }), most);
+        timer = setTimeout(() => end({ n, late: true, error: `over ${most / 1000} s` }), most);
       } else if (said.kind === 'fault') fault(target, said.n, said.error);
       else end({ done: true, ...said });
     });

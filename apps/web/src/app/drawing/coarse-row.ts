@@ -1,5 +1,5 @@
-import { INK, pieceNumberAt, placeOf, type RowScene } from '@coin-relay/scene';
-import type { PieceLooks } from './piece-looks';
+import { INK, pieceNumberAt, placeOf, type RowScene, type ScenePiece } from '@coin-relay/scene';
+import type { PieceLook, PieceLooks } from './piece-looks';
 import type { Bounds } from './view-port';
 
 /**
@@ -102,6 +102,10 @@ function gather(
   const { frame, side, pieces } = scene;
   const { table } = scene.setOut;
   const { pins, links } = frame;
+  // Neighbours mostly look alike: theirs is looked up once.
+  let last: PieceLook | null = null;
+  let lastNumber = -1;
+  let into: number[] | null = null;
   for (let k = 0; k < links; k += every) {
     if (box && !isIn(pins[2 * k], pins[2 * k + 1], box, reach)) continue;
     const number = pieceNumberAt(scene, k);
@@ -119,18 +123,26 @@ function gather(
     const from = stride > 1 ? 0 : Math.max(gap * size, piece.box[0]);
     const end = stride > 1 ? size : Math.min((1 - gap) * size, piece.box[2]);
     const look = looks.at(k, number);
-    const colour = look.main?.fill ?? look.front.find(({ fill }) => fill !== null)?.fill ?? INK;
-    const width = piece.box[3] - piece.box[1];
-    const key = `${colour} ${width}`;
-    let found = bars.get(key);
-    if (!found) bars.set(key, (found = { colour, width, ends: [] }));
-    found.ends.push(
+    if (look !== last || number !== lastNumber) {
+      [last, lastNumber] = [look, number];
+      into = barsOf(look, piece, bars);
+    }
+    into?.push(
       x0 + ux * from - off * uy,
       y0 + uy * from + off * ux,
       x0 + ux * end - off * uy,
       y0 + uy * end + off * ux,
     );
   }
+}
+
+function barsOf(look: PieceLook, piece: ScenePiece, bars: Map<string, Bars>): number[] {
+  const colour = look.main?.fill ?? look.front.find(({ fill }) => fill !== null)?.fill ?? INK;
+  const width = piece.box[3] - piece.box[1];
+  const key = `${colour} ${width}`;
+  let found = bars.get(key);
+  if (!found) bars.set(key, (found = { colour, width, ends: [] }));
+  return found.ends;
 }
 
 function stroke(ctx: CanvasRenderingContext2D, ends: readonly number[], colour: string, width: number): void {

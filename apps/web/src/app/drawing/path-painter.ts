@@ -9,21 +9,24 @@ import {
 import type { Finding } from '@coin-relay/scene';
 import { THEME } from '../shared/theme';
 
-/** The path itself as a thin line, and its start with the way it runs. */
-export function paintPath(ctx: CanvasRenderingContext2D, fit: FitOutcome, pixel: number): void {
-  const { path } = fit.layout;
+/** The path itself as it is drawn: a thin line. */
+export function pathLine({ layout: { path } }: FitOutcome): Path2D {
   const read = pathReader(path);
   const at = newReading();
-  ctx.beginPath();
+  const line = new Path2D();
   const steps = 720;
   for (let i = 0; i <= steps; i++) {
     read((path.length * i) / steps, at);
-    if (i === 0) ctx.moveTo(at[0], at[1]);
-    else ctx.lineTo(at[0], at[1]);
+    if (i === 0) line.moveTo(at[0], at[1]);
+    else line.lineTo(at[0], at[1]);
   }
+  return line;
+}
+
+export function paintPath(ctx: CanvasRenderingContext2D, line: Path2D, pixel: number): void {
   ctx.strokeStyle = THEME.accent;
   ctx.lineWidth = pixel * 0.8;
-  ctx.stroke();
+  ctx.stroke(line);
 }
 
 /** A path that moves, from the table that is ridden on. */

@@ -30,7 +30,7 @@ import {
 import { bandOf, PLAIN_REPEATS, repeatOf, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
 import type { PictureShelf } from '../shared/picture-shelf';
 import { inSight, isIn, MOST_DETAILED, paintCoarse, type InSight } from './coarse-row';
-import { paintPath, paintSampledPath } from './path-painter';
+import { paintPath, paintSampledPath, pathLine } from './path-painter';
 import { figureParts, fillParts, PieceLooks, type PaintPart, type PieceLook } from './piece-looks';
 import type { Bounds } from './view-port';
 
@@ -70,6 +70,7 @@ export class RowPainter {
   private view = ALL_IN_FULL;
   private sight: { readonly of: Bounds | null; readonly found: InSight } | null = null;
   private readonly hangs: boolean;
+  private way: Path2D | null = null;
   private order: readonly DrawTurn[] | null = null;
   private points = new Float64Array(0);
   private readonly m = new Float64Array(6);
@@ -165,7 +166,7 @@ export class RowPainter {
   paintWay(ctx: CanvasRenderingContext2D, pixel: number): void {
     const { sampledPath: sampled } = this.scene;
     if (this.laid?.sampledPaths && sampled) paintSampledPath(ctx, sampled, pixel);
-    else paintPath(ctx, this.fit, pixel);
+    else paintPath(ctx, (this.way ??= pathLine(this.fit)), pixel);
   }
 
   private paintOnce(ctx: CanvasRenderingContext2D, pixel: number, between: () => void): void {

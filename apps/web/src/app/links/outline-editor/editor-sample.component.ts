@@ -12,7 +12,6 @@ import {
   viewChild,
 } from '@angular/core';
 import type { Job, JobPiece } from '@coin-relay/model';
-import { paintPath } from '../../drawing/path-painter';
 import { RowPainter } from '../../drawing/row-painter';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { askShown } from '../../engine/ask-shown';
@@ -131,6 +130,6 @@ export class OutlineSampleComponent {
     const tall = Math.max(...painter.scene.pieces.map(({ box }) => box[3] - box[1]), span);
     const scale = Math.min(w / (span * 5), h / (Math.max(tall, span) * 2.4));
     ctx.setTransform(scale * k, 0, 0, -scale * k, (w / 2 - x * scale) * k, (h / 2 + y * scale) * k);
-    painter.paint(ctx, 1 / scale, () => paintPath(ctx, painter.fit, 1 / scale));
+    painter.paint(ctx, 1 / scale, () => painter.paintWay(ctx, 1 / scale));
   }
 }
