@@ -61,7 +61,7 @@ describe('files that are heavy to read', () => {
     expect(outcome(name, text())).toBe(wanted);
   }); // prettier-ignore
 
-  it.each(['hang-1.dxf', 'hang-2.dxf', 'hang-3.dxf', 'slow-1.svg', 'slow-2.svg'])(
+  it.each(['hang-1.dxf', 'hang-2.dxf', 'hang-3.dxf', 'hang-4.dxf', 'hang-5.dxf', 'slow-1.svg', 'slow-2.svg'])(
     '%s, which was found',
     (name) => {
       const at = fileURLToPath(new URL(`../../../../fixtures/hostile/${name}`, import.meta.url));

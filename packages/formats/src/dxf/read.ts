@@ -113,8 +113,8 @@ class DxfReader {
     const kx = numberOf(entity, 41, 1);
     const ky = numberOf(entity, 42, 1);
     const at: Vec = { x: numberOf(entity, 10), y: numberOf(entity, 20) };
-    const columns = Math.max(1, numberOf(entity, 70, 1));
-    const rows = Math.max(1, numberOf(entity, 71, 1));
+    const columns = timesOf(entity, 70);
+    const rows = timesOf(entity, 71);
     const mirror: AffineTuple = numberOf(entity, 230, 1) < 0 ? [-1, 0, 0, 1, 0, 0] : [1, 0, 0, 1, 0, 0];
     const inside = [...blocks, name];
     for (let row = 0; row < rows; row++) {
@@ -133,6 +133,12 @@ class DxfReader {
       }
     }
   }
+}
+
+/** How often something is copied: once where that is no number, for copies of nothing are not counted. */
+function timesOf(entity: Entity, code: number): number {
+  const times = Math.floor(numberOf(entity, code, 1));
+  return Number.isFinite(times) && times >= 1 ? times : 1;
 }
 
 function readContour(entity: Entity): Contour | string {
