@@ -7,5 +7,7 @@ import type * as z from 'zod';
 const FIRST_FAULT = { abortEarly: true } as z.core.ParseContext<z.core.$ZodIssue>;
 
 /** Checks a value by a schema up to its first fault. */
-export const safeParseFirst = <T>(schema: z.ZodType<T>, value: unknown): z.ZodSafeParseResult<T> =>
-  schema.safeParse(value, FIRST_FAULT);
+export const safeParseFirst = <S extends z.ZodType>(
+  schema: S,
+  value: unknown,
+): z.ZodSafeParseResult<z.output<S>> => schema.safeParse(value, FIRST_FAULT);
