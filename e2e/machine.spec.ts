@@ -186,7 +186,7 @@ test('to and fro with rests; the body over the ground; a row that breathes', asy
   await scrub(page, 50);
   await expect.poll(() => pictureOf(drawing(page))).toBe(far);
   await page.getByLabel('Its way').selectOption('on');
-  await page.getByLabel('What moves').selectOption('body');
+  await page.getByRole('radio', { name: 'the body, over the ground' }).check();
   await expect(step).toContainText(/It drives 31\d\.\d\d.mm in the loop/);
   await page.getByText('Breathing', { exact: true }).click();
   await page.getByLabel('What breathes').selectOption('length');

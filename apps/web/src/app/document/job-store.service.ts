@@ -1,5 +1,5 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
-import type { History, HistoryChange, Job, LoadedJob, SavedJob } from '@coin-relay/model';
+import type { History, Job, LoadedJob, SavedJob } from '@coin-relay/model';
 import { dequal } from 'dequal';
 import {
   BehaviorSubject,
@@ -14,17 +14,9 @@ import {
 import { ApiError, JobApi } from '../api/job-api.service';
 import type { Command } from './commands';
 import { copyOf, inTime, LATE, sharedWith } from './left-unsent';
+import { MAY_HAVE_ARRIVED, type Attempt, type SaveState } from './saving';
 import { UnsentChanges, type Unsent } from './unsent-changes.service';
 import { edit, historyChange, redo, undo, type Edited, type Recipe } from './history';
-
-export type SaveState =
-  | { readonly kind: 'saved'; readonly at: string }
-  | { readonly kind: 'waiting' }
-  | { readonly kind: 'saving' }
-  | { readonly kind: 'failed'; readonly message: string }
-  | { readonly kind: 'conflict'; readonly message: string }
-  /** The job was taken off the rack elsewhere. */
-  | { readonly kind: 'gone'; readonly message: string };
 
 /** A change that is still being made, for instance while a wheel is dragged. One step of undo in the end. */
 export interface Gesture {
@@ -36,15 +28,6 @@ export interface Gesture {
 
 interface Open extends Edited {
   readonly id: string;
-}
-
-/** A save that was begun; sent once more as it is where its answer was lost. */
-interface Attempt {
-  readonly key: string;
-  readonly basedOn: number;
-  readonly job: Job;
-  readonly history: History;
-  readonly change: HistoryChange;
 }
 
 const AUTOSAVE_MS = 400;
@@ -284,9 +267,13 @@ export class JobStore implements OnDestroy {
   /** What was left unsent came out of the browser's keep after the job was shown without it. */
   private async foundLate(id: string, left: Unsent | null): Promise<void> {
     if (!left || this.id !== id || dequal(left.job, this.savedJob)) return;
-    if (!this.unsaved && !this.gestureBase) await this.open(id);
-    // It was gone on from what was shown: neither is lost.
-    else await firstValueFrom(this.api.create(copyOf(left.job, 'left unsent')));
+    try {
+      if (!this.unsaved && !this.gestureBase) await this.open(id);
+      // It was gone on from what was shown: neither is lost.
+      else await firstValueFrom(this.api.create(copyOf(left.job, 'left unsent')));
+    } catch {
+      setTimeout(() => void this.foundLate(id, left), RETRY_MS);
+    }
   }
 
   private async load(id: string): Promise<LoadedJob | ApiError> {
@@ -404,6 +391,3 @@ export class JobStore implements OnDestroy {
     void this.keepNow();
   };
 }
-
-/** Statuses of an answer that does not say whether the change was taken; 0 is none at all. */
-const MAY_HAVE_ARRIVED = [0, 500, 502, 504];

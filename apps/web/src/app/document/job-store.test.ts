@@ -1,48 +1,19 @@
 import '@angular/compiler';
-import {
-  createEnvironmentInjector,
-  type EnvironmentInjector,
-  Injector,
-  runInInjectionContext,
-} from '@angular/core';
 import type { SavedJob } from '@coin-relay/model';
-import { ApiError, JobApi } from '../api/job-api.service';
+import { ApiError } from '../api/job-api.service';
 import { Subject, throwError } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { moveWheel, renameJob } from './commands';
-import { JobStore, type SaveState } from './job-store.service';
-import { FakeApi, FakeUnsent, lift } from './job-store.testing';
-import { UnsentChanges } from './unsent-changes.service';
+import { closeStore, lift, openStore, type OpenedStore } from './job-store.testing';
 
-let api: FakeApi;
-let unsent: FakeUnsent;
-let store: JobStore;
-let states: SaveState['kind'][];
-const leaving = new EventTarget();
+let opened: OpenedStore;
+let { api, unsent, store, states, leaving } = {} as OpenedStore;
 
 beforeEach(async () => {
-  vi.useFakeTimers();
-  vi.stubGlobal('addEventListener', leaving.addEventListener.bind(leaving));
-  vi.stubGlobal('removeEventListener', leaving.removeEventListener.bind(leaving));
-  api = new FakeApi();
-  unsent = new FakeUnsent();
-  const root = Injector.create({
-    providers: [
-      { provide: JobApi, useValue: api },
-      { provide: UnsentChanges, useValue: unsent },
-    ],
-  }) as EnvironmentInjector;
-  const injector = createEnvironmentInjector([JobStore], root);
-  store = runInInjectionContext(injector, () => injector.get(JobStore));
-  await store.open('lift');
-  states = [];
-  store.saveState$.subscribe(({ kind }) => states.push(kind));
+  opened = await openStore();
+  ({ api, unsent, store, states, leaving } = opened);
 });
-afterEach(() => {
-  store.ngOnDestroy();
-  vi.unstubAllGlobals();
-  vi.useRealTimers();
-});
+afterEach(() => closeStore(opened));
 
 describe('saving by itself', () => {
   it('waits until nothing has changed for a moment, then saves once with all steps', async () => {

@@ -1,6 +1,16 @@
+import {
+  createEnvironmentInjector,
+  type EnvironmentInjector,
+  Injector,
+  runInInjectionContext,
+} from '@angular/core';
 import { demoJobs, type HistoryChange, type Job, type LoadedJob, type SavedJob } from '@coin-relay/model';
 import { of, throwError, type Observable } from 'rxjs';
-import type { Unsent } from './unsent-changes.service';
+import { vi } from 'vitest';
+import { JobApi } from '../api/job-api.service';
+import { JobStore } from './job-store.service';
+import type { SaveState } from './saving';
+import { UnsentChanges, type Unsent } from './unsent-changes.service';
 
 export const lift = demoJobs().find((d) => d.id === 'demo-coin-lift')!.job;
 
@@ -61,4 +71,42 @@ export class FakeUnsent {
     this.kept.delete(id);
     return Promise.resolve();
   }
+}
+
+/** A store that has opened the job, with all round it, and what was said of its saving since. */
+export interface OpenedStore {
+  readonly api: FakeApi;
+  readonly unsent: FakeUnsent;
+  readonly store: JobStore;
+  readonly states: SaveState['kind'][];
+  /** Where the page tells that it is left. */
+  readonly leaving: EventTarget;
+}
+
+/** Opens a store in a time of its own. To be ended by `closeStore`. */
+export async function openStore(): Promise<OpenedStore> {
+  const leaving = new EventTarget();
+  vi.useFakeTimers();
+  vi.stubGlobal('addEventListener', leaving.addEventListener.bind(leaving));
+  vi.stubGlobal('removeEventListener', leaving.removeEventListener.bind(leaving));
+  const api = new FakeApi();
+  const unsent = new FakeUnsent();
+  const root = Injector.create({
+    providers: [
+      { provide: JobApi, useValue: api },
+      { provide: UnsentChanges, useValue: unsent },
+    ],
+  }) as EnvironmentInjector;
+  const injector = createEnvironmentInjector([JobStore], root);
+  const store = runInInjectionContext(injector, () => injector.get(JobStore));
+  await store.open('lift');
+  const states: SaveState['kind'][] = [];
+  store.saveState$.subscribe(({ kind }) => states.push(kind));
+  return { api, unsent, store, states, leaving };
+}
+
+export function closeStore({ store }: OpenedStore): void {
+  store.ngOnDestroy();
+  vi.unstubAllGlobals();
+  vi.useRealTimers();
 }

@@ -1,12 +1,5 @@
-import { newReading, pathReader, type FitOutcome, type RowFrames, type Vec } from '@coin-relay/core';
-import {
-  bodyAt,
-  travelOf,
-  type Backdrop,
-  type JobPiece,
-  type Machine,
-  type ResolvedSetOut,
-} from '@coin-relay/model';
+import { newReading, pathReader, type RowFrames, type Vec } from '@coin-relay/core';
+import { bodyAt, travelOf, type Backdrop, type Machine } from '@coin-relay/model';
 // Stage, layers and a shape of one's own: what else the library can draw is not taken along.
 import Konva from 'konva/lib/Core';
 import type { PathSketch } from '../engine/sketch';
@@ -22,7 +15,8 @@ import { machineBounds, rowBounds, type Finding } from '@coin-relay/scene';
 import { MachinePainter, paintGround, paintTrail } from './machine-painter';
 import type { Trail } from './trail';
 import { RestingRows } from './resting-rows';
-import { ALL_IN_FULL, RowPainter, viewOfRows, type RowView } from './row-painter';
+import { ALL_IN_FULL, viewOfRows, type RowPainter, type RowView } from './row-painter';
+import { RowPainters, type ShownRow } from './row-painters';
 import { SketchPainter } from './sketch-painter';
 import { paintTravel } from './travel-painter';
 import { fitView, roundAll, toModel, toScreen, zoomAbout, type Bounds, type ViewPort } from './view-port';
@@ -33,18 +27,8 @@ const MARGIN = 46;
 const SEEN = 0.85;
 /** How far beside a link a press still is on it, px. */
 const PLACE_REACH = 3;
-/** How long painters of rows are made in one task, ms. */
-const MOST_AT_ONCE_MS = 15;
 /** What an empty sheet shows, mm. */
 const EMPTY: Bounds = [-200, -150, 200, 150];
-
-/** A row to be shown. */
-export interface ShownRow {
-  readonly run: string;
-  readonly fit: FitOutcome;
-  readonly setOut: ResolvedSetOut;
-  readonly sequence: readonly JobPiece[];
-}
 
 /**
  * The drawing surface: paper, reference picture, wheels, the row, other paths, and handles. All
@@ -58,7 +42,7 @@ export class DrawingStage {
   private readonly handleLayer = new Konva.Layer({ listening: false });
   private view: ViewPort = { scale: 1, x: 0, y: 0 };
   private painter: RowPainter | null = null;
-  private painters: readonly RowPainter[] = [];
+  private readonly painters: RowPainters;
   private sketch = new SketchPainter([]);
   private handles: readonly Handle[] = [];
   private overlay: Overlay = {};
@@ -78,14 +62,13 @@ export class DrawingStage {
   private spot: number | null = null;
   private changing = false;
   private readonly resting = new RestingRows();
-  /** Until the painters of the other rows are made. */
-  private rest: ReturnType<typeof setTimeout> | null = null;
 
   constructor(
     readonly element: HTMLDivElement,
     private readonly viewChanged: (view: ViewPort) => void,
-    private readonly pictures: PictureShelf | null = null,
+    pictures: PictureShelf | null = null,
   ) {
+    this.painters = new RowPainters(pictures);
     this.stage = new Konva.Stage({
       container: element,
       width: element.clientWidth,
@@ -100,7 +83,7 @@ export class DrawingStage {
   }
 
   destroy(): void {
-    if (this.rest !== null) clearTimeout(this.rest);
+    this.painters.stop();
     this.stage.destroy();
   }
 
@@ -109,25 +92,14 @@ export class DrawingStage {
    * good one, not that of the newest document.
    */
   show(rows: readonly ShownRow[], atWork: string | null, stale: boolean, blamed: readonly string[]): void {
-    const known = this.painters;
-    const began = performance.now();
-    if (this.rest !== null) clearTimeout(this.rest);
-    this.rest = null;
-    this.painters = rows.flatMap(({ run, fit, setOut, sequence }, i) => {
-      const laid = this.laidOf(run);
-      const found = known.find(
-        (painter) => painter.run === run && painter.setOut === setOut && painter.laid === laid,
-      );
-      if (found) return [found];
-      // What many rows need is made in several tasks: the page answers between them.
-      if (i > 0 && run !== atWork && performance.now() - began > MOST_AT_ONCE_MS) {
-        this.rest ??= setTimeout(() => this.show(rows, atWork, stale, blamed));
-        return [];
-      }
-      return [new RowPainter(fit, setOut, sequence, this.pictures, run, laid)];
-    });
+    this.painters.take(
+      rows,
+      atWork,
+      (run) => this.laidOf(run),
+      () => this.show(rows, atWork, stale, blamed),
+    );
     this.standRows();
-    this.painter = this.painters.find(({ run }) => run === atWork) ?? null;
+    this.painter = this.painters.of(atWork);
     this.stale = stale;
     this.blamed = blamed;
     this.machineLayer.batchDraw();
@@ -273,7 +245,7 @@ export class DrawingStage {
   private standRows(): void {
     const { machine } = this.machine ?? {};
     this.machine?.moveTo(this.frame);
-    for (const painter of this.painters) {
+    for (const painter of this.painters.all) {
       painter.turnings = machine?.motions.get(painter.run)?.turnings ?? painter.fit.turnings;
       painter.moveTo(machine ? travelOf(machine, painter.run, this.frame) : 0, this.frame);
     }
@@ -319,7 +291,7 @@ export class DrawingStage {
   private bounds(): Bounds {
     const boxes: Bounds[] = this.sketch.sketches.flatMap(({ bounds }) => (bounds ? [bounds] : []));
     boxes.push(
-      ...this.painters
+      ...this.painters.all
         .filter((painter) => painter !== this.painter || !this.stale)
         .map(({ scene }) => rowBounds(scene)),
     );
@@ -368,8 +340,8 @@ export class DrawingStage {
     };
     if (this.changing && !this.stale) {
       const { width, height } = ctx.canvas;
-      this.resting.paint(ctx, this.painters, view, [width, height], paintRow);
-    } else for (const row of this.painters) paintRow(ctx, row);
+      this.resting.paint(ctx, this.painters.all, view, [width, height], paintRow);
+    } else for (const row of this.painters.all) paintRow(ctx, row);
     this.machine?.paintOver(ctx, pixel);
     this.sketch.paint(ctx, pixel, this.atWork);
     if (painter && !this.stale) {
@@ -395,14 +367,14 @@ export class DrawingStage {
     if (this.drives && this.machine) return ALL_IN_FULL;
     const low = toModel(view, 0, stage.height());
     const high = toModel(view, stage.width(), 0);
-    return viewOfRows(this.painters, [low.x, low.y, high.x, high.y]);
+    return viewOfRows(this.painters.all, [low.x, low.y, high.x, high.y]);
   }
 
   /** Moves all that follows on over the ground, where the machine drives. */
   private driveOn(ctx: CanvasRenderingContext2D, pixel: number): void {
     const { machine } = this.machine ?? {};
     const body = machine && this.drives ? bodyAt(machine, this.frame) : null;
-    const row = this.painters.find(({ run }) => run === machine?.job.motion.body?.run);
+    const row = this.painters.of(machine?.job.motion.body?.run);
     if (!machine || !body || !row) return;
     const { scene } = row;
     const below = Math.max(0, ...scene.pieces.map(({ box, setting }) => setting.line - box[1]));

@@ -7,7 +7,8 @@ import { MachineView } from '../../engine/machine-view.service';
 import { JobContext } from '../../session/job-context.service';
 import { PathWork } from '../../session/path-work.service';
 import { Playback } from '../../session/playback.service';
-import type { DrawingStage, ShownRow } from '../drawing-stage';
+import type { DrawingStage } from '../drawing-stage';
+import type { ShownRow } from '../row-painters';
 import type { DrawingPart } from './part';
 
 /** The rows as they are fitted, and the machine they make. */

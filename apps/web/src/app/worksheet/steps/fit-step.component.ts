@@ -116,25 +116,32 @@ import { FoldComponent } from '../../shared/fold.component';
         <p class="cost">{{ words }}</p>
       }
       @if (ripples()) {
-        <relay-fold heading="The pitch over one cycle"
-          ><ng-template>
+        <relay-fold heading="The pitch over one cycle">
+          <ng-template>
             @defer (on immediate) {
               <relay-pitch-graph />
-            }</ng-template
-        ></relay-fold>
+            }
+          </ng-template>
+        </relay-fold>
       }
-      <relay-fold heading="Where on the path it lies" [open]="lies()"
-        ><ng-template><relay-lay-panel /></ng-template
-      ></relay-fold>
+      <relay-fold heading="Where on the path it lies" [open]="lies()">
+        <ng-template>
+          <relay-lay-panel />
+        </ng-template>
+      </relay-fold>
       @if (!band()) {
-        <relay-fold heading="Pieces of different lengths" [open]="!!f.endToEnd"
-          ><ng-template><relay-end-to-end-panel /></ng-template
-        ></relay-fold>
+        <relay-fold heading="Pieces of different lengths" [open]="!!f.endToEnd">
+          <ng-template>
+            <relay-end-to-end-panel />
+          </ng-template>
+        </relay-fold>
       }
       @if (f.hold === 'path' && !f.endToEnd) {
-        <relay-fold heading="Places that must be met" [open]="meets()"
-          ><ng-template><relay-meet-panel /></ng-template
-        ></relay-fold>
+        <relay-fold heading="Places that must be met" [open]="meets()">
+          <ng-template>
+            <relay-meet-panel />
+          </ng-template>
+        </relay-fold>
       }
     }
   `,

@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
 import { drivenBy, groundStrand, isSteady, phasesInLoop } from '@coin-relay/core';
 import { formatLength, MOST_FRAMES } from '@coin-relay/model';
 import type { MendProposal } from '@coin-relay/scene';
+import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { Findings } from '../../engine/findings.service';
 import { Mending } from '../../session/mending.service';
 import { setBody, setMotion } from '../../document/commands';
@@ -26,6 +28,8 @@ import { FoldComponent } from '../../shared/fold.component';
   selector: 'relay-motion-step',
   imports: [
     FoldComponent,
+    FormsModule,
+    NzRadioModule,
     BreathPanelComponent,
     CountFieldComponent,
     LinkagePanelComponent,
@@ -97,42 +101,53 @@ import { FoldComponent } from '../../shared/fold.component';
         </p>
       }
       @if (!stands()) {
-        <relay-fold heading="Rests, eases, to and fro"
-          ><ng-template><relay-motion-profile-panel /></ng-template
-        ></relay-fold>
-        <relay-fold heading="What drives it"
-          ><ng-template><relay-train-panel /></ng-template
-        ></relay-fold>
-        <relay-fold heading="Wheels" [open]="true"
-          ><ng-template
-            ><relay-turns-panel />
+        <relay-fold heading="Rests, eases, to and fro">
+          <ng-template>
+            <relay-motion-profile-panel />
+          </ng-template>
+        </relay-fold>
+        <relay-fold heading="What drives it">
+          <ng-template>
+            <relay-train-panel />
+          </ng-template>
+        </relay-fold>
+        <relay-fold heading="Wheels" [open]="true">
+          <ng-template>
+            <relay-turns-panel />
             @if (canDrive()) {
-              <div class="line">
-                <span class="what">What moves</span>
-                <select #body aria-label="What moves" (change)="drive(body.value)">
-                  <option value="" [selected]="!drives()">the loop, in its place</option>
-                  <option value="body" [selected]="drives()">the body, over the ground</option>
-                </select>
-              </div>
+              <nz-radio-group
+                aria-label="What moves"
+                [ngModel]="drives()"
+                (ngModelChange)="drive($event)"
+                nzName="what-moves"
+              >
+                <label nz-radio [nzValue]="false">the loop, in its place</label>
+                <label nz-radio [nzValue]="true">the body, over the ground</label>
+              </nz-radio-group>
               @if (drives()) {
                 <p class="cost">{{ driveWords() }}</p>
               }
             }
-          </ng-template></relay-fold
-        >
-        <relay-fold heading="Breathing"
-          ><ng-template><relay-breath-panel /></ng-template
-        ></relay-fold>
+          </ng-template>
+        </relay-fold>
+        <relay-fold heading="Breathing">
+          <ng-template>
+            <relay-breath-panel />
+          </ng-template>
+        </relay-fold>
       }
-      <relay-fold heading="Springs, ropes and measures" [open]="hasLinkage()"
-        ><ng-template><relay-linkage-panel /></ng-template
-      ></relay-fold>
-      <relay-fold heading="Graphs"
-        ><ng-template>
+      <relay-fold heading="Springs, ropes and measures" [open]="hasLinkage()">
+        <ng-template>
+          <relay-linkage-panel />
+        </ng-template>
+      </relay-fold>
+      <relay-fold heading="Graphs">
+        <ng-template>
           @defer (on immediate) {
             <relay-motion-graphs />
-          }</ng-template
-      ></relay-fold>
+          }
+        </ng-template>
+      </relay-fold>
     }
   `,
   styleUrls: ['../../shared/step.less'],
@@ -204,10 +219,10 @@ export class MotionStepComponent {
     this.store.change(setMotion({ framesPerSecond }));
   }
 
-  protected drive(what: string): void {
+  protected drive(body: boolean): void {
     const run = this.motion.run();
     if (!run) return;
-    this.store.change(setBody(what === 'body' ? run.id : null));
+    this.store.change(setBody(body ? run.id : null));
     // What drives off is seen all the way.
     this.context.showAll();
   }

@@ -24,21 +24,29 @@ import { FoldComponent } from '../../shared/fold.component';
   template: `
     <relay-sequence-panel />
     <relay-fold heading="Rules for places" [now]="counted(has().rules)" [open]="has().rules > 0">
-      <ng-template><relay-rules-panel /></ng-template>
+      <ng-template>
+        <relay-rules-panel />
+      </ng-template>
     </relay-fold>
     <relay-fold
       heading="Single places by hand"
       [now]="counted(has().byHand)"
       [open]="has().byHand > 0 || choosing()"
     >
-      <ng-template><relay-hand-panel /></ng-template>
+      <ng-template>
+        <relay-hand-panel />
+      </ng-template>
     </relay-fold>
     <relay-fold heading="Objects handed out" [now]="counted(has().handed)" [open]="has().handed > 0">
-      <ng-template><relay-handed-panel /></ng-template>
+      <ng-template>
+        <relay-handed-panel />
+      </ng-template>
     </relay-fold>
-    <relay-fold heading="The whole row"
-      ><ng-template><relay-layout-panel /></ng-template
-    ></relay-fold>
+    <relay-fold heading="The whole row">
+      <ng-template>
+        <relay-layout-panel />
+      </ng-template>
+    </relay-fold>
     <div class="line table">
       <button type="button" class="plain-button" [attr.aria-pressed]="table()" (click)="toggleTable()">
         {{ table() ? 'close the table of places' : 'the table of places' }}
