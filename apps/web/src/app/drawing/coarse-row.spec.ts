@@ -19,14 +19,20 @@ function circleOf(links: number): { painter: RowPainter; radius: number } {
 }
 
 /** What is painted: how often each call of the canvas was made. */
-function painted(painter: RowPainter, view: RowView, pixel: number): Map<string, number> {
+function painted(
+  painter: RowPainter,
+  view: RowView,
+  pixel: number,
+  begins: (x: number) => void = () => undefined,
+): Map<string, number> {
   const calls = new Map<string, number>();
   const ctx = new Proxy<Record<string, unknown>>(
     {},
     {
       get: (known, name) =>
         known[String(name)] ??
-        (() => {
+        ((x: number) => {
+          if (name === 'moveTo') begins(x);
           calls.set(String(name), (calls.get(String(name)) ?? 0) + 1);
           return name === 'getTransform' ? { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 } : undefined;
         }),
@@ -73,9 +79,25 @@ describe('a row of more links than can be read', () => {
     const painter = new RowPainter(reply.value.fit, reply.value.setOut, pieces);
     const { links } = painter.frame;
     expect(links).toBeGreaterThan(2_000);
-    const bars = painted(painter, { box: null, coarse: true }, 0.1).get('lineTo') ?? 0;
+    const places: number[] = [];
+    const bars = painted(painter, { box: null, coarse: true }, 0.1, (x) => places.push(x)).get('lineTo') ?? 0;
     expect(bars).toBeGreaterThan(20);
     expect(bars).toBeLessThan(links / 10);
+    // What is painted reaches as far as the row does, and each bar begins before the one next to it ends.
+    places.sort((a, b) => a - b);
+    const { pins } = painter.frame;
+    const ends = Array.from({ length: links }, (_, k) => pins[2 * k]);
+    const { span } = painter.scene;
+    expect(places[0]).toBeLessThan(Math.min(...ends) + span / 2);
+    expect(places.at(-1)).toBeGreaterThan(Math.max(...ends) - span / 2);
+    expect(Math.max(...places.slice(1).map((x, i) => x - places[i]))).toBeLessThan(span * 0.89);
+  });
+
+  it('one that is out of sight beside another that fills the picture paints nothing', () => {
+    const { painter } = circleOf(2_000);
+    const far: [number, number, number, number] = [9e6, 9e6, 9.1e6, 9.1e6];
+    painter.look(far);
+    expect(painted(painter, { box: far, coarse: true }, 1).get('stroke') ?? 0).toBe(0);
   });
 
   it('what is out of sight is not painted, and not counted', () => {

@@ -54,15 +54,35 @@ export function inSight({ frame }: RowScene, box: Bounds | null, reach: number):
 export const isIn = (x: number, y: number, [x0, y0, x1, y1]: Bounds, reach: number): boolean =>
   x >= x0 - reach && x <= x1 + reach && y >= y0 - reach && y <= y1 + reach;
 
-/** How often bars may cover the ground they stand on; of more only every so many are painted. */
-const MOST_COVER = 4;
+/** Bars that are painted in one cell of the ground; those that lie under them do not show. */
+const MOST_IN_CELL = 2;
+/** Cells to the length of a link, and along a side of what is in sight at the most. */
+const CELLS_TO_LINK = 4;
+const MOST_CELLS = 512;
 
-/** Every how many links are to be painted, so that a row which lies over itself many times is not painted as often. */
-function everyHowMany({ span, pieces }: RowScene, { links, box }: InSight): number {
-  if (links <= MOST_DETAILED) return 1;
-  const width = pieces.reduce((most, piece) => Math.max(most, piece.box[3] - piece.box[1]), 0);
-  const ground = (box[2] - box[0] + span) * (box[3] - box[1] + width);
-  return Math.max(1, Math.floor((links * span * width) / (MOST_COVER * ground)));
+/** Which links are painted, from the last one on, which lies uppermost: those of a row that lies over itself only where they show. */
+class Uppermost {
+  private readonly cells: Uint8Array;
+  private readonly size: number;
+  private readonly columns: number;
+
+  constructor(
+    span: number,
+    private readonly box: Bounds,
+  ) {
+    const [x0, y0, x1, y1] = box;
+    this.size = Math.max(span / CELLS_TO_LINK, (x1 - x0) / MOST_CELLS, (y1 - y0) / MOST_CELLS);
+    this.columns = Math.floor((x1 - x0) / this.size) + 1;
+    this.cells = new Uint8Array(this.columns * (Math.floor((y1 - y0) / this.size) + 1));
+  }
+
+  shows(x: number, y: number): boolean {
+    const [x0, y0] = this.box;
+    const at = Math.floor((y - y0) / this.size) * this.columns + Math.floor((x - x0) / this.size);
+    if (this.cells[at] >= MOST_IN_CELL) return false;
+    this.cells[at]++;
+    return true;
+  }
 }
 
 /** Paints a row as bars from pin to pin. */
@@ -76,11 +96,14 @@ export function paintCoarse(
   reach: number,
   pixel: number,
 ): void {
+  if (sight.links === 0) return;
   const length = scene.span / pixel;
   const stride = Math.max(1, Math.ceil(LEAST_BAR / length));
-  const every = Math.max(stride, everyHowMany(scene, sight));
   const bars = new Map<string, Bars>();
-  for (const row of offsets) gather(scene, looks, row, stride, every, stride > 1 ? 0 : GAP, box, reach, bars);
+  for (const row of offsets) {
+    const uppermost = new Uppermost(scene.span * stride, sight.box);
+    gather(scene, looks, row, stride, stride > 1 ? 0 : GAP, box, uppermost, reach, bars);
+  }
   ctx.lineCap = 'butt';
   for (const bar of bars.values()) {
     if (length >= EDGED && stride === 1) stroke(ctx, bar.ends, INK, bar.width + 2 * pixel);
@@ -93,9 +116,9 @@ function gather(
   looks: PieceLooks,
   row: number,
   stride: number,
-  every: number,
   gap: number,
   box: Bounds | null,
+  uppermost: Uppermost,
   reach: number,
   bars: Map<string, Bars>,
 ): void {
@@ -106,13 +129,16 @@ function gather(
   let last: PieceLook | null = null;
   let lastNumber = -1;
   let into: number[] | null = null;
-  for (let k = 0; k < links; k += every) {
-    if (box && !isIn(pins[2 * k], pins[2 * k + 1], box, reach)) continue;
+  for (let k = links - 1 - ((links - 1) % stride); k >= 0; k -= stride) {
+    const x0 = pins[2 * k];
+    const y0 = pins[2 * k + 1];
+    if ((box && !isIn(x0, y0, box, reach)) || !uppermost.shows(x0, y0)) continue;
     const number = pieceNumberAt(scene, k);
     if (number < 0) continue;
     const piece = pieces[number];
     const to = Math.min(k + stride, links);
-    const [x0, y0, x1, y1] = [pins[2 * k], pins[2 * k + 1], pins[2 * to], pins[2 * to + 1]];
+    const x1 = pins[2 * to];
+    const y1 = pins[2 * to + 1];
     const size = Math.hypot(x1 - x0, y1 - y0);
     if (!(size > 0)) continue;
     const [ux, uy] = [(x1 - x0) / size, (y1 - y0) / size];

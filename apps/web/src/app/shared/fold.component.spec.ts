@@ -7,7 +7,12 @@ import { FoldComponent } from './fold.component';
   imports: [FoldComponent],
   template: `
     <relay-fold heading="How it sits" [now]="now()" [open]="open()">
-      <ng-template><p>inside</p></ng-template>
+      <ng-template>
+        <p>inside</p>
+        <relay-fold heading="Further in">
+          <ng-template><p>innermost</p></ng-template>
+        </relay-fold>
+      </ng-template>
     </relay-fold>
   `,
 })
@@ -51,6 +56,23 @@ describe('a fold', () => {
     expect(head.getAttribute('aria-expanded')).toBe('false');
     press('a');
     expect(head.getAttribute('aria-expanded')).toBe('false');
+  });
+
+  it('one within another is opened by its own keys, and the outer one stays open', () => {
+    const { fixture, at, head, press } = folded();
+    const heard: string[] = [];
+    const hear = ({ key }: KeyboardEvent): number => heard.push(key);
+    press('Enter');
+    const inner = at.querySelectorAll<HTMLElement>('[role="button"]')[1];
+    document.body.append(at);
+    addEventListener('keydown', hear);
+    inner.dispatchEvent(new KeyboardEvent('keydown', { key: ' ', bubbles: true }));
+    fixture.detectChanges();
+    removeEventListener('keydown', hear);
+    expect([head, inner].map((each) => each.getAttribute('aria-expanded'))).toEqual(['true', 'true']);
+    expect(at.textContent).toContain('innermost');
+    // What the page does on a space, play, is not done besides.
+    expect(heard).toEqual([]);
   });
 
   it('opens of itself when there is something in it, and says in its head what', () => {

@@ -60,6 +60,8 @@ export class FoldComponent {
     const { target } = event;
     if (!(target instanceof HTMLElement) || !target.classList.contains('ant-collapse-header')) return;
     event.preventDefault();
+    // Not the fold that this one lies in, nor the keys of the page.
+    event.stopPropagation();
     target.click();
   }
 }
