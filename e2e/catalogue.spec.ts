@@ -1,4 +1,4 @@
-import { copyOf, expect, expectAccessible, openJob, openStep, sentence, test } from './support';
+import { copyOf, expect, expectAccessible, openJob, openStep, sentence, test, tick } from './support';
 
 test.afterEach(async ({ request }) => {
   await request.put('/supplier/mood', { data: { delay: 0, down: false } });
@@ -21,7 +21,7 @@ test('search, sort and compare; prices come from the supplier', async ({ page })
   await expect(rows).toHaveCount(1);
   await page.getByLabel('Family').selectOption('');
   for (const name of ['Roller chain 08B', 'Track shoe', 'Toothed belt H'])
-    await page.getByLabel(`Compare ${name}`, { exact: true }).check();
+    await tick(page.getByLabel(`Compare ${name}`, { exact: true }));
   const sides = page.locator('relay-compare section');
   await expect(sides).toHaveCount(3);
   await expect(sides.first()).toContainText('12.700 mm');

@@ -12,6 +12,7 @@ import {
   settled,
   storedJob,
   test,
+  tick,
   unfold,
 } from './support';
 
@@ -186,7 +187,7 @@ test('to and fro with rests; the body over the ground; a row that breathes', asy
   await scrub(page, 50);
   await expect.poll(() => pictureOf(drawing(page))).toBe(far);
   await page.getByLabel('Its way').selectOption('on');
-  await page.getByRole('radio', { name: 'the body, over the ground' }).check();
+  await tick(page.getByRole('radio', { name: 'the body, over the ground' }));
   await expect(step).toContainText(/It drives 31\d\.\d\d.mm in the loop/);
   await page.getByText('Breathing', { exact: true }).click();
   await page.getByLabel('What breathes').selectOption('length');

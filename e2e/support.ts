@@ -58,6 +58,12 @@ export const step = (page: Page, name: string): Locator =>
     .locator('relay-worksheet h2 button')
     .filter({ has: page.locator('.title', { hasText: new RegExp(`^${name}$`) }) });
 
+/** Presses a radio or a checkbox, which shows its state once the page has taken it. */
+export async function tick(box: Locator): Promise<void> {
+  await box.click();
+  await expect(box).toBeChecked();
+}
+
 /** Opens a step of the worksheet. */
 export async function openStep(page: Page, name: string): Promise<void> {
   await step(page, name).click();

@@ -1,7 +1,7 @@
 import { shapeJob, type Job } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { fitRun } from '../engine/open-job';
-import { RowPainter, type RowView } from './row-painter';
+import { RowPainter, viewOfRows, type RowView } from './row-painter';
 
 /** A row of so many links round a circle. */
 function circleOf(links: number): { painter: RowPainter; radius: number } {
@@ -47,17 +47,25 @@ function painted(
 describe('a row of more links than can be read', () => {
   it('is painted as a bar for each link, some of them at once', () => {
     const { painter } = circleOf(2_000);
-    const bars = painted(painter, { box: null, coarse: true }, 1);
+    const bars = painted(painter, { box: null, coarse: true, edged: true }, 1);
     expect(bars.get('fill')).toBeUndefined();
     // Each has an edge and a colour.
     expect(bars.get('lineTo')).toBe(2 * 2_000);
     expect(bars.get('stroke')).toBeLessThanOrEqual(2 * (2_000 / 200 + 2));
-    expect(painted(painter, { box: null, coarse: false }, 1).get('fill')).toBeGreaterThanOrEqual(2_000);
+    // Of very many in the picture none would be seen.
+    expect(painted(painter, { box: null, coarse: true, edged: false }, 1).get('lineTo')).toBe(2_000);
+    expect([viewOfRows([painter], null), viewOfRows([painter, painter, painter], null)]).toEqual([
+      { box: null, coarse: true, edged: true },
+      { box: null, coarse: true, edged: false },
+    ]);
+    expect(painted(painter, { box: null, coarse: false, edged: true }, 1).get('fill')).toBeGreaterThanOrEqual(
+      2_000,
+    );
   });
 
   it('bars that are shorter than a pixel are fewer than the links', () => {
     const { painter } = circleOf(2_000);
-    const far = painted(painter, { box: null, coarse: true }, 200);
+    const far = painted(painter, { box: null, coarse: true, edged: true }, 200);
     expect(far.get('lineTo')).toBeLessThan(200);
   });
 
@@ -80,7 +88,9 @@ describe('a row of more links than can be read', () => {
     const { links } = painter.frame;
     expect(links).toBeGreaterThan(2_000);
     const places: number[] = [];
-    const bars = painted(painter, { box: null, coarse: true }, 0.1, (x) => places.push(x)).get('lineTo') ?? 0;
+    const bars =
+      painted(painter, { box: null, coarse: true, edged: true }, 0.1, (x) => places.push(x)).get('lineTo') ??
+      0;
     expect(bars).toBeGreaterThan(20);
     expect(bars).toBeLessThan(links / 10);
     // What is painted reaches as far as the row does, and each bar begins before the one next to it ends.
@@ -97,7 +107,7 @@ describe('a row of more links than can be read', () => {
     const { painter } = circleOf(2_000);
     const far: [number, number, number, number] = [9e6, 9e6, 9.1e6, 9.1e6];
     painter.look(far);
-    expect(painted(painter, { box: far, coarse: true }, 1).get('stroke') ?? 0).toBe(0);
+    expect(painted(painter, { box: far, coarse: true, edged: true }, 1).get('stroke') ?? 0).toBe(0);
   });
 
   it('what is out of sight is not painted, and not counted', () => {
@@ -106,8 +116,8 @@ describe('a row of more links than can be read', () => {
     const seen = painter.look(right);
     expect(seen).toBeGreaterThan(10);
     expect(seen).toBeLessThan(100);
-    const all = painted(painter, { box: null, coarse: false }, 1).get('fill')!;
-    const near = painted(painter, { box: right, coarse: false }, 1).get('fill')!;
+    const all = painted(painter, { box: null, coarse: false, edged: true }, 1).get('fill')!;
+    const near = painted(painter, { box: right, coarse: false, edged: true }, 1).get('fill')!;
     expect(near).toBeLessThan(all / 10);
     expect(painter.look([9e6, 9e6, 9e6, 9e6])).toBe(0);
   });

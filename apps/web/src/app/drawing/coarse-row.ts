@@ -7,6 +7,8 @@ import type { Bounds } from './view-port';
  * each is painted as a short bar of its size and colour.
  */
 export const MOST_DETAILED = 700;
+/** Links in sight up to which their bars may have edges. */
+export const MOST_EDGED = 5_000;
 /** Bars shorter than this on the screen, px, are painted some at once. */
 const LEAST_BAR = 1.5;
 /** Bars of at least this length, px, have an edge. */
@@ -60,9 +62,12 @@ const MOST_IN_CELL = 2;
 const CELLS_TO_LINK = 4;
 const MOST_CELLS = 512;
 
+/** Counts of all cells, one memory for all rows: a count below `base` is left from another row, and means none. */
+const counts = new Uint32Array((MOST_CELLS + 1) ** 2);
+let base = 0;
+
 /** Which links are painted, from the last one on, which lies uppermost: those of a row that lies over itself only where they show. */
 class Uppermost {
-  private readonly cells: Uint8Array;
   private readonly size: number;
   private readonly columns: number;
 
@@ -73,25 +78,30 @@ class Uppermost {
     const [x0, y0, x1, y1] = box;
     this.size = Math.max(span / CELLS_TO_LINK, (x1 - x0) / MOST_CELLS, (y1 - y0) / MOST_CELLS);
     this.columns = Math.floor((x1 - x0) / this.size) + 1;
-    this.cells = new Uint8Array(this.columns * (Math.floor((y1 - y0) / this.size) + 1));
+    base += MOST_IN_CELL;
+    if (base + MOST_IN_CELL >= 2 ** 32) {
+      counts.fill(0);
+      base = MOST_IN_CELL;
+    }
   }
 
   shows(x: number, y: number): boolean {
     const [x0, y0] = this.box;
     const at = Math.floor((y - y0) / this.size) * this.columns + Math.floor((x - x0) / this.size);
-    if (this.cells[at] >= MOST_IN_CELL) return false;
-    this.cells[at]++;
+    const count = Math.max(counts[at], base);
+    if (count >= base + MOST_IN_CELL) return false;
+    counts[at] = count + 1;
     return true;
   }
 }
 
-/** Paints a row as bars from pin to pin. */
+/** Paints a row as bars from pin to pin: what of it is in a box, where there is one. */
 export function paintCoarse(
   ctx: CanvasRenderingContext2D,
   scene: RowScene,
   looks: PieceLooks,
   offsets: readonly number[],
-  box: Bounds | null,
+  { box, edged }: { readonly box: Bounds | null; readonly edged: boolean },
   sight: InSight,
   reach: number,
   pixel: number,
@@ -106,7 +116,7 @@ export function paintCoarse(
   }
   ctx.lineCap = 'butt';
   for (const bar of bars.values()) {
-    if (length >= EDGED && stride === 1) stroke(ctx, bar.ends, INK, bar.width + 2 * pixel);
+    if (edged && length >= EDGED && stride === 1) stroke(ctx, bar.ends, INK, bar.width + 2 * pixel);
     stroke(ctx, bar.ends, bar.colour, bar.width > pixel ? bar.width : HAIR * pixel);
   }
 }

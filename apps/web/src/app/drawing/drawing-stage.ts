@@ -61,11 +61,15 @@ export class DrawingStage {
   private chosen: ReadonlySet<number> = new Set();
   private spot: number | null = null;
   private changing = false;
+  /** All was to be shown before all was made. */
+  private wantsAll = false;
   private readonly resting = new RestingRows();
 
   constructor(
     readonly element: HTMLDivElement,
     private readonly viewChanged: (view: ViewPort) => void,
+    /** Told whether rows that are to be shown are still being made ready. */
+    private readonly makingChanged: (making: boolean) => void,
     pictures: PictureShelf | null = null,
   ) {
     this.painters = new RowPainters(pictures);
@@ -103,6 +107,8 @@ export class DrawingStage {
     this.stale = stale;
     this.blamed = blamed;
     this.machineLayer.batchDraw();
+    this.makingChanged(!this.painters.complete);
+    if (this.wantsAll && this.painters.complete) this.showAll();
   }
 
   /** Shows paths that no fitted row shows; the one at work stands out. */
@@ -273,6 +279,7 @@ export class DrawingStage {
 
   showAll(): void {
     this.setView(fitView(this.bounds(), this.stage.width(), this.stage.height(), MARGIN));
+    this.wantsAll = !this.painters.complete;
   }
 
   zoom(factor: number, at?: Vec): void {
@@ -308,6 +315,7 @@ export class DrawingStage {
 
   private setView(view: ViewPort): void {
     this.view = view;
+    this.wantsAll = false;
     this.draw();
     this.viewChanged(view);
   }

@@ -59,7 +59,9 @@ export class DrawingComponent {
   private readonly surface = viewChild.required<ElementRef<HTMLDivElement>>('surface');
   private stage: DrawingStage | null = null;
 
-  protected readonly unsettled = toSignal(inject(Unsettled).is$, { initialValue: true });
+  private readonly unsettled = toSignal(inject(Unsettled).is$, { initialValue: true });
+  private readonly making = signal(false);
+  protected readonly busy = computed(() => this.unsettled() || this.making());
   private readonly view = signal<ViewPort>({ scale: 1, x: 0, y: 0 });
   protected readonly problem = toSignal(
     this.fits.state$.pipe(map((state) => state.problem?.message ?? null)),
@@ -82,7 +84,12 @@ export class DrawingComponent {
     const parts = DRAWING_PARTS.map((part) => inject<DrawingPart>(part));
     inTaskOfItsOwn(() => {
       const element = this.surface().nativeElement;
-      const stage = new DrawingStage(element, (view) => this.view.set(view), this.pictures);
+      const stage = new DrawingStage(
+        element,
+        (view) => this.view.set(view),
+        (making) => this.making.set(making),
+        this.pictures,
+      );
       this.stage = stage;
       for (const part of parts) part.attach(stage);
       const watcher = new ResizeObserver(() => stage.resize(element.clientWidth, element.clientHeight));

@@ -46,7 +46,7 @@ export function handleAt(handles: readonly Handle[], view: ViewPort, at: Vec): H
 }
 
 /** Most handles drawn of a path: of more points only the chosen ones, and every so many of the rest. */
-const MOST_DRAWN = 1500;
+const MOST_DRAWN = 700;
 
 /** Draws handles on the screen, in its pixels. They are small and open, so that what is under them shows. */
 export function paintHandles(

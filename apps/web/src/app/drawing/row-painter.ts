@@ -29,7 +29,7 @@ import {
 } from '@coin-relay/scene';
 import { bandOf, PLAIN_REPEATS, repeatOf, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
 import type { PictureShelf } from '../shared/picture-shelf';
-import { inSight, isIn, MOST_DETAILED, paintCoarse, type InSight } from './coarse-row';
+import { inSight, isIn, MOST_DETAILED, MOST_EDGED, paintCoarse, type InSight } from './coarse-row';
 import { paintPath, paintSampledPath, pathLine } from './path-painter';
 import { figureParts, fillParts, PieceLooks, type PaintPart, type PieceLook } from './piece-looks';
 import type { Bounds } from './view-port';
@@ -40,14 +40,16 @@ export interface RowView {
   readonly box: Bounds | null;
   /** Whether there are more links in sight than outlines can be read of. */
   readonly coarse: boolean;
+  /** Whether bars in place of links have edges: of very many none would be seen. */
+  readonly edged: boolean;
 }
 
-export const ALL_IN_FULL: RowView = { box: null, coarse: false };
+export const ALL_IN_FULL: RowView = { box: null, coarse: false, edged: true };
 
 /** How rows are looked at of which a box, mm, is seen; null for all of them. */
 export function viewOfRows(rows: readonly RowPainter[], box: Bounds | null): RowView {
   const links = rows.reduce((sum, row) => sum + row.look(box), 0);
-  return { box, coarse: links > MOST_DETAILED };
+  return { box, coarse: links > MOST_DETAILED, edged: links <= MOST_EDGED };
 }
 
 /** A canvas map: x' = a x + c y + e, y' = b x + d y + f. */
@@ -213,7 +215,7 @@ export class RowPainter {
       this.clipped(ctx, () => {
         const { box } = this.view;
         const sight = this.sight?.of === box ? this.sight.found : inSight(this.scene, box, this.reach);
-        paintCoarse(ctx, this.scene, this.looks, this.offsets, this.view.box, sight, this.reach, pixel);
+        paintCoarse(ctx, this.scene, this.looks, this.offsets, this.view, sight, this.reach, pixel);
       });
       return;
     }

@@ -35,8 +35,10 @@ describe('painters of many rows', () => {
     const take = (): void => painters.take(rows, 'c', none, take);
     take();
     expect(runsOf(painters)).toEqual(['a', 'c']);
+    expect(painters.complete).toBe(false);
     vi.runAllTimers();
     expect(runsOf(painters)).toEqual(['a', 'b', 'c']);
+    expect(painters.complete).toBe(true);
   });
 
   it('until a row that changed has its own, its last one stands in: no row is gone meanwhile', () => {

@@ -12,7 +12,7 @@ export interface ShownRow {
 }
 
 /** How long painters are made in one task, ms. */
-const MOST_AT_ONCE_MS = 15;
+const MOST_AT_ONCE_MS = 8;
 
 /**
  * The painters of the rows that are shown. Those that many rows need are made in several tasks, so
@@ -26,6 +26,11 @@ export class RowPainters {
 
   get all(): readonly RowPainter[] {
     return this.made;
+  }
+
+  /** Whether those of all rows are made. */
+  get complete(): boolean {
+    return this.rest === null;
   }
 
   of(run: string | null | undefined): RowPainter | null {

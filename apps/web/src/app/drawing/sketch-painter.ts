@@ -2,17 +2,21 @@ import type { PathSketch } from '../engine/sketch';
 import { HAIR } from './coarse-row';
 import { THEME } from '../shared/theme';
 
-/** Of more lines than this, a path is drawn as thin as a pixel: that is painted much faster than what is wider. */
+/** Of more lines than this, or longer ones, a path is drawn as thin as a pixel: that is painted much faster than what is wider. */
 const MOST_WIDE = 4;
+/** Characters of its SVG path data. */
+const MOST_WIDE_DATA = 100_000;
 
 /** Lines of paths that no fitted row shows, made ready to be drawn. */
 export class SketchPainter {
   private readonly lines: readonly { readonly id: string; readonly path: Path2D; readonly thin: boolean }[];
 
   constructor(readonly sketches: readonly PathSketch[]) {
-    this.lines = sketches.flatMap(({ id, lines }) =>
-      lines.map((d) => ({ id, path: new Path2D(d), thin: lines.length > MOST_WIDE })),
-    );
+    this.lines = sketches.flatMap(({ id, lines }) => {
+      const data = lines.reduce((sum, d) => sum + d.length, 0);
+      const thin = lines.length > MOST_WIDE || data > MOST_WIDE_DATA;
+      return lines.map((d) => ({ id, path: new Path2D(d), thin }));
+    });
   }
 
   /**

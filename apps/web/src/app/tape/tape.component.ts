@@ -17,6 +17,7 @@ import { FitService, type FitView } from '../engine/fit.service';
 import { JobContext } from '../session/job-context.service';
 import { MachineView } from '../engine/machine-view.service';
 import { Playback } from '../session/playback.service';
+import { afterThePicture } from '../shared/after-the-picture';
 import { THEME } from '../shared/theme';
 import { PathMarks } from '../picking/path-marks.service';
 import { PlaceChoice } from '../session/place-choice.service';
@@ -67,11 +68,11 @@ export class TapeComponent {
   private readonly strip = viewChild.required<ElementRef<HTMLCanvasElement>>('strip');
   private readonly lens = viewChild.required<ElementRef<HTMLCanvasElement>>('lens');
   private readonly state = toSignal(this.fits.state$, { requireSync: true });
-  private painter: RowPainter | null = null;
+  private made: RowPainter | null = null;
   private ground: { readonly of: readonly unknown[]; readonly canvas: HTMLCanvasElement } | null = null;
   /** Of the strip, px: asked for once, and not while painting. */
   private size = { width: 0, height: 0 };
-  private asked: number | null = null;
+  private asked: (() => void) | null = null;
   private range: { from: number; to: number; y: number; more: boolean } | null = null;
 
   protected readonly heading = computed(() => {
@@ -98,17 +99,17 @@ export class TapeComponent {
       const resize = (): void => {
         this.size = { width: element.clientWidth, height: element.clientHeight };
         sizeCanvas(element, this.size.width, this.size.height);
-        this.renew();
+        this.paint();
       };
       const watcher = new ResizeObserver(resize);
       watcher.observe(element);
       destroyed.onDestroy(() => {
         watcher.disconnect();
-        if (this.asked !== null) cancelAnimationFrame(this.asked);
+        this.asked?.();
       });
-      this.fits.state$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.renew());
-      this.machine.state$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.renew());
-      this.context.wheel$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.renew());
+      this.fits.state$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.paint());
+      this.machine.state$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.paint());
+      this.context.wheel$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.paint());
       this.context.spot$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.paint());
       this.places.places$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.paint());
       this.playback.position$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.paint());
@@ -195,20 +196,20 @@ export class TapeComponent {
     });
   }
 
-  /** Takes the row as it is fitted now. */
-  private renew(): void {
+  /** Of the row as it is fitted now; made when it is first asked for. */
+  private get painter(): RowPainter | null {
     const view = this.fits.now.view;
-    if (!view) return;
+    if (!view) return null;
     const run = view.resolved.run.id;
     const laid = this.machine.now.machine?.precomputed.rows.get(run) ?? null;
-    if (this.painter?.setOut !== view.setOut || this.painter.laid !== laid)
-      this.painter = new RowPainter(view.fit, view.setOut, view.resolved.sequence, null, run, laid);
-    this.paint();
+    if (this.made?.setOut !== view.setOut || this.made.laid !== laid)
+      this.made = new RowPainter(view.fit, view.setOut, view.resolved.sequence, null, run, laid);
+    return this.made;
   }
 
-  /** Paints with the next picture of the screen, however much changes until then. */
+  /** Paints right after the next picture of the screen, however much changes until then. */
   private paint(): void {
-    this.asked ??= requestAnimationFrame(() => {
+    this.asked ??= afterThePicture(() => {
       this.asked = null;
       this.paintNow();
     });
@@ -218,7 +219,7 @@ export class TapeComponent {
   private paintNow(): void {
     const view: FitView | null = this.fits.now.view;
     const { painter } = this;
-    if (!view || !painter || painter.setOut !== view.setOut) return;
+    if (!view || !painter) return;
     const { width } = this.size;
     const map = tapeMap(view.fit.layout.path.length, width);
     const ground = this.groundOf(view, map);
