@@ -1,4 +1,15 @@
-import { copyOf, expect, expectAccessible, openJob, openStep, sentence, test, tick } from './support';
+import {
+  copyOf,
+  expect,
+  expectAccessible,
+  list,
+  openJob,
+  openStep,
+  pick,
+  sentence,
+  test,
+  tick,
+} from './support';
 
 test.afterEach(async ({ request }) => {
   await request.put('/supplier/mood', { data: { delay: 0, down: false } });
@@ -17,9 +28,9 @@ test('search, sort and compare; prices come from the supplier', async ({ page })
   await expect(rows.first()).toContainText('Toothed belt MXL');
   await page.getByRole('button', { name: /^pitch, mm/ }).click();
   await expect(rows.first()).toContainText('Tube piece');
-  await page.getByLabel('Family').selectOption('Track shoe');
+  await pick(list(page, 'Family'), 'Track shoe');
   await expect(rows).toHaveCount(1);
-  await page.getByLabel('Family').selectOption('');
+  await pick(list(page, 'Family'), 'all families');
   for (const name of ['Roller chain 08B', 'Track shoe', 'Toothed belt H'])
     await tick(page.getByLabel(`Compare ${name}`, { exact: true }));
   const sides = page.locator('relay-compare section');
@@ -43,10 +54,10 @@ test('a supplier that is slow or down holds nothing up', async ({ page, request 
   await expect(row).toContainText('–');
   await page.getByRole('button', { name: 'do not wait' }).click();
   await expect(page.locator('.supplier')).toContainText('Not waiting for prices');
-  await page.getByLabel('How the supplier behaves').selectOption('as usual');
+  await pick(list(page, 'How the supplier behaves'), 'as usual');
   await expect(row).toContainText('€');
   // It goes down: what it said last stays, and it can be asked again.
-  await page.getByLabel('How the supplier behaves').selectOption('down');
+  await pick(list(page, 'How the supplier behaves'), 'down');
   await expect(page.locator('.supplier')).toContainText('Tiller & Vane cannot be reached just now');
   await expect(row).toContainText('€');
   await request.put('/supplier/mood', { data: { delay: 0, down: false } });

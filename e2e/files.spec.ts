@@ -1,5 +1,5 @@
 import { file, lengthOf, panel, start, type } from './path-support';
-import { expect, expectAccessible, openStep, sentence, test, verdict, unfold } from './support';
+import { expect, expectAccessible, list, openStep, pick, sentence, test, unfold, verdict } from './support';
 
 test.describe('files', () => {
   const group = (...values: (string | number)[]): string => values.map((value) => `${value}\n`).join('');
@@ -47,15 +47,15 @@ test.describe('files', () => {
     const svg = `<?xml version="1.0"?><svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="4in" height="2in" viewBox="0 0 400 200">
       <style>.guide{display:none}.line{fill:none;stroke:#222}</style><defs><path id="rail" class="line" d="M0 0h100"/></defs>
       <g transform="translate(20 30) scale(2)"><use xlink:href="#rail"/></g><rect class="guide" width="400" height="200"/></svg>`;
-    await page.getByLabel('Add a path').selectOption('file');
-    const dialog = page.locator('dialog.files');
+    await pick(list(page, 'Add a path'), 'from a file');
+    const dialog = page.getByRole('dialog', { name: 'Paths from a file' });
     await dialog.locator('input[type=file]').setInputFiles(file('rail.svg', svg));
     // 200 units of a hundredth of an inch.
     await expect(dialog.locator('tbody tr')).toContainText(/50\.80.mm/);
     await dialog.getByRole('button', { name: 'Put a link on it' }).click();
     await expect(dialog).toBeHidden();
     await expect.poll(() => lengthOf(page)).toBe(50.8);
-    await page.getByLabel('Add a path').selectOption('file');
+    await pick(list(page, 'Add a path'), 'from a file');
     await dialog.locator('input[type=file]').setInputFiles(file('points.csv', 'x;y\n0;0\n30,5;0\n30,5;40\n'));
     await expect(dialog.locator('tbody tr')).toContainText(/70\.50.mm/);
     await dialog.getByRole('button', { name: 'Put a link on it' }).click();

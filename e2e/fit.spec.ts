@@ -4,8 +4,10 @@ import {
   countIn,
   expect,
   expectAccessible,
+  list,
   openJob,
   openStep,
+  pick,
   pictureOf,
   sentence,
   step,
@@ -29,7 +31,7 @@ test('a wheel moves so that the row closes at its pitch, within its travel', asy
   );
 
   // The idler takes up 92 links.
-  await page.getByLabel('The wheel that moves').selectOption({ label: 'idler' });
+  await pick(list(page, 'The wheel that moves'), 'idler');
   await expect(page.locator('relay-drawing .problem')).toContainText('The idler cannot make room for 90');
   await fit.getByText('any', { exact: true }).click();
   await fit.getByText('Always put in').click();

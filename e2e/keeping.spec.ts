@@ -1,4 +1,4 @@
-import { copyOf, expect, expectSaved, openJob, sentence, test } from './support';
+import { copyOf, expect, expectSaved, list, openJob, pick, sentence, test } from './support';
 import type { Page } from '@playwright/test';
 
 const setPitch = async (page: Page, from: RegExp, to: string): Promise<void> => {
@@ -112,6 +112,6 @@ test('the name is changed in place', async ({ page, request }) => {
 
 test('lengths are shown in the unit of the job', async ({ page, request }) => {
   await openJob(page, await copyOf(request, 'demo-coin-lift'));
-  await page.getByLabel('Unit of length').selectOption('in');
+  await pick(list(page, 'Unit of length'), 'in');
   await expect(sentence(page)).toContainText(/at a pitch of 0\.5000.in/);
 });

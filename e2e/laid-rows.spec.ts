@@ -4,9 +4,11 @@ import {
   expect,
   expectAccessible,
   expectSaved,
+  list,
   onScreen,
   openJob,
   openStep,
+  pick,
   pictureOf,
   sentence,
   test,
@@ -48,7 +50,7 @@ test('an open row: left free at both ends, then on a part, in per cent', async (
   expect(Number(pins)).toBe(Number(links) + 1);
 
   await page.getByText('Only a part of the path').click();
-  await page.getByLabel('Places of the part are told in').selectOption({ label: '% of the path' });
+  await pick(list(page, 'Places of the part are told in'), '% of the path');
   await type(page.getByLabel('The part begins at'), '10');
   await type(page.getByLabel('The part ends at'), '60');
   const job = await saved(page, request, id);

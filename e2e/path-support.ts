@@ -46,6 +46,9 @@ export const showAll = async (page: Page): Promise<void> => {
   await page.getByRole('button', { name: 'show all' }).click();
   await settled(page);
 };
-/** The length the path step states, mm. */
-export const lengthOf = async (page: Page): Promise<number> =>
-  Number(/([\d.]+)\smm (?:round|long),/.exec((await panel(page).innerText()).replace(/\u00a0/g, ' '))?.[1]);
+/** The length the path step states, mm; waits until it states one. */
+export async function lengthOf(page: Page): Promise<number> {
+  const stated = /([\d.]+)\smm (?:round|long),/;
+  await expect(panel(page)).toContainText(stated);
+  return Number(stated.exec((await panel(page).innerText()).replace(/\u00a0/g, ' '))?.[1]);
+}

@@ -5,13 +5,15 @@ import {
   expect,
   expectAccessible,
   expectSaved,
+  list,
   onScreen,
   openJob,
   openStep,
+  pick,
   sentence,
   test,
-  verdict,
   unfold,
+  verdict,
 } from './support';
 
 test.describe('drawing by hand', () => {
@@ -218,7 +220,7 @@ test.describe('routes', () => {
     await panel(page).getByText('closed', { exact: true }).click();
     await expect(sentence(page)).toContainText('Open route round two wheels');
     await panel(page).getByRole('button', { name: 'left sprocket', exact: true }).click();
-    await page.getByLabel('Size by').selectOption('point');
+    await pick(list(page, 'Size by'), 'a bare point');
     await expect(panel(page)).toContainText('a point');
     await expect(verdict(page)).toContainText('reaches the end exactly');
     await panel(page).getByText('closed', { exact: true }).click();
@@ -252,7 +254,7 @@ test('a row is hung between two anchors: by length, by sag, by a whole count', a
 test.describe('paths made from others', () => {
   test('a parallel and a stretch follow their outline, and the row goes on them', async ({ page }) => {
     await start(page, 'rounded rectangle');
-    await page.getByLabel('Add a path').selectOption('parallel');
+    await pick(list(page, 'Add a path'), 'its parallel');
     await expect(page.getByLabel('Distance of the parallel')).toHaveValue('-20');
     const beside = await lengthOf(page);
     await panel(page).getByRole('button', { name: 'put the row on this path' }).click();
@@ -263,7 +265,7 @@ test.describe('paths made from others', () => {
     await type(page.getByLabel('Rounded rectangle, width'), '360');
     await expect(sentence(page)).toContainText(`${(beside + 200).toFixed(2)}`);
 
-    await page.getByLabel('Add a path').selectOption('stretch');
+    await pick(list(page, 'Add a path'), 'a stretch of it');
     await clickAt(page, [-100, -70], [100, -70]);
     await expect(panel(page)).toContainText('2 places picked');
     await panel(page).getByRole('button', { name: 'make it a path' }).click();

@@ -5,9 +5,11 @@ import {
   drawing,
   expect,
   expectAccessible,
+  list,
   onScreen,
   openJob,
   openStep,
+  pick,
   pictureOf,
   settled,
   step,
@@ -36,10 +38,10 @@ test('a sequence with a first and a last: they hold when the row grows', async (
   const id = await copyOf(request, 'demo-barrier-chain');
   await open(page, id);
   await section(page, 'Rules for places');
-  await page.getByLabel('Add a rule').selectOption('the first');
-  await page.getByLabel('Piece of rule 1').selectOption({ label: 'Star' });
-  await page.getByLabel('Add a rule').selectOption('the last');
-  await page.getByLabel('Piece of rule 2').selectOption({ label: 'Bell' });
+  await pick(list(page, 'Add a rule'), 'the first');
+  await pick(list(page, 'Piece of rule 1'), 'Star');
+  await pick(list(page, 'Add a rule'), 'the last');
+  await pick(list(page, 'Piece of rule 2'), 'Bell');
   await expect(panel(page)).toContainText('takes 1 place');
   let job = await storedJob(page, id);
   expect(job.runs[0].setOut?.rules.map(({ on }) => on.role)).toEqual(['first', 'last']);
@@ -67,12 +69,12 @@ test('where two rules meet the lower one has its way; their order can be changed
 }) => {
   await open(page, await copyOf(request, 'demo-lamp-festoon'));
   await expect(panel(page)).toContainText('takes 5 places');
-  await page.getByLabel('Add a rule').selectOption('every so many');
+  await pick(list(page, 'Add a rule'), 'every so many');
   await page.getByRole('button', { name: 'Change rule 4' }).click();
   await page.getByRole('button', { name: 'Change rule 4' }).click();
   await type(page.getByLabel('Every so many'), '2');
   await type(page.getByLabel('The first of them'), '1');
-  await page.getByLabel('Piece of rule 4').selectOption({ label: 'Lamp' });
+  await pick(list(page, 'Piece of rule 4'), 'Lamp');
   await expect(panel(page)).toContainText('takes 11 places');
   // The first and the last are of its kind too, and lose their bells to it.
   await expect(panel(page)).toContainText('takes 0 places of the 1 it matches');
@@ -119,7 +121,7 @@ test('a link is chosen on the drawing, nudged with the keys, turned, swapped; a 
   await page.keyboard.press('ArrowUp');
   await page.keyboard.press('Shift+ArrowUp');
   await type(page.getByLabel('Chosen places: turned by', { exact: true }), '30');
-  await page.getByLabel('Swap the chosen places for').selectOption({ label: 'Fish' });
+  await pick(list(page, 'Swap the chosen places for'), 'Fish');
   let job = await storedJob(page, id);
   const [hand] = job.runs[0].setOut!.byHand;
   expect(hand.out).toBeCloseTo(11, 9);
@@ -148,7 +150,7 @@ test('by weight: the same seed gives the same row, another one another; weights 
   request,
 }) => {
   await open(page, await copyOf(request, 'demo-lamp-festoon'));
-  await page.getByLabel('Add a piece to the sequence').selectOption({ label: 'Pennant' });
+  await pick(list(page, 'Add a piece to the sequence'), 'Pennant');
   await panel(page).getByText('by weight').click();
   const one = await pictureOf(drawing(page));
   await type(page.getByLabel('Seed of the order'), '12');
@@ -189,9 +191,9 @@ test('objects are handed to places, and their order is changed', async ({ page, 
     .poll(async () => (await storedJob(page, id)).runs[1].setOut!.handed!.items.map(({ piece }) => piece))
     .toEqual(moved);
   const picture = await pictureOf(drawing(page));
-  await page.getByLabel('What objects take of their places').selectOption('position');
+  await pick(list(page, 'What objects take of their places'), 'only the position');
   await expect.poll(() => pictureOf(drawing(page))).not.toBe(picture);
-  await page.getByLabel('Add an object').selectOption({ label: 'Bell' });
+  await pick(list(page, 'Add an object'), 'Bell');
   await expect(panel(page)).toContainText('9 places have their objects');
 });
 
@@ -211,14 +213,14 @@ test('rows side by side, a twin, a boundary, a path to reach: each changes the d
   await changes(() => type(page.getByLabel('Rows apart by'), '70'));
   await changes(() => panel(page).getByText('A mirrored twin that follows').click());
   await changes(() => type(page.getByLabel('Mirror line, to the right'), '760'));
-  await changes(() => page.getByLabel('Path that pieces reach').selectOption({ label: 'Ceiling beam' }));
-  await changes(() => page.getByLabel('Path that pieces reach').selectOption(''));
-  await page.getByLabel('Which neighbour lies on top').selectOption('next-under');
+  await changes(() => pick(list(page, 'Path that pieces reach'), 'Ceiling beam'));
+  await changes(() => pick(list(page, 'Path that pieces reach'), 'not stretched'));
+  await pick(list(page, 'Which neighbour lies on top'), 'each lies under the one before it');
   expect((await storedJob(page, id)).runs[0].setOut?.overlap).toBe('next-under');
   // The beam is open, so it bounds nothing: said, and the last good state stays on the drawing.
-  await page.getByLabel('Boundary', { exact: true }).selectOption({ label: 'Ceiling beam' });
+  await pick(list(page, 'Boundary'), 'Ceiling beam');
   await expect(page.locator('relay-drawing .problem')).toContainText('“Ceiling beam” is open');
-  await page.getByLabel('Boundary', { exact: true }).selectOption('');
+  await pick(list(page, 'Boundary'), 'no boundary');
   await expect(page.locator('relay-drawing .problem')).toHaveCount(0);
   await expectAccessible(page);
 });

@@ -64,6 +64,40 @@ export async function tick(box: Locator): Promise<void> {
   await expect(box).toBeChecked();
 }
 
+/** The option of a list with these words, whatever number is added to them. */
+const optionOf = (page: Page, words: string): Locator => {
+  const plain = words.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
+  return page.getByRole('option', { name: new RegExp(`^\\s*${plain}(, [\\d.]+.mm)?\\s*$`) });
+};
+
+/** A list to choose from. */
+export const list = (page: Page, name: string): Locator => page.getByRole('combobox', { name, exact: true });
+
+/** Opens it. */
+async function openList(box: Locator): Promise<void> {
+  await box.locator('xpath=ancestor::nz-select').click();
+  await expect(box).toHaveAttribute('aria-expanded', 'true');
+}
+
+/** Chooses in a list by words; in one that can be searched they are typed. */
+export async function pick(box: Locator, words: string): Promise<void> {
+  await openList(box);
+  if (await box.isEditable()) await box.fill(words);
+  await optionOf(box.page(), words).click();
+  await expect(box.page().getByRole('listbox')).toBeHidden();
+}
+
+/** What a list offers, as far as it is in sight. */
+export async function optionsOf(box: Locator): Promise<string[]> {
+  await openList(box);
+  const options = box.page().getByRole('option');
+  await expect(options.first()).toBeVisible();
+  const words = await options.allInnerTexts();
+  await box.press('Escape');
+  await expect(box.page().getByRole('listbox')).toBeHidden();
+  return words.map((text) => text.trim());
+}
+
 /** Opens a step of the worksheet. */
 export async function openStep(page: Page, name: string): Promise<void> {
   await step(page, name).click();

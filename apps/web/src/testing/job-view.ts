@@ -1,6 +1,8 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import type { Type } from '@angular/core';
+import { By } from '@angular/platform-browser';
 import { demoJobs, type Job, type LoadedJob, type SavedJob } from '@coin-relay/model';
+import { NzSelectComponent } from 'ng-zorro-antd/select';
 import { of, type Observable } from 'rxjs';
 import { expect, vi } from 'vitest';
 import { JobApi } from '../app/api/job-api.service';
@@ -137,14 +139,15 @@ export async function jobView<T>(component: Type<T>, job: Job): Promise<JobView<
   return view;
 }
 
-/** Chooses in a list of choices by its label. */
-export async function choose<T>(view: JobView<T>, label: string, value: string): Promise<void> {
-  const select = [...view.element.querySelectorAll('select')].find(
-    (entry) => entry.getAttribute('aria-label') === label,
-  );
-  if (!select) throw new Error(`no choice is called “${label}”`);
-  select.value = value;
-  select.dispatchEvent(new Event('change'));
+/** Chooses in a list by its name and the words of what is chosen, as a click on them does. */
+export async function choose<T>(view: JobView<T>, label: string, words: string): Promise<void> {
+  const list = view.fixture.debugElement
+    .queryAll(By.directive(NzSelectComponent))
+    .find(({ nativeElement }) => (nativeElement as HTMLElement).querySelector(`input[aria-label="${label}"]`))
+    ?.componentInstance as NzSelectComponent | undefined;
+  const option = list?.listOfContainerItem.find(({ nzLabel }) => String(nzLabel).startsWith(words));
+  if (!list || !option) throw new Error(`nothing of the list “${label}” is called “${words}”`);
+  list.onItemClick(option.nzValue);
   await view.fixture.whenStable();
   await view.settled();
 }

@@ -12,6 +12,7 @@ import {
   type Mood,
 } from '@coin-relay/model';
 import { CatalogueApi } from '../api/catalogue-api.service';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzTableModule } from 'ng-zorro-antd/table';
 import { firstValueFrom } from 'rxjs';
 import { JobApi } from '../api/job-api.service';
@@ -21,6 +22,7 @@ import { ErrorState } from '../shared/error-state';
 import { catalogueRows, shownRows, type CatalogueRow, type CatalogueSort } from './catalogue-rows';
 import { CompareComponent } from './compare.component';
 import { Supplier } from './supplier.service';
+import { CHOICE } from '../shared/choice.directive';
 
 /** Lines that are compared at the most. */
 const MOST_COMPARED = 4;
@@ -48,7 +50,7 @@ const MOODS: readonly { words: string; mood: Mood }[] = [
 /** The catalogue: every link that can be taken, to one scale, with what a supplier asks for it. */
 @Component({
   selector: 'relay-catalogue-page',
-  imports: [RouterLink, NzTableModule, SampleComponent, CompareComponent],
+  imports: [CHOICE, NzButtonComponent, RouterLink, NzTableModule, SampleComponent, CompareComponent],
   providers: [Supplier],
   templateUrl: './catalogue.page.html',
   styleUrl: './catalogue.page.less',

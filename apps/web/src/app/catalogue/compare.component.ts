@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { figureBox, pieceFigure } from '@coin-relay/scene';
 import { materialsOf } from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { SampleComponent } from '../links/sample.component';
 import type { CatalogueRow } from './catalogue-rows';
 
@@ -10,7 +11,7 @@ const ROOM = { width: 250, height: 130 } as const;
 /** A few links side by side, all to one scale, with their numbers against each other. */
 @Component({
   selector: 'relay-compare',
-  imports: [SampleComponent],
+  imports: [NzButtonComponent, SampleComponent],
   template: `
     <h2>
       Side by side <span class="quiet">10 mm are this long: <i [style.width.px]="10 * scale()"></i></span>
@@ -37,8 +38,8 @@ const ROOM = { width: 250, height: 130 } as const;
             <dt>it is</dt>
             <dd>{{ row.behaviour }}</dd>
           </dl>
-          <button type="button" class="plain-button" (click)="taken.emit(row)">take</button>
-          <button type="button" class="plain-button" (click)="dropped.emit(row.id)">put aside</button>
+          <button nz-button nzType="link" type="button" (click)="taken.emit(row)">take</button>
+          <button nz-button nzType="link" type="button" (click)="dropped.emit(row.id)">put aside</button>
         </section>
       }
     </div>

@@ -11,6 +11,7 @@ import {
 import { toSignal } from '@angular/core/rxjs-interop';
 import { formatLengthNumber } from '@coin-relay/model';
 import { map } from 'rxjs';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { JobStore } from '../document/job-store.service';
 import { FitService } from '../engine/fit.service';
 import { Unsettled } from '../engine/unsettled.service';
@@ -43,7 +44,7 @@ const MODE_WORDS: Readonly<Record<PathMode, string>> = {
 /** The job in plan: wheels and row on gridded paper; what the step at work can move is dragged where it stands. */
 @Component({
   selector: 'relay-drawing',
-  imports: [WheelNoteComponent],
+  imports: [NzButtonComponent, WheelNoteComponent],
   providers: [...DRAWING_PARTS],
   templateUrl: './drawing.component.html',
   styleUrl: './drawing.component.less',

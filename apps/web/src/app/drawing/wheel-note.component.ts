@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { changeSide, moveWheel, resizeWheel } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { CountFieldComponent } from '../shared/count-field.component';
@@ -9,12 +10,12 @@ import { LengthFieldComponent } from '../shared/length-field.component';
 /** The few numbers of the selected wheel, beside it. */
 @Component({
   selector: 'relay-wheel-note',
-  imports: [LengthFieldComponent, PlaceFieldComponent, CountFieldComponent],
+  imports: [NzButtonComponent, LengthFieldComponent, PlaceFieldComponent, CountFieldComponent],
   template: `
     @if (wheel(); as w) {
       <header>
         <b>{{ w.name }}</b>
-        <button type="button" class="plain-button" aria-label="Leave this wheel" (click)="closed.emit()">
+        <button nz-button nzType="link" type="button" aria-label="Leave this wheel" (click)="closed.emit()">
           leave
         </button>
       </header>
@@ -45,7 +46,7 @@ import { LengthFieldComponent } from '../shared/length-field.component';
             (changed)="radius($event)"
           />
         }
-        <button type="button" class="plain-button" (click)="side()">other side</button>
+        <button nz-button nzType="link" type="button" (click)="side()">other side</button>
       </div>
     }
   `,

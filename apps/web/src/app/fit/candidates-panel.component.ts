@@ -8,6 +8,7 @@ import { JobStore } from '../document/job-store.service';
 import { GraphComponent } from '../graphs/graph.component';
 import type { GraphLine } from '../graphs/graph-data';
 import { fileName } from '@coin-relay/formats';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { candidateRows, sortedCandidates, type CandidateSort } from './candidate-rows';
 import { FitService } from '../engine/fit.service';
 
@@ -29,14 +30,14 @@ const limitLine = (x: readonly number[], percent: number): GraphLine => ({
 /** The counts around the ideal one, and what each would cost; one press takes it. */
 @Component({
   selector: 'relay-candidates-panel',
-  imports: [GraphComponent],
+  imports: [NzButtonComponent, GraphComponent],
   template: `
     <table aria-label="Candidates">
       <thead>
         <tr>
           @for (column of columns(); track column.key) {
             <th scope="col" [attr.aria-sort]="sortOf(column.key)">
-              <button type="button" class="plain-button" (click)="by(column.key)">
+              <button nz-button nzType="link" type="button" (click)="by(column.key)">
                 {{ column.title
                 }}{{
                   sortOf(column.key) === 'ascending' ? ' ↑' : sortOf(column.key) === 'descending' ? ' ↓' : ''
@@ -55,8 +56,9 @@ const limitLine = (x: readonly number[], percent: number): GraphLine => ({
           <tr [class.chosen]="row.count === now()" [title]="row.problem ?? ''">
             <td>
               <button
+                nz-button
+                nzType="link"
                 type="button"
-                class="plain-button"
                 [disabled]="row.problem !== null"
                 [attr.aria-label]="'Take ' + row.count"
                 (click)="take(row.count)"

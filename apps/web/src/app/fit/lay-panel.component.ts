@@ -3,6 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { PLAIN_LAY, type RowLay } from '@coin-relay/core';
 import { behaviourOf } from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { setLay } from '../document/commands';
@@ -12,11 +13,20 @@ import { LengthFieldComponent } from '../shared/length-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
 import { FitService } from '../engine/fit.service';
 import { PathMarks } from '../picking/path-marks.service';
+import { CHOICE } from '../shared/choice.directive';
 
 /** Where on its path the row lies, and where what is left over goes. */
 @Component({
   selector: 'relay-lay-panel',
-  imports: [FormsModule, NzCheckboxModule, NzRadioModule, LengthFieldComponent, NumberFieldComponent],
+  imports: [
+    CHOICE,
+    NzButtonComponent,
+    FormsModule,
+    NzCheckboxModule,
+    NzRadioModule,
+    LengthFieldComponent,
+    NumberFieldComponent,
+  ],
   templateUrl: './lay-panel.component.html',
   styleUrl: '../shared/step.less',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -3,6 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { MOST_SECTIONS } from '@coin-relay/core';
 import { formatLength, pieceWords, type RunFit } from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { setMeet } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
@@ -19,7 +20,7 @@ const USUAL_CORNER = (30 * Math.PI) / 180;
 /** The places that a pin has to stand on, and what each stretch between them takes. */
 @Component({
   selector: 'relay-meet-panel',
-  imports: [FormsModule, NzCheckboxModule, AngleFieldComponent, LengthFieldComponent],
+  imports: [NzButtonComponent, FormsModule, NzCheckboxModule, AngleFieldComponent, LengthFieldComponent],
   template: `
     <label nz-checkbox [ngModel]="meet().corners !== null" (ngModelChange)="corners($event)"
       >Every corner</label
@@ -47,8 +48,9 @@ const USUAL_CORNER = (30 * Math.PI) / 180;
           (changed)="move(i, $event)"
         />
         <button
+          nz-button
+          nzType="link"
           type="button"
-          class="plain-button"
           [attr.aria-label]="'Take out place ' + (i + 1)"
           (click)="remove(i)"
         >
@@ -57,8 +59,9 @@ const USUAL_CORNER = (30 * Math.PI) / 180;
       </div>
     }
     <button
+      nz-button
+      nzType="link"
       type="button"
-      class="plain-button"
       [attr.aria-pressed]="asking() === 'meet'"
       [disabled]="full()"
       (click)="mark()"

@@ -6,18 +6,24 @@ import { setFit } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { RunAtWork } from '../session/run-at-work.service';
 import { FitService } from '../engine/fit.service';
+import { CHOICE } from '../shared/choice.directive';
 
 /** Which span hangs where slack gives way, and how it does. */
 @Component({
   selector: 'relay-slack-panel',
+  imports: [CHOICE],
   template: `
     <div class="line">
       <span class="what">The span that hangs</span>
-      <select #span aria-label="The span that hangs" (change)="choose(span.value)">
+      <nz-select
+        relayChoice="The span that hangs"
+        [value]="now() ?? spans().at(0)?.id ?? ''"
+        (chosen)="choose($event)"
+      >
         @for (entry of spans(); track entry.id) {
-          <option [value]="entry.id" [selected]="entry.id === now()">{{ entry.words }}</option>
+          <nz-option [nzValue]="entry.id" [nzLabel]="entry.words" />
         }
-      </select>
+      </nz-select>
     </div>
     <p class="cost">{{ words() }}</p>
   `,

@@ -7,20 +7,21 @@ import { RunAtWork } from '../session/run-at-work.service';
 import { AngleFieldComponent } from '../shared/angle-field.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { FitService } from '../engine/fit.service';
+import { CHOICE } from '../shared/choice.directive';
 
 /** Which wheel may move, along which line, and how far. */
 @Component({
   selector: 'relay-tension-panel',
-  imports: [AngleFieldComponent, LengthFieldComponent],
+  imports: [CHOICE, AngleFieldComponent, LengthFieldComponent],
   template: `
     @if (tension(); as t) {
       <div class="line">
         <span class="what">The wheel that moves</span>
-        <select #wheel aria-label="The wheel that moves" (change)="choose(wheel.value)">
+        <nz-select relayChoice="The wheel that moves" [value]="t.wheel" (chosen)="choose($event)">
           @for (entry of wheels(); track entry.id) {
-            <option [value]="entry.id" [selected]="entry.id === t.wheel">{{ entry.name }}</option>
+            <nz-option [nzValue]="entry.id" [nzLabel]="entry.name" />
           }
-        </select>
+        </nz-select>
       </div>
       <div class="line">
         <span class="what">along a line at</span>

@@ -19,6 +19,7 @@ import {
   type Plugin,
   PointElement,
 } from 'chart.js';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { download } from '../shared/download';
 import { inTaskOfItsOwn } from '../shared/in-task-of-its-own';
 import { THEME } from '../shared/theme';
@@ -34,22 +35,25 @@ const COLOURS = [THEME.ink, THEME.accent, THEME.brass, THEME.good] as const;
 /** A graph of a few lines over one axis, with a mark at the moment shown; as a table and a picture to take away. */
 @Component({
   selector: 'relay-graph',
+  imports: [NzButtonComponent],
   template: `
     <figure>
       <figcaption>
         <span>{{ title() }}</span>
         <span class="take">
           <button
+            nz-button
+            nzType="link"
             type="button"
-            class="plain-button"
             [attr.aria-label]="title() + ' as CSV'"
             (click)="table()"
           >
             CSV
           </button>
           <button
+            nz-button
+            nzType="link"
             type="button"
-            class="plain-button"
             [attr.aria-label]="title() + ' as PNG'"
             (click)="picture()"
           >

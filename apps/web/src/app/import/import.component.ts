@@ -8,9 +8,9 @@ import {
   signal,
 } from '@angular/core';
 import { RelayError } from '@coin-relay/core';
-import { DRAWING_LIMITS, type JoinedContour } from '@coin-relay/formats';
+import { DRAWING_LIMITS } from '@coin-relay/formats';
 import { formatLength } from '@coin-relay/model';
-import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { NzUploadModule, type NzUploadFile } from 'ng-zorro-antd/upload';
@@ -21,12 +21,7 @@ import { FilePool } from '../engine/file-pool.service';
 import type { OfferedLine, ReadResult } from '../engine/file-tasks';
 import { answerOf, type Reply } from '../engine/reply';
 import { LengthFieldComponent } from '../shared/length-field.component';
-
-/** Lines taken from a file. */
-export interface TakenLines {
-  readonly file: string;
-  readonly lines: readonly JoinedContour[];
-}
+import type { TakenLines } from './taken-lines';
 
 interface Row {
   readonly line: OfferedLine;
@@ -34,8 +29,6 @@ interface Row {
   readonly made: string;
 }
 
-/** Digits that imported coordinates are kept to: a millionth of a micrometre. */
-export const IMPORT_DIGITS = 9;
 /** Longest that a file may be read, ms. */
 const MOST_TIME = 20_000;
 const WORDS = {
@@ -50,7 +43,7 @@ const FIRST_TOLERANCE = 0.01;
   selector: 'relay-import',
   imports: [
     FormsModule,
-    NzButtonModule,
+    NzButtonComponent,
     NzCheckboxModule,
     NzSpinModule,
     NzUploadModule,

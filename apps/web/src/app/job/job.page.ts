@@ -1,19 +1,10 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  type ElementRef,
-  inject,
-  input,
-  signal,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
 import { findEntry, UNITS } from '@coin-relay/model';
 import { firstValueFrom } from 'rxjs';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { CatalogueApi } from '../api/catalogue-api.service';
 import { choosePieces, renameJob, setUnit, takeOwnLink } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
@@ -28,14 +19,18 @@ import { PathWork } from '../session/path-work.service';
 import { WorksheetComponent } from '../worksheet/worksheet.component';
 import { RunAtWork } from '../session/run-at-work.service';
 import { JobContext, STEPS } from '../session/job-context.service';
-import { JobKeys, SHORTCUTS } from './job-keys.service';
+import { JobKeys } from './job-keys.service';
 import { JOB_SERVICES } from './job-services';
+import { KeySheetComponent } from './key-sheet.component';
 import { SaveChoicesComponent } from './save-choices.component';
-
+import { LateChoiceComponent } from '../shared/late-choice.component';
 /** One job at work: sentence, worksheet, drawing and tape. */
 @Component({
   selector: 'relay-job-page',
   imports: [
+    LateChoiceComponent,
+    KeySheetComponent,
+    NzButtonComponent,
     SaveChoicesComponent,
     RouterLink,
     SentenceComponent,
@@ -79,12 +74,10 @@ export class JobPage {
   /** Whether the user has to choose before anything is saved. */
   protected readonly chooses = computed(() => ['conflict', 'gone'].includes(this.saveState().kind));
   protected readonly missing = signal('');
-  protected readonly shortcuts = SHORTCUTS;
   protected readonly sheetOpen = toSignal(this.keys.sheet$, { requireSync: true });
-  private readonly sheet = viewChild.required<ElementRef<HTMLDialogElement>>('sheet');
   protected readonly table = toSignal(this.context.table$, { requireSync: true });
   protected readonly bench = toSignal(this.context.outlineEditor$, { requireSync: true });
-  protected readonly units = UNITS;
+  protected readonly units = UNITS.map((unit) => ({ value: unit, words: unit }));
   protected readonly saved = computed(() => saveWords(this.saveState()));
 
   constructor() {
@@ -92,10 +85,6 @@ export class JobPage {
       this.open(this.id()).catch((error: unknown) => {
         this.missing.set(error instanceof Error ? error.message : String(error));
       });
-    });
-    effect(() => {
-      const dialog = this.sheet().nativeElement;
-      if (this.sheetOpen() && !dialog.open) dialog.showModal();
     });
     effect(() => {
       const name = this.job()?.name;

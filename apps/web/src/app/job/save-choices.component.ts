@@ -1,14 +1,14 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
-import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { JobStore } from '../document/job-store.service';
 import { ErrorState } from '../shared/error-state';
 
 /** What can be done where a job cannot simply be saved: it was changed, or taken off the rack, elsewhere. */
 @Component({
   selector: 'relay-save-choices',
-  imports: [NzButtonModule],
+  imports: [NzButtonComponent],
   template: `
     @if (state().kind === 'gone') {
       <button nz-button nzSize="small" type="button" (click)="putBack()">Put it back</button>

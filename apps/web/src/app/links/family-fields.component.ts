@@ -4,11 +4,12 @@ import { familyOf, isTyped, withField, type JobPiece, type Unit } from '@coin-re
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
+import { CHOICE } from '../shared/choice.directive';
 
 /** The few numbers a family is drawn from. */
 @Component({
   selector: 'relay-family-fields',
-  imports: [FormsModule, NzCheckboxModule, CountFieldComponent, LengthFieldComponent],
+  imports: [CHOICE, FormsModule, NzCheckboxModule, CountFieldComponent, LengthFieldComponent],
   template: `
     @for (field of fields(); track field.key) {
       <div class="line">
@@ -35,13 +36,15 @@ import { LengthFieldComponent } from '../shared/length-field.component';
           }
           @case ('choice') {
             <span class="what">{{ field.label }}</span>
-            <select #chosen [attr.aria-label]="field.label" (change)="put(field.key, chosen.value)">
+            <nz-select
+              [relayChoice]="field.label"
+              [value]="text(field.key)"
+              (chosen)="put(field.key, $event)"
+            >
               @for (option of field.options; track option[0]) {
-                <option [value]="option[0]" [selected]="text(field.key) === option[0]">
-                  {{ option[1] }}
-                </option>
+                <nz-option [nzValue]="option[0]" [nzLabel]="option[1]" />
               }
-            </select>
+            </nz-select>
           }
           @case ('flag') {
             <label

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { FormsModule } from '@angular/forms';
 import { figureBox, pieceFigure } from '@coin-relay/scene';
 import { materialsOf, type Job, type JobPiece, type Material, type PieceFinish } from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { firstValueFrom } from 'rxjs';
 import { JobApi } from '../api/job-api.service';
@@ -11,6 +12,7 @@ import { withExtra } from './with-extra';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
 import { ErrorState } from '../shared/error-state';
+import { CHOICE } from '../shared/choice.directive';
 
 type Picture = NonNullable<PieceFinish['picture']>;
 
@@ -19,17 +21,29 @@ const PLAIN: PieceFinish = { material: null, line: true, picture: null };
 /** What a piece is made of: a material, its outlines, a picture on it. */
 @Component({
   selector: 'relay-finish-panel',
-  imports: [FormsModule, NzCheckboxModule, LengthFieldComponent, NumberFieldComponent],
+  imports: [
+    CHOICE,
+    NzButtonComponent,
+    FormsModule,
+    NzCheckboxModule,
+    LengthFieldComponent,
+    NumberFieldComponent,
+  ],
   template: `
     <div class="line">
       <span class="swatch" [style.background]="colour()" aria-hidden="true"></span>
-      <select #material class="what" aria-label="Material" (change)="choose(material.value)">
-        <option value="" [selected]="finish().material === null">as usual for its family</option>
+      <nz-select
+        relayChoice="Material"
+        [value]="finish().material ?? ''"
+        (chosen)="choose($event)"
+        class="what"
+      >
+        <nz-option nzValue="" nzLabel="as usual for its family" />
         @for (entry of materials(); track entry.id) {
-          <option [value]="entry.id" [selected]="finish().material === entry.id">{{ entry.name }}</option>
+          <nz-option [nzValue]="entry.id" [nzLabel]="entry.name" />
         }
-      </select>
-      <button type="button" class="plain-button" (click)="make()">a new one</button>
+      </nz-select>
+      <button nz-button nzType="link" type="button" (click)="make()">a new one</button>
     </div>
     @if (own(); as m) {
       <div class="line">
@@ -73,11 +87,11 @@ const PLAIN: PieceFinish = { material: null, line: true, picture: null };
       >
       <span class="what"></span>
       @if (finish().picture) {
-        <button type="button" class="plain-button" (click)="put({ picture: null })">
+        <button nz-button nzType="link" type="button" (click)="put({ picture: null })">
           take its picture off
         </button>
       } @else {
-        <button type="button" class="plain-button" (click)="file.click()">a picture on it…</button>
+        <button nz-button nzType="link" type="button" (click)="file.click()">a picture on it…</button>
       }
       <input
         #file
@@ -134,7 +148,7 @@ const PLAIN: PieceFinish = { material: null, line: true, picture: null };
       height: 16px;
       border: 1px solid #575b57;
     }
-    select,
+    nz-select,
     input:not([type='color']) {
       min-width: 0;
     }

@@ -8,6 +8,7 @@ import { AngleFieldComponent } from '../shared/angle-field.component';
 import { PlaceFieldComponent } from '../shared/place-field.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
+import { CHOICE } from '../shared/choice.directive';
 
 const FACING_WORDS: readonly (readonly [Setting['facing'], string])[] = [
   ['path', 'turns with the path'],
@@ -20,6 +21,7 @@ const FACING_WORDS: readonly (readonly [Setting['facing'], string])[] = [
 @Component({
   selector: 'relay-setting-panel',
   imports: [
+    CHOICE,
     FormsModule,
     NzCheckboxModule,
     AngleFieldComponent,
@@ -30,14 +32,18 @@ const FACING_WORDS: readonly (readonly [Setting['facing'], string])[] = [
   template: `
     <div class="line">
       <span class="what">On the path runs</span>
-      <select #edge aria-label="Which line across the piece runs on the path" (change)="runOn(edge.value)">
+      <nz-select
+        relayChoice="Which line across the piece runs on the path"
+        [value]="lineName()"
+        (chosen)="runOn($event)"
+      >
         @for (line of lines(); track line.name) {
-          <option [value]="line.name" [selected]="line.name === lineName()">{{ line.words }}</option>
+          <nz-option [nzValue]="line.name" [nzLabel]="line.words" />
         }
         @if (lineName() === 'own') {
-          <option value="own" selected>a line of your own</option>
+          <nz-option nzValue="own" nzLabel="a line of your own" />
         }
-      </select>
+      </nz-select>
     </div>
     <div class="line">
       <span class="what">that line, from the pins inward</span>
@@ -87,11 +93,11 @@ const FACING_WORDS: readonly (readonly [Setting['facing'], string])[] = [
       />
     </div>
     <div class="line">
-      <select #facing aria-label="Which way it faces" (change)="face(facing.value)">
+      <nz-select relayChoice="Which way it faces" [value]="setting().facing" (chosen)="face($event)">
         @for (entry of facings; track entry[0]) {
-          <option [value]="entry[0]" [selected]="setting().facing === entry[0]">{{ entry[1] }}</option>
+          <nz-option [nzValue]="entry[0]" [nzLabel]="entry[1]" />
         }
-      </select>
+      </nz-select>
       <label nz-checkbox [ngModel]="setting().flip" (ngModelChange)="put({ flip: $event })"
         >Flipped over</label
       >

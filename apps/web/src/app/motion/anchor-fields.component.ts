@@ -1,13 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { motionConflict, type Anchor, type AnchorOn, type Job } from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { AngleFieldComponent } from '../shared/angle-field.component';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
+import { CHOICE } from '../shared/choice.directive';
 
 /** What an anchor is on, in numbers. */
 @Component({
   selector: 'relay-anchor-fields',
-  imports: [AngleFieldComponent, CountFieldComponent, LengthFieldComponent],
+  imports: [CHOICE, NzButtonComponent, AngleFieldComponent, CountFieldComponent, LengthFieldComponent],
   template: `
     @switch (on().kind) {
       @case ('fixed') {
@@ -41,11 +43,11 @@ import { LengthFieldComponent } from '../shared/length-field.component';
               (changed)="change({ place: $event })"
             />
             <span>of</span>
-            <select #run aria-label="Row it rides on" (change)="change({ run: run.value })">
+            <nz-select relayChoice="Row it rides on" [value]="r.run" (chosen)="change({ run: $event })">
               @for (entry of mayRideOn(); track entry.id) {
-                <option [value]="entry.id" [selected]="entry.id === r.run">{{ entry.name }}</option>
+                <nz-option [nzValue]="entry.id" [nzLabel]="entry.name" />
               }
-            </select>
+            </nz-select>
           </div>
         }
       }
@@ -53,11 +55,11 @@ import { LengthFieldComponent } from '../shared/length-field.component';
         @if (crank(); as c) {
           <div class="line">
             <span class="what">On</span>
-            <select #wheel aria-label="Wheel it is on" (change)="change({ wheel: wheel.value })">
+            <nz-select relayChoice="Wheel it is on" [value]="c.wheel" (chosen)="change({ wheel: $event })">
               @for (entry of job().wheels; track entry.id) {
-                <option [value]="entry.id" [selected]="entry.id === c.wheel">{{ entry.name }}</option>
+                <nz-option [nzValue]="entry.id" [nzLabel]="entry.name" />
               }
-            </select>
+            </nz-select>
           </div>
           <div class="line">
             <span class="what">From its centre</span>
@@ -109,12 +111,12 @@ import { LengthFieldComponent } from '../shared/length-field.component';
               (changed)="change({ direction: $event })"
             />
           </div>
-          <button type="button" class="plain-button" (click)="change({ side: s.side === 1 ? -1 : 1 })">
+          <button nz-button nzType="link" type="button" (click)="change({ side: s.side === 1 ? -1 : 1 })">
             On the crank’s other side
           </button>
-          <button type="button" class="plain-button" (click)="toCrank()">Take the rod away</button>
+          <button nz-button nzType="link" type="button" (click)="toCrank()">Take the rod away</button>
         } @else if (crank()?.radius) {
-          <button type="button" class="plain-button" (click)="toSlider()">
+          <button nz-button nzType="link" type="button" (click)="toSlider()">
             Let it drive a slider by a rod
           </button>
         }

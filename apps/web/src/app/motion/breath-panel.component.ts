@@ -6,19 +6,20 @@ import { JobStore } from '../document/job-store.service';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
 import { MotionView } from '../engine/motion-view.service';
+import { CHOICE } from '../shared/choice.directive';
 
 /** How the pieces of the row at work swell and shrink through the loop. */
 @Component({
   selector: 'relay-breath-panel',
-  imports: [CountFieldComponent, NumberFieldComponent],
+  imports: [CHOICE, CountFieldComponent, NumberFieldComponent],
   template: `
     <div class="line">
       <span class="what">What breathes</span>
-      <select #what aria-label="What breathes" (change)="choose(what.value)">
-        <option value="" [selected]="!breath()">nothing</option>
-        <option value="length" [selected]="breath()?.what === 'length'">their lengths</option>
-        <option value="size" [selected]="breath()?.what === 'size'">their size</option>
-      </select>
+      <nz-select relayChoice="What breathes" [value]="breath()?.what ?? ''" (chosen)="choose($event)">
+        <nz-option nzValue="" nzLabel="nothing" />
+        <nz-option nzValue="length" nzLabel="their lengths" />
+        <nz-option nzValue="size" nzLabel="their size" />
+      </nz-select>
     </div>
     @if (breath(); as b) {
       <div class="line">
@@ -34,11 +35,11 @@ import { MotionView } from '../engine/motion-view.service';
       </div>
       <div class="line">
         <span class="what">And back in</span>
-        <select #period aria-label="Frames of a breath" (change)="change({ period: +period.value })">
+        <nz-select relayChoice="Frames of a breath" [value]="b.period" (chosen)="change({ period: $event })">
           @for (entry of periods(); track entry) {
-            <option [value]="entry" [selected]="entry === b.period">{{ entry }} frames</option>
+            <nz-option [nzValue]="entry" nzLabel="{{ entry }} frames" />
           }
-        </select>
+        </nz-select>
       </div>
       <div class="line">
         <span class="what">Neighbours that do the same</span>

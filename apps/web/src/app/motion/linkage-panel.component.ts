@@ -10,6 +10,7 @@ import {
   type Machine,
   type Tie,
 } from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { putAnchor, putMeasure, putTie, removeAnchor, removeMeasure, removeTie } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { JobContext } from '../session/job-context.service';
@@ -26,6 +27,7 @@ import { FoldComponent } from '../shared/fold.component';
 @Component({
   selector: 'relay-linkage-panel',
   imports: [
+    NzButtonComponent,
     FoldComponent,
     AnchorFieldsComponent,
     DrivenFieldsComponent,

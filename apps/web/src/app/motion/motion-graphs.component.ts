@@ -5,20 +5,21 @@ import { fileName } from '@coin-relay/formats';
 import { Playback } from '../session/playback.service';
 import { motionGraphs } from './graph-lines';
 import { MotionView } from '../engine/motion-view.service';
+import { CHOICE } from '../shared/choice.directive';
 
 /** One graph of the machine at a time, with the frame shown marked. */
 @Component({
   selector: 'relay-motion-graphs',
-  imports: [GraphComponent],
+  imports: [CHOICE, GraphComponent],
   template: `
     @if (graphs().length > 0) {
       <div class="line">
         <span class="what">Graph</span>
-        <select #which aria-label="Graph" (change)="choose(which.value)">
+        <nz-select relayChoice="Graph" [value]="shown()?.id ?? ''" (chosen)="choose($event)">
           @for (entry of graphs(); track entry.id) {
-            <option [value]="entry.id" [selected]="entry.id === shown()?.id">{{ entry.title }}</option>
+            <nz-option [nzValue]="entry.id" [nzLabel]="entry.title" />
           }
-        </select>
+        </nz-select>
       </div>
       @if (shown(); as graph) {
         <relay-graph

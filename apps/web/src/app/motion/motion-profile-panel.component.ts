@@ -11,6 +11,7 @@ import { setManner } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { MotionView } from '../engine/motion-view.service';
+import { CHOICE } from '../shared/choice.directive';
 
 /** One of the times of a manner, in frames. */
 interface Time {
@@ -23,17 +24,17 @@ interface Time {
 /** How a row goes through its travel: once on or there and back, with rests and eases in whole frames. */
 @Component({
   selector: 'relay-motion-profile-panel',
-  imports: [CountFieldComponent],
+  imports: [CHOICE, CountFieldComponent],
   template: `
     @if (driven(); as by) {
       <p class="cost">It goes as “{{ by }}” goes, which drives it.</p>
     } @else {
       <div class="line">
         <span class="what">Its way</span>
-        <select #way aria-label="Its way" (change)="go(way.value)">
-          <option value="on" [selected]="manner().way === 'on'">on, round after round</option>
-          <option value="to-and-fro" [selected]="manner().way === 'to-and-fro'">to and fro</option>
-        </select>
+        <nz-select relayChoice="Its way" [value]="manner().way" (chosen)="go($event)">
+          <nz-option nzValue="on" nzLabel="on, round after round" />
+          <nz-option nzValue="to-and-fro" nzLabel="to and fro" />
+        </nz-select>
       </div>
       @for (time of times(); track time.label) {
         <div class="line">

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RelayError, speedFor } from '@coin-relay/core';
 import { closingOf, formatLength, motionFacts } from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { setTravel } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { NumberFieldComponent } from '../shared/number-field.component';
@@ -10,7 +11,7 @@ import { answerSpeed, speedRows, travelChoices, type SpeedAnswer, type SpeedRow 
 /** How fast the row runs: one speed is typed, the others follow, and all of them meet the loop's end. */
 @Component({
   selector: 'relay-speeds-panel',
-  imports: [NumberFieldComponent],
+  imports: [NzButtonComponent, NumberFieldComponent],
   template: `
     <fieldset>
       <legend>
@@ -41,7 +42,7 @@ import { answerSpeed, speedRows, travelChoices, type SpeedAnswer, type SpeedRow 
             <p class="cost" role="status">
               {{ a.words }}
               @if (a.other; as other) {
-                <button type="button" class="plain-button" (click)="take(other.travel)">
+                <button nz-button nzType="link" type="button" (click)="take(other.travel)">
                   take {{ other.words }}
                 </button>
               }
@@ -56,8 +57,9 @@ import { answerSpeed, speedRows, travelChoices, type SpeedAnswer, type SpeedRow 
         <div class="choices">
           @for (choice of choices(); track choice.travel) {
             <button
+              nz-button
+              nzType="link"
               type="button"
-              class="plain-button"
               [class.now]="choice.travel === travel()"
               [attr.aria-pressed]="choice.travel === travel()"
               (click)="take(choice.travel)"
@@ -69,8 +71,8 @@ import { answerSpeed, speedRows, travelChoices, type SpeedAnswer, type SpeedRow 
         </div>
       </fieldset>
     }
-    <button type="button" class="plain-button" (click)="take(-travel())">Run it the other way</button>
-    <button type="button" class="plain-button" (click)="take(0)">Let it stand</button>
+    <button nz-button nzType="link" type="button" (click)="take(-travel())">Run it the other way</button>
+    <button nz-button nzType="link" type="button" (click)="take(0)">Let it stand</button>
   `,
   styleUrls: ['../shared/step.less', './speeds-panel.component.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { RelayError, springFacts, USUAL_INDEX } from '@coin-relay/core';
 import { formatLength, type SpringTie, type Unit } from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
+import { CHOICE } from '../shared/choice.directive';
 
 const ENDS: readonly { readonly id: SpringTie['ends']; readonly words: string }[] = [
   { id: 'plain', words: 'plain' },
@@ -14,7 +16,7 @@ const ENDS: readonly { readonly id: SpringTie['ends']; readonly words: string }[
 /** How a spring is made, and what follows from it. */
 @Component({
   selector: 'relay-spring-fields',
-  imports: [LengthFieldComponent, NumberFieldComponent],
+  imports: [CHOICE, NzButtonComponent, LengthFieldComponent, NumberFieldComponent],
   template: `
     <div class="line">
       <span class="what">Wire</span>
@@ -48,11 +50,11 @@ const ENDS: readonly { readonly id: SpringTie['ends']; readonly words: string }[
     </div>
     <div class="line">
       <span class="what">Ends</span>
-      <select #ends aria-label="Ends of the spring" (change)="setEnds(ends.value)">
+      <nz-select relayChoice="Ends of the spring" [value]="spring().ends" (chosen)="setEnds($event)">
         @for (entry of allEnds; track entry.id) {
-          <option [value]="entry.id" [selected]="entry.id === spring().ends">{{ entry.words }}</option>
+          <nz-option [nzValue]="entry.id" [nzLabel]="entry.words" />
         }
-      </select>
+      </nz-select>
     </div>
     <div class="line">
       <span class="what">Free length</span>
@@ -74,9 +76,9 @@ const ENDS: readonly { readonly id: SpringTie['ends']; readonly words: string }[
           [least]="0.1"
           (changed)="change({ longest: $event })"
         />
-        <button type="button" class="plain-button" (click)="change({ longest: null })">none</button>
+        <button nz-button nzType="link" type="button" (click)="change({ longest: null })">none</button>
       } @else {
-        <button type="button" class="plain-button" (click)="change({ longest: spring().free * 1.5 })">
+        <button nz-button nzType="link" type="button" (click)="change({ longest: spring().free * 1.5 })">
           set one
         </button>
       }
@@ -92,9 +94,9 @@ const ENDS: readonly { readonly id: SpringTie['ends']; readonly words: string }[
           [most]="10000000"
           (changed)="change({ modulus: $event })"
         />
-        <button type="button" class="plain-button" (click)="change({ modulus: null })">none</button>
+        <button nz-button nzType="link" type="button" (click)="change({ modulus: null })">none</button>
       } @else {
-        <button type="button" class="plain-button" (click)="change({ modulus: 79300 })">steel wire</button>
+        <button nz-button nzType="link" type="button" (click)="change({ modulus: 79300 })">steel wire</button>
       }
     </div>
     @if (problem(); as words) {

@@ -4,6 +4,7 @@ import { setTrain } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { MotionView } from '../engine/motion-view.service';
+import { CHOICE } from '../shared/choice.directive';
 
 interface Choice {
   readonly id: string;
@@ -13,40 +14,44 @@ interface Choice {
 /** What drives the row at work: its own travel, or another row by a shaft or a pair of gears. */
 @Component({
   selector: 'relay-train-panel',
-  imports: [CountFieldComponent],
+  imports: [CHOICE, CountFieldComponent],
   template: `
     <div class="line">
       <span class="what">It is driven by</span>
-      <select #by aria-label="It is driven by" (change)="drive(by.value)">
-        <option value="" [selected]="!train()">nothing: it runs by itself</option>
+      <nz-select relayChoice="It is driven by" [value]="train()?.by ?? ''" (chosen)="drive($event)">
+        <nz-option nzValue="" nzLabel="nothing: it runs by itself" />
         @for (run of runs(); track run.id) {
-          <option [value]="run.id" [selected]="run.id === train()?.by">{{ run.name }}</option>
+          <nz-option [nzValue]="run.id" [nzLabel]="run.name" />
         }
-      </select>
+      </nz-select>
     </div>
     @if (train(); as t) {
       <div class="line">
         <span class="what">From the shaft of its</span>
-        <select #wheel aria-label="The driving wheel" (change)="change({ wheel: wheel.value })">
+        <nz-select relayChoice="The driving wheel" [value]="t.wheel" (chosen)="change({ wheel: $event })">
           @for (entry of driving(); track entry.id) {
-            <option [value]="entry.id" [selected]="entry.id === t.wheel">{{ entry.name }}</option>
+            <nz-option [nzValue]="entry.id" [nzLabel]="entry.name" />
           }
-        </select>
+        </nz-select>
       </div>
       <div class="line">
         <span class="what">To that of</span>
-        <select #own aria-label="The driven wheel" (change)="change({ own: own.value })">
+        <nz-select relayChoice="The driven wheel" [value]="t.own" (chosen)="change({ own: $event })">
           @for (entry of own$(); track entry.id) {
-            <option [value]="entry.id" [selected]="entry.id === t.own">{{ entry.name }}</option>
+            <nz-option [nzValue]="entry.id" [nzLabel]="entry.name" />
           }
-        </select>
+        </nz-select>
       </div>
       <div class="line">
         <span class="what">Joined by</span>
-        <select #joint aria-label="Joined by" (change)="join(joint.value)">
-          <option value="shaft" [selected]="t.gears === null">one shaft</option>
-          <option value="gears" [selected]="t.gears !== null">a pair of gears</option>
-        </select>
+        <nz-select
+          relayChoice="Joined by"
+          [value]="t.gears === null ? 'shaft' : 'gears'"
+          (chosen)="join($event)"
+        >
+          <nz-option nzValue="shaft" nzLabel="one shaft" />
+          <nz-option nzValue="gears" nzLabel="a pair of gears" />
+        </nz-select>
       </div>
       @if (t.gears; as gears) {
         <div class="line">

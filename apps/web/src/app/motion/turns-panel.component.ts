@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MOST_FRAMES } from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { setLoop, setRollTrue } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { MotionView } from '../engine/motion-view.service';
@@ -7,6 +8,7 @@ import { MotionView } from '../engine/motion-view.service';
 /** How the wheels turn in the loop, and until when all of them look as they did. */
 @Component({
   selector: 'relay-turns-panel',
+  imports: [NzButtonComponent],
   template: `
     @if (wheels().length > 0) {
       <table aria-label="Wheels">
@@ -31,12 +33,12 @@ import { MotionView } from '../engine/motion-view.service';
       </table>
       <p class="cost">{{ words() }}</p>
       @if (plain()) {
-        <button type="button" class="plain-button" (click)="roll(!rollsTrue())">
+        <button nz-button nzType="link" type="button" (click)="roll(!rollsTrue())">
           {{ rollsTrue() ? 'Let plain wheels slip to meet the loop’s end' : 'Let plain wheels roll true' }}
         </button>
       }
       @if (longer(); as l) {
-        <button type="button" class="plain-button" (click)="lengthen()">
+        <button nz-button nzType="link" type="button" (click)="lengthen()">
           Make the loop {{ l.frames }} frames
         </button>
       }

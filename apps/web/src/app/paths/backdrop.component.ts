@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Backdrop } from '@coin-relay/model';
 import { firstValueFrom } from 'rxjs';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { JobApi } from '../api/job-api.service';
 import { setBackdrop } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
@@ -17,7 +18,7 @@ const FIRST_WIDTH = 400;
 /** A reference picture behind the drawing: brought in, scaled by two points, faded. */
 @Component({
   selector: 'relay-backdrop',
-  imports: [LengthFieldComponent],
+  imports: [NzButtonComponent, LengthFieldComponent],
   templateUrl: './backdrop.component.html',
   styleUrls: ['../shared/step.less'],
   styles: `

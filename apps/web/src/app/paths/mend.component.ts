@@ -3,6 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { findCorners, RelayError } from '@coin-relay/core';
 import { formatLength, type Mend } from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { mend } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
@@ -10,6 +11,7 @@ import { LengthFieldComponent } from '../shared/length-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
 import { MeasuredPaths } from '../engine/measured-paths.service';
 import { PathWork } from '../session/path-work.service';
+import { CHOICE } from '../shared/choice.directive';
 
 /** Corners offered one by one. */
 const MOST_CORNERS = 60;
@@ -17,7 +19,14 @@ const MOST_CORNERS = 60;
 /** What can be done to the path at work as a whole. */
 @Component({
   selector: 'relay-mend',
-  imports: [FormsModule, NzRadioModule, LengthFieldComponent, NumberFieldComponent],
+  imports: [
+    CHOICE,
+    NzButtonComponent,
+    FormsModule,
+    NzRadioModule,
+    LengthFieldComponent,
+    NumberFieldComponent,
+  ],
   templateUrl: './mend.component.html',
   styleUrls: ['../shared/step.less'],
   styles: `
@@ -25,7 +34,7 @@ const MOST_CORNERS = 60;
       flex-wrap: wrap;
       gap: 2px 6px;
     }
-    select {
+    nz-select {
       max-width: 116px;
     }
   `,

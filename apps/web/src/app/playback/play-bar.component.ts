@@ -1,15 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { JobContext } from '../session/job-context.service';
 import { PACES, Playback } from '../session/playback.service';
+import { LateChoiceComponent } from '../shared/late-choice.component';
 
 /** Play, pause, frame by frame; the frame is always in sight. */
 @Component({
   selector: 'relay-play-bar',
+  imports: [LateChoiceComponent, NzButtonComponent],
   template: `
-    <button type="button" class="plain-button" aria-label="−1: one frame back" (click)="step(-1)">−1</button>
-    <button type="button" class="play" (click)="toggle()">{{ position().playing ? 'Pause' : 'Play' }}</button>
-    <button type="button" class="plain-button" aria-label="+1: one frame on" (click)="step(1)">+1</button>
+    <button nz-button nzType="link" type="button" aria-label="−1: one frame back" (click)="step(-1)">
+      −1
+    </button>
+    <button nz-button nzType="primary" type="button" class="play" (click)="toggle()">
+      {{ position().playing ? 'Pause' : 'Play' }}
+    </button>
+    <button nz-button nzType="link" type="button" aria-label="+1: one frame on" (click)="step(1)">+1</button>
     <input
       #bar
       type="range"
@@ -23,33 +30,41 @@ import { PACES, Playback } from '../session/playback.service';
     <span class="frame"
       >frame <b>{{ frame() }}</b> of {{ position().frames }}</span
     >
-    <select #pace aria-label="Pace" (change)="setPace(+pace.value)">
-      @for (entry of paces; track entry.pace) {
-        <option [value]="entry.pace" [selected]="entry.pace === position().pace">{{ entry.words }}</option>
-      }
-    </select>
+    @defer (on idle) {
+      <relay-late-choice
+        class="pace"
+        name="Pace"
+        [options]="paces"
+        [value]="'' + position().pace"
+        (chosen)="setPace(+$event)"
+      />
+    } @placeholder {
+      <span class="pace">own pace</span>
+    }
     @if (inMotion()) {
       <span class="range">
         @if (part()) {
           <span class="quiet">plays {{ position().range[0] }} to {{ position().range[1] }}</span>
-          <button type="button" class="plain-button" (click)="all()">all</button>
+          <button nz-button nzType="link" type="button" (click)="all()">all</button>
         } @else {
           <button
+            nz-button
+            nzType="link"
             type="button"
-            class="plain-button"
             title="Play from this frame on only"
             (click)="fromHere()"
           >
             from here
           </button>
-          <button type="button" class="plain-button" title="Play up to this frame only" (click)="toHere()">
+          <button nz-button nzType="link" type="button" title="Play up to this frame only" (click)="toHere()">
             up to here
           </button>
         }
       </span>
       <button
+        nz-button
+        nzType="link"
         type="button"
-        class="plain-button"
         [attr.aria-pressed]="trail()"
         title="The way of the chosen link through the loop"
         (click)="toggleTrail()"
@@ -84,7 +99,7 @@ export class PlayBarComponent {
   }
 
   protected readonly paces = PACES.map((pace) => ({
-    pace,
+    value: String(pace),
     words: pace === 1 ? 'own pace' : pace === 0.5 ? 'half' : 'quarter',
   }));
 

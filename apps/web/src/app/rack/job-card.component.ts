@@ -11,6 +11,7 @@ import {
 import { RouterLink } from '@angular/router';
 import { machineOf, type JobSummary, type Machine } from '@coin-relay/model';
 import { firstValueFrom } from 'rxjs';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { JobApi } from '../api/job-api.service';
 import { FitPool } from '../engine/fit-pool.service';
 import { MOST_TIME } from '../engine/open-job-client';
@@ -29,7 +30,7 @@ interface Card {
 /** One job on the rack. */
 @Component({
   selector: 'relay-job-card',
-  imports: [RouterLink, LivePictureComponent],
+  imports: [NzButtonComponent, RouterLink, LivePictureComponent],
   template: `
     <a
       class="picture"
@@ -64,16 +65,18 @@ interface Card {
         >
         <span class="spring"></span>
         <button
+          nz-button
+          nzType="link"
           type="button"
-          class="plain-button"
           [attr.aria-label]="'Copy ' + summary().name"
           (click)="copies.emit()"
         >
           Copy
         </button>
         <button
+          nz-button
+          nzType="link"
           type="button"
-          class="plain-button"
           [attr.aria-label]="'Take off the rack: ' + summary().name"
           (click)="remove.emit()"
         >

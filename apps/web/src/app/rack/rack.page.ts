@@ -11,6 +11,7 @@ import { Router, RouterLink } from '@angular/router';
 import { routeJob, type JobList, type JobSummary } from '@coin-relay/model';
 import { JobApi } from '../api/job-api.service';
 import { firstValueFrom } from 'rxjs';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { OfferBack } from '../shared/offer-back.service';
 import { ErrorState } from '../shared/error-state';
 import { JobCardComponent } from './job-card.component';
@@ -18,7 +19,7 @@ import { JobCardComponent } from './job-card.component';
 /** The rack: the jobs, each with a live picture and its facts. */
 @Component({
   selector: 'relay-rack-page',
-  imports: [RouterLink, JobCardComponent],
+  imports: [NzButtonComponent, RouterLink, JobCardComponent],
   templateUrl: './rack.page.html',
   styleUrl: './rack.page.less',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -14,6 +14,7 @@ import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import type { Candidate } from '@coin-relay/core';
 import { holdChange, formatLength, percent, type RunFit } from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzPopoverModule } from 'ng-zorro-antd/popover';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { setFit, setPitch } from '../document/commands';
@@ -28,7 +29,7 @@ export type CardNumber = 'pitch' | 'count' | 'give';
 /** The card under a number of the sentence, in which it is changed. Open from when it is made. */
 @Component({
   selector: 'relay-number-card',
-  imports: [NzPopoverModule, NzRadioModule, FormsModule, LengthFieldComponent],
+  imports: [NzButtonComponent, NzPopoverModule, NzRadioModule, FormsModule, LengthFieldComponent],
   templateUrl: './number-card.component.html',
   styleUrl: './number-card.component.less',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { FitService } from '../engine/fit.service';
 import { JobContext } from '../session/job-context.service';
 import { NumberCardComponent, type CardNumber } from './number-card.component';
@@ -13,7 +14,7 @@ interface Asked {
 /** The fit sentence: how the row fits, in one line whose numbers are the controls for themselves. */
 @Component({
   selector: 'relay-sentence',
-  imports: [NumberCardComponent],
+  imports: [NzButtonComponent, NumberCardComponent],
   templateUrl: './sentence.component.html',
   styleUrl: './sentence.component.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -27,8 +28,10 @@ export class SentenceComponent {
   protected readonly asked = signal<Asked | null>(null);
 
   /** Opens the card of a number, or closes it where it is open. */
-  protected ask(number: CardNumber, element: HTMLElement): void {
-    this.asked.update((now) => (now?.number === number ? null : { number, origin: new ElementRef(element) }));
+  protected ask(number: CardNumber, { currentTarget }: Event): void {
+    if (!(currentTarget instanceof HTMLElement)) return;
+    const origin = new ElementRef(currentTarget);
+    this.asked.update((now) => (now?.number === number ? null : { number, origin }));
   }
 
   /** Closes a card, if it is still the one that is open. */

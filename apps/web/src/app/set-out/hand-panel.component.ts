@@ -3,6 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { withinPath } from '@coin-relay/core';
 import { formatLength, type HandTouch } from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { handPlacesOf, touchPlaces, type HandPlaces } from '../document/commands';
 import { TouchFieldsComponent, type TouchValue } from '../shared/touch-fields.component';
@@ -16,7 +17,7 @@ const MOST_LISTED = 60;
 /** Single places by hand: those chosen on the drawing or the tape, and the list of what was done. */
 @Component({
   selector: 'relay-hand-panel',
-  imports: [FormsModule, NzRadioModule, PieceSelectComponent, TouchFieldsComponent],
+  imports: [NzButtonComponent, FormsModule, NzRadioModule, PieceSelectComponent, TouchFieldsComponent],
   templateUrl: './hand-panel.component.html',
   styleUrls: ['../shared/step.less', './panels.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -8,10 +8,12 @@ import {
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { freshId, type SetOut } from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { AngleFieldComponent } from '../shared/angle-field.component';
 import { PlaceFieldComponent } from '../shared/place-field.component';
 import { PieceSelectComponent } from './piece-select.component';
 import { SetOutWork, type ChosenPiece } from './set-out-work.service';
+import { CHOICE } from '../shared/choice.directive';
 
 type Handed = NonNullable<SetOut['handed']>;
 
@@ -25,6 +27,8 @@ const TAKES: readonly (readonly [Handed['takes'], string])[] = [
 @Component({
   selector: 'relay-handed-panel',
   imports: [
+    CHOICE,
+    NzButtonComponent,
     CdkDrag,
     CdkDragHandle,
     CdkDropList,
@@ -46,8 +50,9 @@ const TAKES: readonly (readonly [Handed['takes'], string])[] = [
               (chosen)="put(i, $event)"
             />
             <button
+              nz-button
+              nzType="link"
               type="button"
-              class="plain-button"
               [disabled]="last"
               [attr.aria-label]="'Object ' + (i + 1) + ' later'"
               (click)="move(i, 1)"
@@ -55,8 +60,9 @@ const TAKES: readonly (readonly [Handed['takes'], string])[] = [
               later
             </button>
             <button
+              nz-button
+              nzType="link"
               type="button"
-              class="plain-button"
               [attr.aria-label]="'Take out object ' + (i + 1)"
               (click)="remove(i)"
             >
@@ -92,11 +98,11 @@ const TAKES: readonly (readonly [Handed['takes'], string])[] = [
     @if (items().length > 0) {
       <div class="line">
         <span class="what">Each takes</span>
-        <select #taken aria-label="What objects take of their places" (change)="take(taken.value)">
+        <nz-select relayChoice="What objects take of their places" [value]="takes()" (chosen)="take($event)">
           @for (entry of ways; track entry[0]) {
-            <option [value]="entry[0]" [selected]="takes() === entry[0]">{{ entry[1] }}</option>
+            <nz-option [nzValue]="entry[0]" [nzLabel]="entry[1]" />
           }
-        </select>
+        </nz-select>
       </div>
     }
   `,

@@ -3,6 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { pathBounds } from '@coin-relay/core';
 import { materialsOf, type SetOut } from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { JobContext } from '../session/job-context.service';
 import { AngleFieldComponent } from '../shared/angle-field.component';
@@ -11,6 +12,7 @@ import { PlaceFieldComponent } from '../shared/place-field.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { SetOutWork } from './set-out-work.service';
 import { FoldComponent } from '../shared/fold.component';
+import { CHOICE } from '../shared/choice.directive';
 
 const OVERLAPS: readonly (readonly [SetOut['overlap'], string])[] = [
   ['as-made', 'as they are made: outer over inner'],
@@ -29,6 +31,8 @@ const WAYS: readonly (readonly [NonNullable<SetOut['reach']>['way'], string])[] 
 @Component({
   selector: 'relay-layout-panel',
   imports: [
+    CHOICE,
+    NzButtonComponent,
     FoldComponent,
     FormsModule,
     NzCheckboxModule,

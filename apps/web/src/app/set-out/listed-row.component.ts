@@ -1,6 +1,7 @@
 import { CdkDragHandle, type CdkDragDrop } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { Material, Unit } from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { SitsFieldsComponent, type SitsValue } from './sits-fields.component';
 
 /**
@@ -9,14 +10,15 @@ import { SitsFieldsComponent, type SitsValue } from './sits-fields.component';
  */
 @Component({
   selector: 'relay-listed-row',
-  imports: [CdkDragHandle, SitsFieldsComponent],
+  imports: [NzButtonComponent, CdkDragHandle, SitsFieldsComponent],
   template: `
     <div class="row">
       <span class="grip" cdkDragHandle title="Drag to another place">{{ place() + 1 }}</span>
       <ng-content select="[inRow]" />
       <button
+        nz-button
+        nzType="link"
         type="button"
-        class="plain-button"
         [attr.aria-expanded]="open()"
         [attr.aria-label]="openLabel()"
         (click)="toggled.emit()"
@@ -24,8 +26,9 @@ import { SitsFieldsComponent, type SitsValue } from './sits-fields.component';
         {{ openWord() }}
       </button>
       <button
+        nz-button
+        nzType="link"
         type="button"
-        class="plain-button"
         [disabled]="!removable()"
         [attr.aria-label]="'Take out ' + name()"
         (click)="removed.emit()"

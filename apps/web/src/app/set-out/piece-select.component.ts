@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { toSignal } from '@angular/core/rxjs-interop';
 import { behaviourOf, canStandIn, CATALOGUE, FAMILIES, findEntry, type FamilyId } from '@coin-relay/model';
 import { SetOutWork, type ChosenPiece } from './set-out-work.service';
+import { CHOICE } from '../shared/choice.directive';
 
 /** Families that can be added to any row: carried pieces, whatever their spacing. */
 const CARRIED: readonly FamilyId[] = Object.values(FAMILIES)
@@ -11,29 +12,30 @@ const CARRIED: readonly FamilyId[] = Object.values(FAMILIES)
 /** Chooses a piece: one of the job, or a new one from the catalogue. */
 @Component({
   selector: 'relay-piece-select',
+  imports: [CHOICE],
   template: `
-    <select #select [attr.aria-label]="label()" (change)="choose(select.value); select.value = shown()">
+    <nz-select nzShowSearch [relayChoice]="label()" [value]="value() ?? ''" (chosen)="choose($event)">
       @if (none(); as words) {
-        <option value="" [selected]="value() === null">{{ words }}</option>
+        <nz-option nzValue="" [nzLabel]="words" />
       }
       @for (piece of pieces(); track piece.id) {
-        <option [value]="piece.id" [selected]="piece.id === value()">{{ piece.name }}</option>
+        <nz-option [nzValue]="piece.id" [nzLabel]="piece.name" />
       }
       @for (group of groups(); track group.title) {
-        <optgroup [label]="'Catalogue: ' + group.title">
+        <nz-option-group [nzLabel]="'Catalogue: ' + group.title">
           @for (entry of group.entries; track entry.id) {
-            <option [value]="'+' + entry.id">{{ entry.name }}</option>
+            <nz-option [nzValue]="'+' + entry.id" [nzLabel]="entry.name" />
           }
-        </optgroup>
+        </nz-option-group>
       }
-    </select>
+    </nz-select>
   `,
   styles: `
     :host {
       min-width: 0;
     }
-    select {
-      max-width: 100%;
+    nz-select {
+      width: 100%;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -51,7 +53,6 @@ export class PieceSelectComponent {
     const view = this.view();
     return view ? view.job.pieces.filter((piece) => canStandIn(view.job, view.run, piece)) : [];
   });
-  protected readonly shown = computed(() => this.value() ?? '');
 
   /** What goes with the row: its own family, and what is carried. */
   protected readonly groups = computed(() => {

@@ -9,11 +9,13 @@ import { draggedBy, ListedRowComponent } from './listed-row.component';
 import { PieceSelectComponent } from './piece-select.component';
 import { ROLES, roleWords } from './role-words';
 import { SetOutWork, type ChosenPiece } from './set-out-work.service';
+import { CHOICE } from '../shared/choice.directive';
 
 /** Roles by rule, in their order: what comes to which places, and how many places each takes now. */
 @Component({
   selector: 'relay-rules-panel',
   imports: [
+    CHOICE,
     CdkDrag,
     CdkDropList,
     FormsModule,

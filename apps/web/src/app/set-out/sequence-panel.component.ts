@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { materialsOf, type SetOut } from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { setSequence } from '../document/commands';
@@ -22,6 +23,7 @@ const MOST_STEPS = 200;
 @Component({
   selector: 'relay-sequence-panel',
   imports: [
+    NzButtonComponent,
     CdkDrag,
     CdkDropList,
     FormsModule,

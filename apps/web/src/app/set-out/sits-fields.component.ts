@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { Material, Unit } from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { TouchFieldsComponent, type TouchValue } from '../shared/touch-fields.component';
+import { CHOICE } from '../shared/choice.directive';
 
 /** How a piece sits on its place, and what it is made of there. */
 export interface SitsValue extends TouchValue {
@@ -10,24 +12,26 @@ export interface SitsValue extends TouchValue {
 /** How the pieces of a step or a rule sit, what they are made of, and where it stands in its list. */
 @Component({
   selector: 'relay-sits-fields',
-  imports: [TouchFieldsComponent],
+  imports: [CHOICE, NzButtonComponent, TouchFieldsComponent],
   template: `
     <relay-touch-fields [of]="of()" [value]="value()" [unit]="unit()" (changed)="changed.emit($event)" />
     <label class="line">
       <span class="what">made of</span>
-      <select
-        #made
-        [attr.aria-label]="'Finish of ' + of()"
-        (change)="changed.emit({ material: made.value || null })"
+      <nz-select
+        [relayChoice]="'Finish of ' + of()"
+        [value]="value().material ?? ''"
+        (chosen)="changed.emit({ material: $event || null })"
       >
-        <option value="" [selected]="value().material === null">what it is always made of</option>
+        <nz-option nzValue="" nzLabel="what it is always made of" />
         @for (entry of materials(); track entry.id) {
-          <option [value]="entry.id" [selected]="value().material === entry.id">{{ entry.name }}</option>
+          <nz-option [nzValue]="entry.id" [nzLabel]="entry.name" />
         }
-      </select>
+      </nz-select>
     </label>
-    <button type="button" class="plain-button" [disabled]="first()" (click)="moved.emit(-1)">earlier</button>
-    <button type="button" class="plain-button" [disabled]="last()" (click)="moved.emit(1)">later</button>
+    <button nz-button nzType="link" type="button" [disabled]="first()" (click)="moved.emit(-1)">
+      earlier
+    </button>
+    <button nz-button nzType="link" type="button" [disabled]="last()" (click)="moved.emit(1)">later</button>
   `,
   styleUrl: '../shared/step.less',
   changeDetection: ChangeDetectionStrategy.OnPush,

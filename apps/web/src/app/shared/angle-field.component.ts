@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NumberFieldComponent } from './number-field.component';
 
 /** An angle that is typed in degrees and told in radians, with a press for a quarter turn. */
 @Component({
   selector: 'relay-angle-field',
-  imports: [NumberFieldComponent],
+  imports: [NzButtonComponent, NumberFieldComponent],
   template: `
     <relay-number-field
       [label]="label()"
@@ -16,8 +17,9 @@ import { NumberFieldComponent } from './number-field.component';
     />
     @if (quarter()) {
       <button
+        nz-button
+        nzType="link"
         type="button"
-        class="plain-button"
         [attr.aria-label]="'+90°, a quarter turn more: ' + label()"
         (click)="turn()"
       >

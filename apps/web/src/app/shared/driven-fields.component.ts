@@ -2,20 +2,25 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
 import type { DrivenLength, Measure, Unit } from '@coin-relay/model';
 import { LengthFieldComponent } from './length-field.component';
 import { NumberFieldComponent } from './number-field.component';
+import { CHOICE } from './choice.directive';
 
 /** Which measure drives a length, and how: so many times it, plus so much. */
 @Component({
   selector: 'relay-driven-fields',
-  imports: [LengthFieldComponent, NumberFieldComponent],
+  imports: [CHOICE, LengthFieldComponent, NumberFieldComponent],
   template: `
     <div class="line">
       <span class="what">Its length is driven by</span>
-      <select #measure aria-label="Measure that drives the length" (change)="choose(measure.value)">
-        <option value="" [selected]="!driven()">nothing</option>
+      <nz-select
+        relayChoice="Measure that drives the length"
+        [value]="driven()?.measure ?? ''"
+        (chosen)="choose($event)"
+      >
+        <nz-option nzValue="" nzLabel="nothing" />
         @for (entry of measures(); track entry.id) {
-          <option [value]="entry.id" [selected]="entry.id === driven()?.measure">{{ entry.name }}</option>
+          <nz-option [nzValue]="entry.id" [nzLabel]="entry.name" />
         }
-      </select>
+      </nz-select>
     </div>
     @if (driven(); as d) {
       <div class="line">

@@ -13,15 +13,17 @@ import {
   shapeJob,
 } from '@coin-relay/model';
 import { firstValueFrom } from 'rxjs';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { JobApi } from '../api/job-api.service';
 import type { Step } from '../session/job-context.service';
-import { IMPORT_DIGITS, ImportComponent, jobOf, type TakenLines } from '../import/import.component';
+import { ImportComponent, jobOf } from '../import/import.component';
+import { IMPORT_DIGITS, type TakenLines } from '../import/taken-lines';
 import { ErrorState } from '../shared/error-state';
 
 /** A new job: drawn, from a ready shape, round wheels, hung, or from a file. */
 @Component({
   selector: 'relay-start-page',
-  imports: [RouterLink, ImportComponent],
+  imports: [NzButtonComponent, RouterLink, ImportComponent],
   templateUrl: './start.page.html',
   styleUrl: './start.page.less',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,12 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { addRun, removeRun, renameRun } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { RunAtWork } from '../session/run-at-work.service';
+import { LateChoiceComponent } from '../shared/late-choice.component';
 
 /** The rows of the job: which one is worked on, another one, and its name. */
 @Component({
   selector: 'relay-run-list',
+  imports: [LateChoiceComponent, NzButtonComponent],
   template: `
     <div role="group" aria-label="Rows of the job">
       @for (run of runs(); track run.id) {
@@ -21,18 +24,23 @@ import { RunAtWork } from '../session/run-at-work.service';
             (keydown.enter)="name.blur()"
           />
         } @else if (runs().length > 1) {
-          <button type="button" class="plain-button" (click)="choose(run.id)">{{ run.name }}</button>
+          <button nz-button nzType="link" type="button" (click)="choose(run.id)">{{ run.name }}</button>
         }
       }
     </div>
-    <select #path aria-label="Another row" (change)="add(path.value); path.value = ''">
-      <option value="">another row…</option>
-      @for (entry of paths(); track entry.id) {
-        <option [value]="entry.id">on {{ entry.name }}</option>
-      }
-    </select>
+    @defer (on idle) {
+      <relay-late-choice
+        name="Another row"
+        inEmpty="another row…"
+        [options]="paths()"
+        [value]="null"
+        (chosen)="add($event)"
+      />
+    } @placeholder {
+      <span>another row…</span>
+    }
     @if (runs().length > 1) {
-      <button type="button" class="plain-button" (click)="remove()">remove</button>
+      <button nz-button nzType="link" type="button" (click)="remove()">remove</button>
     }
   `,
   styles: `
@@ -43,13 +51,6 @@ import { RunAtWork } from '../session/run-at-work.service';
       gap: 4px;
       padding: 4px 12px 2px;
       font-size: 13px;
-    }
-    select {
-      width: 104px;
-      padding: 0 2px;
-      border-color: transparent;
-      background: none;
-      color: #135e74;
     }
     .name {
       field-sizing: content;
@@ -71,7 +72,9 @@ export class RunListComponent {
   private readonly job = toSignal(this.store.job$);
   protected readonly at = toSignal(this.work.run$);
   protected readonly runs = computed(() => this.job()?.runs ?? []);
-  protected readonly paths = computed(() => this.job()?.paths ?? []);
+  protected readonly paths = computed(() =>
+    (this.job()?.paths ?? []).map(({ id, name }) => ({ value: id, words: `on ${name}` })),
+  );
 
   protected choose(id: string): void {
     this.work.choose(id);

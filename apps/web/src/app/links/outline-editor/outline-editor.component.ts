@@ -29,6 +29,7 @@ import {
   type OutlinePoint,
   type PieceOf,
 } from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { changePiece } from '../../document/commands';
 import { JobStore, type Gesture } from '../../document/job-store.service';
 import { JobContext } from '../../session/job-context.service';
@@ -37,6 +38,7 @@ import { PlaceFieldComponent } from '../../shared/place-field.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
 import { OutlineSampleComponent } from './editor-sample.component';
 import { placeInView, roundInView, editorView } from './editor-view';
+import { CHOICE } from '../../shared/choice.directive';
 
 /** What is held: a pin, or a point of a drawn outline. */
 type Held = { readonly pin: 'from' | 'to' } | { readonly part: number; readonly point: number };
@@ -44,7 +46,7 @@ type Held = { readonly pin: 'from' | 'to' } | { readonly part: number; readonly 
 /** Where the outline of an own piece is made: its outline, its pins, the way it travels, a trial on the path. */
 @Component({
   selector: 'relay-outline-editor',
-  imports: [LengthFieldComponent, PlaceFieldComponent, OutlineSampleComponent],
+  imports: [CHOICE, NzButtonComponent, LengthFieldComponent, PlaceFieldComponent, OutlineSampleComponent],
   templateUrl: './outline-editor.component.html',
   styleUrl: './outline-editor.component.less',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -21,6 +21,7 @@ import {
   type DrawnPath,
 } from '@coin-relay/core';
 import { freshId, pathContour, withDrawn } from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { addPath, removePath, writePath } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
 import { PlaceFieldComponent } from '../../shared/place-field.component';
@@ -30,6 +31,7 @@ import { MeasuredPaths } from '../../engine/measured-paths.service';
 import { PathWork } from '../../session/path-work.service';
 import { injectPathPanel } from '../path-of-kind';
 import { PointTableComponent } from './point-table.component';
+import { CHOICE } from '../../shared/choice.directive';
 
 /** Ends nearer than this become one point when paths are joined, mm. */
 const JOIN_REACH = 0.1;
@@ -37,7 +39,14 @@ const JOIN_REACH = 0.1;
 /** A drawn path: its points in numbers, and what can be done to those that are chosen. */
 @Component({
   selector: 'relay-drawn-panel',
-  imports: [PointTableComponent, LengthFieldComponent, PlaceFieldComponent, NumberFieldComponent],
+  imports: [
+    CHOICE,
+    NzButtonComponent,
+    PointTableComponent,
+    LengthFieldComponent,
+    PlaceFieldComponent,
+    NumberFieldComponent,
+  ],
   templateUrl: './drawn-panel.component.html',
   styleUrls: ['../../shared/step.less'],
   styles: `

@@ -10,6 +10,7 @@ import {
 } from '@angular/core';
 import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrolling';
 import { formatLengthNumber, parseLength, type PathOf, type Unit } from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { PathWork } from '../../session/path-work.service';
 
 interface Row {
@@ -25,7 +26,7 @@ const WORDS = { line: 'straight', curve: 'curve', arc: 'arc', ellipse: 'elliptic
 /** The points of a drawn path as a table: coordinates are typed down a column or pasted as rows. */
 @Component({
   selector: 'relay-point-table',
-  imports: [ScrollingModule],
+  imports: [NzButtonComponent, ScrollingModule],
   template: `
     <div class="head" aria-hidden="true">
       <span class="index">point</span><span class="cell">right</span><span class="cell">up</span
@@ -45,8 +46,10 @@ const WORDS = { line: 'straight', curve: 'curve', arc: 'arc', ellipse: 'elliptic
         [class.chosen]="chosen().includes(row.index)"
       >
         <button
+          nz-button
+          nzType="link"
           type="button"
-          class="plain-button index"
+          class="index"
           [attr.aria-label]="'Choose point ' + (row.index + 1)"
           (click)="choose.emit({ index: row.index, more: $event.shiftKey })"
         >
@@ -86,7 +89,7 @@ const WORDS = { line: 'straight', curve: 'curve', arc: 'arc', ellipse: 'elliptic
         placeholder="up"
         (keydown.enter)="add(newX, newY)"
       />
-      <button type="button" class="plain-button" (click)="add(newX, newY)">add</button>
+      <button nz-button nzType="link" type="button" (click)="add(newX, newY)">add</button>
     </div>
   `,
   styleUrl: './point-table.component.less',

@@ -18,6 +18,7 @@ import { DrivenFieldsComponent } from '../../shared/driven-fields.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
 import { RunAtWork } from '../../session/run-at-work.service';
 import { injectPathPanel } from '../path-of-kind';
+import { CHOICE } from '../../shared/choice.directive';
 
 type By = PathOf<'hang'>['by'];
 
@@ -25,6 +26,7 @@ type By = PathOf<'hang'>['by'];
 @Component({
   selector: 'relay-hang-panel',
   imports: [
+    CHOICE,
     FormsModule,
     NzRadioModule,
     LengthFieldComponent,
@@ -99,14 +101,16 @@ type By = PathOf<'hang'>['by'];
         @if (anchors()[end.at].length > 0) {
           <div class="line">
             <span class="what">{{ end.words }}</span>
-            <select #anchor [attr.aria-label]="end.words" (change)="hangOn(end.at, anchor.value)">
-              <option value="" [selected]="!path.anchors?.[end.at]">a fixed place</option>
+            <nz-select
+              [relayChoice]="end.words"
+              [value]="path.anchors?.[end.at] ?? ''"
+              (chosen)="hangOn(end.at, $event)"
+            >
+              <nz-option nzValue="" nzLabel="a fixed place" />
               @for (entry of anchors()[end.at]; track entry.id) {
-                <option [value]="entry.id" [selected]="entry.id === path.anchors?.[end.at]">
-                  {{ entry.name }}
-                </option>
+                <nz-option [nzValue]="entry.id" [nzLabel]="entry.name" />
               }
-            </select>
+            </nz-select>
           </div>
         }
       }

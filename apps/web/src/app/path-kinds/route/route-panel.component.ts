@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { formatLength, type Wheel } from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import {
   changeSide,
@@ -21,11 +22,14 @@ import { LengthFieldComponent } from '../../shared/length-field.component';
 import { PathWork } from '../../session/path-work.service';
 import { RunAtWork } from '../../session/run-at-work.service';
 import { injectPathPanel } from '../path-of-kind';
+import { CHOICE } from '../../shared/choice.directive';
 
 /** A route: its wheels in order, how large they are, and which side the row passes them on. */
 @Component({
   selector: 'relay-route-panel',
   imports: [
+    CHOICE,
+    NzButtonComponent,
     CdkDropList,
     CdkDrag,
     CdkDragHandle,

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RelayError } from '@coin-relay/core';
 import type { Finding } from '@coin-relay/scene';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { Findings } from '../../engine/findings.service';
 import { Mending } from '../../session/mending.service';
 import { JobStore } from '../../document/job-store.service';
@@ -12,6 +13,7 @@ import { RunAtWork } from '../../session/run-at-work.service';
 /** What the checks have to say. */
 @Component({
   selector: 'relay-check-step',
+  imports: [NzButtonComponent],
   template: `
     @if (state().problem) {
       <p class="cost">The drawing shows the last state that could be fitted.</p>
@@ -20,8 +22,10 @@ import { RunAtWork } from '../../session/run-at-work.service';
       @for (finding of findings(); track $index) {
         <li [class.warning-text]="finding.weight === 'error'">
           <button
+            nz-button
+            nzType="link"
             type="button"
-            class="plain-button goes"
+            class="goes"
             [attr.aria-label]="
               (finding.step === 'motion' ? 'To the motion step: ' : 'Go there: ') + finding.text
             "
@@ -31,7 +35,7 @@ import { RunAtWork } from '../../session/run-at-work.service';
             {{ finding.weight === 'error' ? '▲' : '◆' }} {{ rowOf(finding) }}{{ finding.text }}
           </button>
           @if (finding.step !== 'motion' && finding.mend; as mend) {
-            <button type="button" class="plain-button" (click)="repair(finding)">{{ mend.words }}</button>
+            <button nz-button nzType="link" type="button" (click)="repair(finding)">{{ mend.words }}</button>
           }
         </li>
       } @empty {

@@ -6,7 +6,7 @@ import { partsList } from '@coin-relay/scene';
 import { EXPORTS, type Export, fileName } from '@coin-relay/formats';
 import { download } from '../../shared/download';
 import { formatLength } from '@coin-relay/model';
-import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { JobStore } from '../../document/job-store.service';
 import { FitService } from '../../engine/fit.service';
@@ -17,7 +17,7 @@ import { Playback } from '../../session/playback.service';
 /** What can be taken away. */
 @Component({
   selector: 'relay-hand-off-step',
-  imports: [FormsModule, NzButtonModule, NzCheckboxModule],
+  imports: [FormsModule, NzButtonComponent, NzCheckboxModule],
   template: `
     <ul>
       @for (way of exports; track way.id) {

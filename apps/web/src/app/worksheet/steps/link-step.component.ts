@@ -24,6 +24,7 @@ import {
   type JobPiece,
 } from '@coin-relay/model';
 import { firstValueFrom } from 'rxjs';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { CatalogueApi } from '../../api/catalogue-api.service';
 import { changePiece, choosePieces, setBehaviour, setPitch } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
@@ -41,6 +42,7 @@ import { NumberFieldComponent } from '../../shared/number-field.component';
 import { ErrorState } from '../../shared/error-state';
 import { untilDestroyed } from '../../shared/until-destroyed';
 import { FoldComponent } from '../../shared/fold.component';
+import { CHOICE } from '../../shared/choice.directive';
 
 /** Ends of lines in a drawing of a piece that are one, mm. */
 const JOIN = 0.01;
@@ -55,6 +57,8 @@ const GROUPS: readonly { title: string; entries: readonly CatalogueEntry[] }[] =
 @Component({
   selector: 'relay-link-step',
   imports: [
+    CHOICE,
+    NzButtonComponent,
     FoldComponent,
     RouterLink,
     FamilyFieldsComponent,

@@ -4,6 +4,7 @@ import { FormsModule } from '@angular/forms';
 import { drivenBy, groundStrand, isSteady, phasesInLoop } from '@coin-relay/core';
 import { formatLength, MOST_FRAMES } from '@coin-relay/model';
 import type { MendProposal } from '@coin-relay/scene';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { Findings } from '../../engine/findings.service';
 import { Mending } from '../../session/mending.service';
@@ -27,6 +28,7 @@ import { FoldComponent } from '../../shared/fold.component';
 @Component({
   selector: 'relay-motion-step',
   imports: [
+    NzButtonComponent,
     FoldComponent,
     FormsModule,
     NzRadioModule,
@@ -83,7 +85,7 @@ import { FoldComponent } from '../../shared/fold.component';
           <p class="warning-text">
             ▲ {{ finding.text }}
             @if (finding.mend; as mend) {
-              <button type="button" class="plain-button" (click)="repair(mend)">{{ mend.words }}</button>
+              <button nz-button nzType="link" type="button" (click)="repair(mend)">{{ mend.words }}</button>
             }
           </p>
         }
@@ -93,10 +95,10 @@ import { FoldComponent } from '../../shared/fold.component';
         <p class="warning-text">
           ▲ {{ finding.text }}
           @if (finding.mend; as mend) {
-            <button type="button" class="plain-button" (click)="repair(mend)">{{ mend.words }}</button>
+            <button nz-button nzType="link" type="button" (click)="repair(mend)">{{ mend.words }}</button>
           }
           @if (finding.frame !== null) {
-            <button type="button" class="plain-button" (click)="show(finding.frame)">look at it</button>
+            <button nz-button nzType="link" type="button" (click)="show(finding.frame)">look at it</button>
           }
         </p>
       }

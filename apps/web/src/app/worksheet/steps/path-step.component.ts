@@ -1,20 +1,15 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  type ElementRef,
-  inject,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { NgComponentOutlet } from '@angular/common';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { findCorners, tightestBend, writePathData } from '@coin-relay/core';
 import { formatLength, freshId } from '@coin-relay/model';
 import { catchError, distinctUntilChanged, from, map, of, switchMap } from 'rxjs';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { addPath } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
 import { FitService } from '../../engine/fit.service';
-import { IMPORT_DIGITS, ImportComponent, type TakenLines } from '../../import/import.component';
+import { FileSheetComponent } from '../../import/file-sheet.component';
+import { IMPORT_DIGITS, type TakenLines } from '../../import/taken-lines';
 import { BackdropComponent } from '../../paths/backdrop.component';
 import { MeasuredPaths } from '../../engine/measured-paths.service';
 import { MendComponent } from '../../paths/mend.component';
@@ -28,13 +23,14 @@ import { FoldComponent } from '../../shared/fold.component';
 @Component({
   selector: 'relay-path-step',
   imports: [
+    NzButtonComponent,
     FoldComponent,
     NgComponentOutlet,
     PathListComponent,
     MendComponent,
     SnapRulesComponent,
     BackdropComponent,
-    ImportComponent,
+    FileSheetComponent,
   ],
   templateUrl: './path-step.component.html',
   styleUrls: ['../../shared/step.less', './path-step.component.less'],
@@ -49,7 +45,8 @@ export class PathStepComponent {
   protected readonly path = toSignal(this.work.path$, { initialValue: null });
   protected readonly mode = toSignal(this.work.mode$, { requireSync: true });
   protected readonly picks = toSignal(this.work.picks$, { requireSync: true });
-  private readonly files = viewChild.required<ElementRef<HTMLDialogElement>>('files');
+  /** Whether the sheet for files lies over the page. */
+  protected readonly files = signal(false);
 
   /** The panel of the path's kind, once it is loaded; missing where it could not be. */
   protected readonly panel = toSignal(
@@ -95,11 +92,7 @@ export class PathStepComponent {
   });
 
   protected bringIn(): void {
-    this.files().nativeElement.showModal();
-  }
-
-  protected closeFiles(): void {
-    this.files().nativeElement.close();
+    this.files.set(true);
   }
 
   /** Lines of a file become paths of this job; the first is the one to work on. */
@@ -124,7 +117,7 @@ export class PathStepComponent {
       },
     });
     this.work.choose(made[0].id);
-    this.closeFiles();
+    this.files.set(false);
   }
 
   /** What was picked becomes a path that follows the outline. */

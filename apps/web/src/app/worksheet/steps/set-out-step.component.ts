@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { JobContext } from '../../session/job-context.service';
 import { HandPanelComponent } from '../../set-out/hand-panel.component';
 import { HandedPanelComponent } from '../../set-out/handed-panel.component';
@@ -14,6 +15,7 @@ import { FoldComponent } from '../../shared/fold.component';
 @Component({
   selector: 'relay-set-out-step',
   imports: [
+    NzButtonComponent,
     FoldComponent,
     HandPanelComponent,
     HandedPanelComponent,
@@ -48,7 +50,7 @@ import { FoldComponent } from '../../shared/fold.component';
       </ng-template>
     </relay-fold>
     <div class="line table">
-      <button type="button" class="plain-button" [attr.aria-pressed]="table()" (click)="toggleTable()">
+      <button nz-button nzType="link" type="button" [attr.aria-pressed]="table()" (click)="toggleTable()">
         {{ table() ? 'close the table of places' : 'the table of places' }}
       </button>
     </div>

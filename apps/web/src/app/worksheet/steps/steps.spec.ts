@@ -37,9 +37,9 @@ describe('the path step', () => {
     expect(view.job().paths.at(-1)).toMatchObject({ kind: 'shape', name: 'Circle' });
     expect(view.service(PathWork).path?.kind).toBe('shape');
     expect(view.element.querySelector('relay-shape-panel')).not.toBeNull();
-    await choose(view, 'Add a path', 'drawn');
+    await choose(view, 'Add a path', 'drawn on the sheet');
     expect(view.service(PathWork).mode).toBe('place');
-    await choose(view, 'Add a path', 'stretch');
+    await choose(view, 'Add a path', 'a stretch of it');
     expect(view.service(PathWork).mode).toBe('stretch');
   });
 
@@ -70,10 +70,7 @@ describe('the link step', () => {
   it('another link of the catalogue is taken: the row is fitted with it', async () => {
     const view = await jobView(LinkStepComponent, demo('demo-coin-lift'));
     const before = view.fits.now.view!.fit.count;
-    const select = view.element.querySelector('select')!;
-    select.value = CATALOGUE.find(({ family }) => family === 'bead')!.id;
-    select.dispatchEvent(new Event('change'));
-    await view.settled();
+    await choose(view, 'Link', CATALOGUE.find(({ family }) => family === 'bead')!.name);
     const run = view.service(RunAtWork).run!;
     expect(view.job().pieces.find(({ id }) => id === run.sequence[0])?.family).toBe('bead');
     expect(view.fits.now.view!.fit.count).not.toBe(before);
