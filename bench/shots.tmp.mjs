@@ -9,7 +9,7 @@ for (const [job, stepName, out, ...opens] of groups) {
   await page.goto(`http://127.0.0.1:${process.env.PORT??4401}/${job.includes('/')?job.slice(1):'job/'+job}`);
   if (stepName!=='-') {
     await page.locator('relay-sentence', { hasText: 'would fit' }).waitFor({ timeout: 60000 });
-    await page.locator('relay-worksheet').getByRole('button', { name: new RegExp('^\\d?\\s*'+stepName) }).first().click();
+    await page.locator('relay-worksheet').getByRole('button', { name: stepName, exact: true }).first().click();
   }
   await page.waitForTimeout(2500);
   for (const o of opens) {

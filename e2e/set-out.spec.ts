@@ -94,7 +94,7 @@ test('places are left out by a range on the tape, brought back, and listed', asy
   const whole = await pictureOf(drawing(page));
   await dragTape(page, 300, 420);
   // Choosing on the tape opens the step that works on places.
-  await expect(step(page, 'Set-out')).toHaveAttribute('aria-expanded', 'true');
+  await expect(step(page, 'Set-out')).toHaveAttribute('aria-current', 'step');
   await expect(panel(page)).toContainText(/\d+ places are chosen/);
   const n = Number(/(\d+) places are chosen/.exec(await panel(page).innerText())?.[1]);
   expect(n).toBeGreaterThan(6);

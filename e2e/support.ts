@@ -54,9 +54,7 @@ export const sentence = (page: Page): Locator => page.locator('relay-sentence .s
 export const verdict = (page: Page): Locator => page.locator('relay-sentence .verdict');
 
 export const step = (page: Page, name: string): Locator =>
-  page
-    .locator('relay-worksheet h2 button')
-    .filter({ has: page.locator('.title', { hasText: new RegExp(`^${name}$`) }) });
+  page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name, exact: true });
 
 /** Presses a radio or a checkbox, which shows its state once the page has taken it. */
 export async function tick(box: Locator): Promise<void> {
@@ -83,7 +81,8 @@ async function openList(box: Locator): Promise<void> {
 export async function pick(box: Locator, words: string): Promise<void> {
   await openList(box);
   if (await box.isEditable()) await box.fill(words);
-  await optionOf(box.page(), words).click();
+  // A piece of the job may be called as one of the catalogue: the job's own comes first.
+  await optionOf(box.page(), words).first().click();
   await expect(box.page().getByRole('listbox')).toBeHidden();
 }
 
@@ -98,10 +97,27 @@ export async function optionsOf(box: Locator): Promise<string[]> {
   return words.map((text) => text.trim());
 }
 
+/** Goes to a frame by the keys of the slider. */
+export async function scrub(page: Page, frame: number): Promise<void> {
+  const slider = page.getByRole('slider', { name: 'Frame' });
+  const now = async (): Promise<number> => Number(await slider.getAttribute('aria-valuenow'));
+  const press = async (key: string, times: number): Promise<void> => {
+    for (let k = 0; k < times; k++) {
+      const before = await now();
+      await slider.press(key);
+      await expect.poll(now).not.toBe(before);
+    }
+  };
+  if ((await now()) !== 0) await press('Home', 1);
+  await press('PageUp', Math.floor(frame / 10));
+  await press('ArrowRight', frame % 10);
+  expect(await now()).toBe(frame);
+}
+
 /** Opens a step of the worksheet. */
 export async function openStep(page: Page, name: string): Promise<void> {
   await step(page, name).click();
-  await expect(step(page, name)).toHaveAttribute('aria-expanded', 'true');
+  await expect(step(page, name)).toHaveAttribute('aria-current', 'step');
 }
 
 /** Where a point of the model is on the page. */

@@ -15,6 +15,9 @@ import { CatalogueApi } from '../api/catalogue-api.service';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzTableModule } from 'ng-zorro-antd/table';
 import { firstValueFrom } from 'rxjs';
+import { NzInputDirective } from 'ng-zorro-antd/input';
+import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
+import { FormsModule } from '@angular/forms';
 import { JobApi } from '../api/job-api.service';
 import { SampleComponent } from '../links/sample.component';
 import { OfferBack } from '../shared/offer-back.service';
@@ -50,7 +53,17 @@ const MOODS: readonly { words: string; mood: Mood }[] = [
 /** The catalogue: every link that can be taken, to one scale, with what a supplier asks for it. */
 @Component({
   selector: 'relay-catalogue-page',
-  imports: [CHOICE, NzButtonComponent, RouterLink, NzTableModule, SampleComponent, CompareComponent],
+  imports: [
+    FormsModule,
+    NzCheckboxModule,
+    NzInputDirective,
+    CHOICE,
+    NzButtonComponent,
+    RouterLink,
+    NzTableModule,
+    SampleComponent,
+    CompareComponent,
+  ],
   providers: [Supplier],
   templateUrl: './catalogue.page.html',
   styleUrl: './catalogue.page.less',

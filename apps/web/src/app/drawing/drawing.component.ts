@@ -75,9 +75,6 @@ export class DrawingComponent {
   protected readonly mode = toSignal(this.work.mode$, { initialValue: 'arrange' });
   private readonly picking = toSignal(this.anchors.picking$, { requireSync: true });
   protected readonly modeWords = computed(() => pickWords(this.picking()) || MODE_WORDS[this.mode()]);
-  private readonly step = toSignal(this.context.step$, { requireSync: true });
-  /** Where the loop is worked on, the play bar needs the room. */
-  protected readonly inMotion = computed(() => this.step() === 'motion');
   private readonly selected = toSignal(this.context.wheel$, { initialValue: null });
 
   constructor() {

@@ -5,6 +5,7 @@ import { Router, RouterLink } from '@angular/router';
 import { findEntry, UNITS } from '@coin-relay/model';
 import { firstValueFrom } from 'rxjs';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
+import { NzInputDirective } from 'ng-zorro-antd/input';
 import { CatalogueApi } from '../api/catalogue-api.service';
 import { choosePieces, renameJob, setUnit, takeOwnLink } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
@@ -28,6 +29,7 @@ import { LateChoiceComponent } from '../shared/late-choice.component';
 @Component({
   selector: 'relay-job-page',
   imports: [
+    NzInputDirective,
     LateChoiceComponent,
     KeySheetComponent,
     NzButtonComponent,

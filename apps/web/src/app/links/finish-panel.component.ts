@@ -5,6 +5,7 @@ import { materialsOf, type Job, type JobPiece, type Material, type PieceFinish }
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { firstValueFrom } from 'rxjs';
+import { NzInputDirective } from 'ng-zorro-antd/input';
 import { JobApi } from '../api/job-api.service';
 import { changePiece, newMaterial, putMaterial } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
@@ -22,6 +23,7 @@ const PLAIN: PieceFinish = { material: null, line: true, picture: null };
 @Component({
   selector: 'relay-finish-panel',
   imports: [
+    NzInputDirective,
     CHOICE,
     NzButtonComponent,
     FormsModule,
@@ -33,6 +35,7 @@ const PLAIN: PieceFinish = { material: null, line: true, picture: null };
     <div class="line">
       <span class="swatch" [style.background]="colour()" aria-hidden="true"></span>
       <nz-select
+        nzShowSearch
         relayChoice="Material"
         [value]="finish().material ?? ''"
         (chosen)="choose($event)"
@@ -48,6 +51,8 @@ const PLAIN: PieceFinish = { material: null, line: true, picture: null };
     @if (own(); as m) {
       <div class="line">
         <input
+          nz-input
+          nzSize="small"
           #name
           class="what"
           aria-label="Name of the material"

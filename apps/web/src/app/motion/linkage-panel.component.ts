@@ -11,6 +11,7 @@ import {
   type Tie,
 } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
+import { NzInputDirective } from 'ng-zorro-antd/input';
 import { putAnchor, putMeasure, putTie, removeAnchor, removeMeasure, removeTie } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { JobContext } from '../session/job-context.service';
@@ -27,6 +28,7 @@ import { FoldComponent } from '../shared/fold.component';
 @Component({
   selector: 'relay-linkage-panel',
   imports: [
+    NzInputDirective,
     NzButtonComponent,
     FoldComponent,
     AnchorFieldsComponent,

@@ -9,6 +9,7 @@ import { JobStore } from '../document/job-store.service';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { PathWork } from '../session/path-work.service';
 import { ErrorState } from '../shared/error-state';
+import { SLIDER } from '../shared/slider.directive';
 
 /** Bytes of a picture at the most, as the server takes them. */
 const MOST_BYTES = 12_000_000;
@@ -18,7 +19,7 @@ const FIRST_WIDTH = 400;
 /** A reference picture behind the drawing: brought in, scaled by two points, faded. */
 @Component({
   selector: 'relay-backdrop',
-  imports: [NzButtonComponent, LengthFieldComponent],
+  imports: [SLIDER, NzButtonComponent, LengthFieldComponent],
   templateUrl: './backdrop.component.html',
   styleUrls: ['../shared/step.less'],
   styles: `

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, output } from '@a
 import { toSignal } from '@angular/core/rxjs-interop';
 import { beginPath, PATH_OFFERS, pathSummary } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
+import { NzInputDirective } from 'ng-zorro-antd/input';
 import { addPath, putRunOn, removePath, renamePath } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { RunAtWork } from '../session/run-at-work.service';
@@ -11,7 +12,7 @@ import { CHOICE } from '../shared/choice.directive';
 /** The paths of the job, which one the row is on, and how another one comes in. */
 @Component({
   selector: 'relay-path-list',
-  imports: [CHOICE, NzButtonComponent],
+  imports: [NzInputDirective, CHOICE, NzButtonComponent],
   templateUrl: './path-list.component.html',
   styleUrls: ['../shared/step.less', './path-list.component.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -4,11 +4,12 @@ import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { JobContext } from '../session/job-context.service';
 import { PACES, Playback } from '../session/playback.service';
 import { LateChoiceComponent } from '../shared/late-choice.component';
+import { ScrubberComponent } from './scrubber.component';
 
 /** Play, pause, frame by frame; the frame is always in sight. */
 @Component({
   selector: 'relay-play-bar',
-  imports: [LateChoiceComponent, NzButtonComponent],
+  imports: [ScrubberComponent, LateChoiceComponent, NzButtonComponent],
   template: `
     <button nz-button nzType="link" type="button" aria-label="−1: one frame back" (click)="step(-1)">
       −1
@@ -17,16 +18,11 @@ import { LateChoiceComponent } from '../shared/late-choice.component';
       {{ position().playing ? 'Pause' : 'Play' }}
     </button>
     <button nz-button nzType="link" type="button" aria-label="+1: one frame on" (click)="step(1)">+1</button>
-    <input
-      #bar
-      type="range"
-      aria-label="Frame"
-      min="0"
-      step="1"
-      [max]="position().frames"
-      [value]="frame()"
-      (input)="scrub(bar.valueAsNumber)"
-    />
+    @defer (on idle) {
+      <relay-scrubber class="scrub" [frame]="frame()" [frames]="position().frames" (moved)="scrub($event)" />
+    } @placeholder {
+      <span class="scrub"></span>
+    }
     <span class="frame"
       >frame <b>{{ frame() }}</b> of {{ position().frames }}</span
     >

@@ -12,6 +12,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { placeRows, type PlaceRow, type PlaceSort } from '@coin-relay/scene';
 import { formatLengthNumber } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
+import { NzInputDirective } from 'ng-zorro-antd/input';
 import { FitService } from '../engine/fit.service';
 import { JobContext } from '../session/job-context.service';
 import { PlaceChoice } from '../session/place-choice.service';
@@ -32,7 +33,7 @@ const COLUMNS: readonly { key: PlaceSort; title: string; figures: boolean }[] = 
 /** The places of the row as numbers: sorted, filtered, and chosen as on the drawing and the tape. */
 @Component({
   selector: 'relay-place-table',
-  imports: [NzButtonComponent, ScrollingModule],
+  imports: [NzInputDirective, NzButtonComponent, ScrollingModule],
   templateUrl: './place-table.component.html',
   styleUrl: './place-table.component.less',
   changeDetection: ChangeDetectionStrategy.OnPush,

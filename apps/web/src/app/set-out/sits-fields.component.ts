@@ -18,6 +18,7 @@ export interface SitsValue extends TouchValue {
     <label class="line">
       <span class="what">made of</span>
       <nz-select
+        nzShowSearch
         [relayChoice]="'Finish of ' + of()"
         [value]="value().material ?? ''"
         (chosen)="changed.emit({ material: $event || null })"

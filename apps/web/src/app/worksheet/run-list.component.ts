@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
+import { NzInputDirective } from 'ng-zorro-antd/input';
 import { addRun, removeRun, renameRun } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { RunAtWork } from '../session/run-at-work.service';
@@ -9,12 +10,14 @@ import { LateChoiceComponent } from '../shared/late-choice.component';
 /** The rows of the job: which one is worked on, another one, and its name. */
 @Component({
   selector: 'relay-run-list',
-  imports: [LateChoiceComponent, NzButtonComponent],
+  imports: [NzInputDirective, LateChoiceComponent, NzButtonComponent],
   template: `
     <div role="group" aria-label="Rows of the job">
       @for (run of runs(); track run.id) {
         @if (run.id === at()?.id && runs().length > 1) {
           <input
+            nz-input
+            nzSize="small"
             #name
             class="name"
             aria-label="Name of the row"

@@ -14,7 +14,7 @@ const shown = async (fixture: ComponentFixture<unknown>): Promise<void> => {
 describe('the worksheet', () => {
   it('has the steps in working order; those that are closed say how they stand', async () => {
     const view = await jobView(WorksheetComponent, demo('demo-coin-lift'));
-    const titles = [...view.element.querySelectorAll('h2 .title')].map((title) => title.textContent);
+    const titles = [...view.element.querySelectorAll('nav .title')].map((title) => title.textContent);
     expect(titles).toEqual(STEPS);
     view.service(JobContext).openStep('path');
     await view.settled();
@@ -25,15 +25,31 @@ describe('the worksheet', () => {
     const view = await jobView(WorksheetComponent, demo('demo-coin-lift'));
     const context = view.service(JobContext);
     for (const [i, title] of STEPS.entries()) {
-      const button = view.element.querySelectorAll<HTMLButtonElement>('h2 button')[i];
+      const button = view.element.querySelectorAll<HTMLButtonElement>('nav button')[i];
       button.click();
       await view.settled();
       await shown(view.fixture);
-      expect(view.element.querySelectorAll('h2 [aria-expanded=true]').length, title).toBe(1);
-      expect(button.getAttribute('aria-expanded')).toBe('true');
+      expect(view.element.querySelectorAll('nav [aria-current=step]').length, title).toBe(1);
+      expect(button.getAttribute('aria-current')).toBe('step');
+      expect(view.element.querySelector('h2')?.textContent).toBe(title);
       expect(view.element.querySelector('.body')?.textContent?.trim(), title).toBeTruthy();
     }
     expect(context.at).toBe('hand-off');
+  });
+
+  it('marks how a step stands: good where the row closes, bad where it cannot be fitted', async () => {
+    const view = await jobView(WorksheetComponent, demo('demo-coin-lift'));
+    const marks = (): (string | undefined)[] =>
+      [...view.element.querySelectorAll('nav .mark')].map((mark) => mark.textContent.trim());
+    expect(marks()).toEqual(['', '', '', '●', '', '●', '']);
+    view.store.change({
+      label: 'Far too few',
+      recipe: (job) => {
+        job.runs[0].fit.count = 3;
+      },
+    });
+    await view.settled();
+    expect(marks()[3]).not.toBe('●');
   });
 
   it('its lines follow the document', async () => {

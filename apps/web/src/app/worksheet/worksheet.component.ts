@@ -1,6 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { motionSummary, pathSummary, pieceSummary, setOutSummary } from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
+import { NzResizableModule } from 'ng-zorro-antd/resizable';
 import { JobStore } from '../document/job-store.service';
 import { FitService } from '../engine/fit.service';
 import { RunAtWork } from '../session/run-at-work.service';
@@ -15,17 +17,29 @@ import { MotionStepComponent } from './steps/motion-step.component';
 import { PathStepComponent } from './steps/path-step.component';
 import { SetOutStepComponent } from './steps/set-out-step.component';
 
+/** How a step stands: something is wrong, all is well, or neither is to be said of it. */
+type Mark = 'bad' | 'good' | 'none';
+
+/** Widths that the panel may have, px. */
+const LEAST = 280;
+const MOST = 620;
+const KEPT = 'panel-width';
+
+const MARKS: Record<Mark, string> = { bad: '▲', good: '●', none: '' };
+
 interface StepLine {
   readonly step: Step;
   readonly title: string;
   readonly summary: string;
-  readonly warn: boolean;
+  readonly mark: Mark;
 }
 
-/** The steps in working order: closed ones say in a line how they stand, the one at work is open. */
+/** The steps in working order, each one press away and with a mark for how it stands; beside them the one at work. */
 @Component({
   selector: 'relay-worksheet',
   imports: [
+    NzButtonComponent,
+    NzResizableModule,
     RunListComponent,
     PathStepComponent,
     LinkStepComponent,
@@ -37,6 +51,7 @@ interface StepLine {
   ],
   templateUrl: './worksheet.component.html',
   styleUrl: './worksheet.component.less',
+  host: { '[style.--panel]': "width() === null ? null : width() + 'px'" },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class WorksheetComponent {
@@ -56,14 +71,16 @@ export class WorksheetComponent {
     const path = job.paths.find((p) => p.id === run?.path);
     const piece = job.pieces.find((p) => p.id === run?.sequence[0]);
     const { view, problem } = this.fitState();
-    const line = (step: Step, title: string, summary: string, warn = false): StepLine => ({
+    const line = (step: Step, title: string, summary: string, mark: Mark = 'none'): StepLine => ({
       step,
       title,
       summary,
-      warn,
+      mark,
     });
     const findings = this.findings.all();
     const moving = findings.some(({ step }) => step === 'motion');
+    const wrong = findings.some(({ weight }) => weight === 'error');
+    const fits = problem === null && view !== null && view.sentence.verdict.good;
     return [
       line('path', 'Path', path ? pathSummary(job, path) : 'No path yet'),
       line('link', 'Link', piece ? pieceSummary(job, piece) : 'No link yet'),
@@ -72,21 +89,54 @@ export class WorksheetComponent {
         'fit',
         'Fit',
         problem ? 'Cannot be fitted as it is' : view ? view.sentence.verdict.text : '',
-        problem !== null || view?.fit.closes === false,
+        problem !== null || view?.fit.closes === false ? 'bad' : fits ? 'good' : 'none',
       ),
-      line('motion', 'Motion', motionSummary(job), moving),
-      line(
-        'check',
-        'Check',
-        checkLine(findings.length),
-        findings.some(({ weight }) => weight === 'error'),
-      ),
+      line('motion', 'Motion', motionSummary(job), moving ? 'bad' : 'none'),
+      line('check', 'Check', checkLine(findings.length), wrong ? 'bad' : fits ? 'good' : 'none'),
       line('hand-off', 'Hand-off', 'Drawings still or moving, the job itself'),
     ];
   });
 
+  protected readonly MARKS = MARKS;
+  protected readonly LEAST = LEAST;
+  protected readonly MOST = MOST;
+  /** Of the panel, px; null where nobody has chosen one. */
+  protected readonly width = signal(keptWidth());
+  private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  /** The step at work. */
+  protected readonly now = computed(() => this.lines().find(({ step }) => step === this.at()) ?? null);
+
+  /** Makes the panel so wide, px, here and on the next visit. */
+  protected widen(width: number | undefined): void {
+    if (width === undefined) return;
+    const taken = Math.round(Math.max(LEAST, Math.min(MOST, width)));
+    this.width.set(taken);
+    try {
+      localStorage.setItem(KEPT, String(taken));
+    } catch {
+      // A browser that keeps nothing: it is as wide as usual on the next visit.
+    }
+  }
+
+  protected step(event: Event, by: number): void {
+    event.preventDefault();
+    event.stopPropagation();
+    const panel = this.element.querySelector('.panel');
+    this.widen((panel?.clientWidth ?? LEAST) + by);
+  }
+
   protected open(step: Step): void {
     this.context.openStep(step);
+  }
+}
+
+/** The width that was chosen on an earlier visit, px. */
+function keptWidth(): number | null {
+  try {
+    const width = Number(localStorage.getItem(KEPT));
+    return width >= LEAST && width <= MOST ? width : null;
+  } catch {
+    return null;
   }
 }
 

@@ -20,22 +20,21 @@ import { latestOnly } from '../../engine/latest';
 import { MOST_TIME } from '../../engine/open-job-client';
 import { PictureShelf } from '../../shared/picture-shelf';
 import { trialJob, TRIAL_LINKS } from './trial';
+import { SLIDER } from '../../shared/slider.directive';
 
 /** Three of a piece on the actual path, before the whole row: they can be moved along it. */
 @Component({
   selector: 'relay-outline-sample',
+  imports: [SLIDER],
   template: `
     <canvas #canvas role="img" aria-label="Three of this piece on the path"></canvas>
     <label>
       <span>where on the path</span>
-      <input
-        #where
-        type="range"
-        min="0"
-        max="1000"
+      <nz-slider
+        relaySlider="Where on the path the sample stands"
+        [nzMax]="1000"
         [value]="place()"
-        aria-label="Where on the path the sample stands"
-        (input)="place.set(+where.value)"
+        (moved)="place.set($event)"
       />
     </label>
     @if (problem()) {

@@ -11,6 +11,7 @@ import {
 import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrolling';
 import { formatLengthNumber, parseLength, type PathOf, type Unit } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
+import { NzInputDirective } from 'ng-zorro-antd/input';
 import { PathWork } from '../../session/path-work.service';
 
 interface Row {
@@ -26,7 +27,7 @@ const WORDS = { line: 'straight', curve: 'curve', arc: 'arc', ellipse: 'elliptic
 /** The points of a drawn path as a table: coordinates are typed down a column or pasted as rows. */
 @Component({
   selector: 'relay-point-table',
-  imports: [NzButtonComponent, ScrollingModule],
+  imports: [NzInputDirective, NzButtonComponent, ScrollingModule],
   template: `
     <div class="head" aria-hidden="true">
       <span class="index">point</span><span class="cell">right</span><span class="cell">up</span
@@ -57,6 +58,8 @@ const WORDS = { line: 'straight', curve: 'curve', arc: 'arc', ellipse: 'elliptic
         </button>
         @for (axis of axes; track axis) {
           <input
+            nz-input
+            nzSize="small"
             class="cell figures"
             autocomplete="off"
             [attr.data-cell]="axis + row.index"
@@ -73,6 +76,8 @@ const WORDS = { line: 'straight', curve: 'curve', arc: 'arc', ellipse: 'elliptic
     <div class="row new">
       <span class="index cost">new</span>
       <input
+        nz-input
+        nzSize="small"
         class="cell figures"
         #newX
         autocomplete="off"
@@ -82,6 +87,8 @@ const WORDS = { line: 'straight', curve: 'curve', arc: 'arc', ellipse: 'elliptic
         (keydown.enter)="newY.focus()"
       />
       <input
+        nz-input
+        nzSize="small"
         class="cell figures"
         #newY
         autocomplete="off"

@@ -5,6 +5,7 @@ import { FormsModule } from '@angular/forms';
 import { formatLength, type Wheel } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
+import { NzInputDirective } from 'ng-zorro-antd/input';
 import {
   changeSide,
   moveStop,
@@ -28,6 +29,7 @@ import { CHOICE } from '../../shared/choice.directive';
 @Component({
   selector: 'relay-route-panel',
   imports: [
+    NzInputDirective,
     CHOICE,
     NzButtonComponent,
     CdkDropList,

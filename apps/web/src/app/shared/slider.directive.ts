@@ -1,0 +1,55 @@
+import { afterRenderEffect, Directive, effect, ElementRef, inject, input, output } from '@angular/core';
+import { NzSliderComponent } from 'ng-zorro-antd/slider';
+
+/** Steps of the page keys. */
+const PAGE = 10;
+
+/**
+ * The library's slider: what holds is given, what it is moved to is told. It says what it is, and is
+ * moved by all the keys of a slider (WAI-ARIA 1.2); the library's own knows the arrows only.
+ */
+@Directive({ selector: 'nz-slider[relaySlider]', host: { '(keydown)': 'move($event)' } })
+export class SliderDirective {
+  /** What it sets. */
+  readonly relaySlider = input.required<string>();
+  readonly value = input.required<number>();
+  readonly moved = output<number>();
+
+  private readonly slider = inject(NzSliderComponent);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+
+  constructor() {
+    const { slider } = this;
+    slider.nzTooltipVisible = 'never';
+    slider.registerOnChange((value) => this.moved.emit(Number(value)));
+    effect(() => slider.writeValue(this.value()));
+    afterRenderEffect({
+      write: () => {
+        const handle = this.host.querySelector('.ant-slider-handle');
+        if (!handle) return;
+        handle.setAttribute('role', 'slider');
+        handle.setAttribute('aria-label', this.relaySlider());
+        handle.setAttribute('aria-valuemin', String(slider.nzMin));
+        handle.setAttribute('aria-valuemax', String(slider.nzMax));
+        handle.setAttribute('aria-valuenow', String(this.value()));
+      },
+    });
+  }
+
+  protected move(event: KeyboardEvent): void {
+    const { nzMin, nzMax, nzStep } = this.slider;
+    const to: Partial<Record<string, number>> = {
+      Home: nzMin,
+      End: nzMax,
+      PageUp: Math.min(nzMax, this.value() + PAGE * nzStep),
+      PageDown: Math.max(nzMin, this.value() - PAGE * nzStep),
+    };
+    const value = to[event.key];
+    if (value === undefined) return;
+    event.preventDefault();
+    this.moved.emit(value);
+  }
+}
+
+/** What a template needs for a slider. */
+export const SLIDER = [NzSliderComponent, SliderDirective] as const;
