@@ -63,7 +63,7 @@ test('another pitch, typed in inches in the sentence: all of it follows', async 
   await page.locator('.card').getByLabel('Pitch').press('Enter');
   await expect(sentence(page)).toContainText(/at a pitch of 9\.525.mm/);
   await expect.poll(() => countIn(page)).toBeGreaterThan(100);
-  await expect(step(page, 'Link')).toContainText(/Roller chain, 9\.525.mm, stiff/);
+  await expect(step(page, 'Link')).toHaveAccessibleDescription(/Roller chain, 9\.525.mm, stiff/);
 });
 
 test('a wheel is dragged: sentence and drawing follow while the pointer moves, in one step of undo', async ({

@@ -173,6 +173,8 @@ export const drawing = (page: Page): Locator => page.locator('relay-drawing canv
 
 /** axe finds nothing serious. */
 export async function expectAccessible(page: Page): Promise<void> {
+  // What is loaded late is there for a moment before it is filled in.
+  await settled(page);
   const { violations } = await new AxeBuilder({ page }).analyze();
   const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
   expect(serious.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(' | ')}`)).toEqual([]);

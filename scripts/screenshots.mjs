@@ -219,7 +219,8 @@ writeFileSync(
 );
 await page.getByLabel('Drawing of the link').setInputFiles(plate);
 await page.locator('relay-outline-sample canvas').waitFor();
-await page.getByLabel('Where on the path the sample stands').fill('318');
+const place = page.getByRole('slider', { name: 'Where on the path the sample stands' });
+for (let k = 0; k < 32; k++) await place.press('PageUp');
 await take('bench');
 await page.getByRole('button', { name: 'done' }).click();
 await page.getByRole('button', { name: 'Undo' }).click();
@@ -232,7 +233,7 @@ for (const name of [
   'Track shoe',
   'Flat-top conveyor plate 38.1',
 ])
-  await page.getByLabel(`Compare ${name}`, { exact: true }).check();
+  await page.getByLabel(`Compare ${name}`, { exact: true }).click();
 await page.locator('main').evaluate((element) => element.scrollTo(0, 0));
 await take('catalogue');
 

@@ -70,7 +70,7 @@ async function picturesOf(id, job) {
   await page.goto(`${url}/job/${id}`);
   const surface = page.locator('relay-drawing .surface[aria-busy=false]');
   await surface.waitFor();
-  await page.locator('relay-worksheet h2 button').first().click();
+  await page.getByRole('navigation', { name: 'Steps' }).getByRole('button').first().click();
   await page.waitForTimeout(500);
   await surface.waitFor();
   const [scale, x0, y0] = (await surface.getAttribute('data-view')).split(' ').map(Number);

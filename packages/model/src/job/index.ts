@@ -10,3 +10,4 @@ export * from './json-schema';
 export * from './fresh-id';
 export * from './tidy-motion';
 export * from './motion-needs';
+export * from './rules';

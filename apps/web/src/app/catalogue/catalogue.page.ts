@@ -17,7 +17,6 @@ import { NzTableModule } from 'ng-zorro-antd/table';
 import { firstValueFrom } from 'rxjs';
 import { NzInputDirective } from 'ng-zorro-antd/input';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
-import { FormsModule } from '@angular/forms';
 import { JobApi } from '../api/job-api.service';
 import { SampleComponent } from '../links/sample.component';
 import { OfferBack } from '../shared/offer-back.service';
@@ -26,6 +25,7 @@ import { catalogueRows, shownRows, type CatalogueRow, type CatalogueSort } from 
 import { CompareComponent } from './compare.component';
 import { Supplier } from './supplier.service';
 import { CHOICE } from '../shared/choice.directive';
+import { HoldsDirective } from '../shared/holds.directive';
 
 /** Lines that are compared at the most. */
 const MOST_COMPARED = 4;
@@ -54,7 +54,7 @@ const MOODS: readonly { words: string; mood: Mood }[] = [
 @Component({
   selector: 'relay-catalogue-page',
   imports: [
-    FormsModule,
+    HoldsDirective,
     NzCheckboxModule,
     NzInputDirective,
     CHOICE,

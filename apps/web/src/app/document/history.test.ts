@@ -14,14 +14,15 @@ import {
   setUnit,
   type Command,
 } from './commands';
-import { edit, historyChange, redo, undo, type Edited } from './history';
+import { changed } from './changed.testing';
+import { historyChange, redo, undo, type Edited } from './history';
 import { BELT_SIZES, beltPieces, parseJob } from '@coin-relay/model';
 
 const start = (): Edited => ({
   job: demoJobs().find((d) => d.id === 'demo-coin-lift')!.job,
   history: { edits: [], done: 0 },
 });
-const apply = (state: Edited, { label, recipe }: Command): Edited => edit(state, label, recipe);
+const apply = (state: Edited, { label, recipe }: Command): Edited => changed(state, label, recipe);
 
 const belt = beltPieces(BELT_SIZES[2]);
 const COMMANDS: readonly Command[] = [

@@ -16,15 +16,17 @@ import type { Command } from './commands';
 import { copyOf, inTime, LATE, sharedWith } from './left-unsent';
 import { MAY_HAVE_ARRIVED, type Attempt, type SaveState } from './saving';
 import { UnsentChanges, type Unsent } from './unsent-changes.service';
-import { edit, historyChange, redo, undo, type Edited, type Recipe } from './history';
-
-/** A change that is still being made, for instance while a wheel is dragged. One step of undo in the end. */
-export interface Gesture {
-  /** Replaces what the gesture has done so far: the recipe starts from the document before it. */
-  update(recipe: Recipe): void;
-  commit(): void;
-  cancel(): void;
-}
+import {
+  edit,
+  historyChange,
+  redo,
+  RefusedChange,
+  stepsOf,
+  undo,
+  type Edited,
+  type Gesture,
+  type Recipe,
+} from './history';
 
 interface Open extends Edited {
   readonly id: string;
@@ -44,6 +46,7 @@ export class JobStore implements OnDestroy {
   private readonly state = new BehaviorSubject<Open | null>(null);
   private readonly saveState = new BehaviorSubject<SaveState>({ kind: 'saved', at: '' });
   private readonly dirty = new Subject<void>();
+  private readonly refusals = new Subject<string>();
   private readonly subscriptions: Subscription[] = [];
   private revision = 0;
   private known: History = { edits: [], done: 0 };
@@ -67,16 +70,10 @@ export class JobStore implements OnDestroy {
   /** Whether a gesture is going on. */
   readonly gesturing$ = this.gesturing.pipe(distinctUntilChanged());
   readonly saveState$ = this.saveState.asObservable();
+  /** What was to be changed and cannot be, and why. */
+  readonly refusals$ = this.refusals.asObservable();
   /** What undo and redo would take back or bring again; null where there is nothing. */
-  readonly steps$ = this.state.pipe(
-    map((open) => ({
-      undo: open && open.history.done > 0 ? open.history.edits[open.history.done - 1].label : null,
-      redo:
-        open && open.history.done < open.history.edits.length
-          ? open.history.edits[open.history.done].label
-          : null,
-    })),
-  );
+  readonly steps$ = this.state.pipe(map(stepsOf));
 
   constructor() {
     this.subscriptions.push(
@@ -138,11 +135,12 @@ export class JobStore implements OnDestroy {
     this.markDirty();
   }
 
-  /** Changes the document: one step of undo. Says false where it changed nothing. */
+  /** Changes the document: one step of undo. Says false where it changed nothing, also because it is refused. */
   change({ label, recipe }: Command): boolean {
     const open = this.state.value;
     if (!open) return false;
-    return this.take(open, edit(open, label, recipe));
+    const next = this.tried(open, label, recipe);
+    return next !== null && this.take(open, next);
   }
 
   begin(label: string): Gesture {
@@ -156,7 +154,8 @@ export class JobStore implements OnDestroy {
     return {
       update: (recipe) => {
         if (!base || this.gestureBase !== base) return;
-        this.state.next({ ...base, ...edit(base, label, recipe) });
+        const next = this.tried(base, label, recipe);
+        if (next) this.state.next({ ...base, ...next });
       },
       commit: () => {
         if (this.gestureBase !== base) return;
@@ -243,6 +242,14 @@ export class JobStore implements OnDestroy {
 
   private isUnsaved({ job, history }: Edited): boolean {
     return job !== this.savedJob || history !== this.known;
+  }
+
+  /** What a change makes of the document; null where it is refused, which is said. */
+  private tried(open: Open, label: string, recipe: Recipe): Edited | null {
+    const next = edit(open, label, recipe);
+    if (!(next instanceof RefusedChange)) return next;
+    this.refusals.next(next.words);
+    return null;
   }
 
   private take(open: Open, next: Edited): boolean {

@@ -1,5 +1,6 @@
 import '@angular/compiler';
-import type { SavedJob } from '@coin-relay/model';
+import type { Job, SavedJob } from '@coin-relay/model';
+import type { Draft } from 'immer';
 import { ApiError } from '../api/job-api.service';
 import { Subject, throwError } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
@@ -194,5 +195,27 @@ describe('gestures', () => {
     gesture.commit();
     store.undo();
     expect(store.job?.wheels[0].x).toBe(0);
+  });
+
+  it('a change after which the job could not be kept is refused in words, and the job stays as it was', () => {
+    const { store } = opened;
+    const told: string[] = [];
+    store.refusals$.subscribe((words) => told.push(words));
+    const before = store.job;
+    const empty = {
+      label: 'Change sequence',
+      recipe: (job: Draft<Job>) => {
+        job.runs[0].sequence = [];
+      },
+    };
+    expect(store.change(empty)).toBe(false);
+    expect(store.job).toBe(before);
+    expect(told).toEqual([expect.stringMatching(/^“Change sequence” cannot be: .*no piece left\.$/)]);
+    const gesture = store.begin('Drag');
+    gesture.update(empty.recipe);
+    expect(store.job).toBe(before);
+    gesture.commit();
+    expect(store.job).toBe(before);
+    expect(told.length).toBe(2);
   });
 });

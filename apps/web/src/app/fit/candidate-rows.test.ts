@@ -2,7 +2,7 @@ import { fitCandidates } from '@coin-relay/core';
 import { demoJobs, resolveRun, tensionOfWheel, type Job } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { addWheel, putRunOn, removeStop } from '../document/commands';
-import { edit } from '../document/history';
+import { changed } from '../document/changed.testing';
 import { candidateRows, sortedCandidates } from './candidate-rows';
 
 const lift = (): Job => structuredClone(demoJobs().find((d) => d.id === 'demo-coin-lift')!.job);
@@ -53,14 +53,14 @@ describe('a moving wheel that is not on the path any more', () => {
   };
   const after = (command: { label: string; recipe: (job: never) => void }): Job['runs'][number]['fit'] => {
     const state = { job: moving(), history: { edits: [], done: 0 } };
-    return edit(state, command.label, command.recipe as never).job.runs[0].fit;
+    return changed(state, command.label, command.recipe as never).job.runs[0].fit;
   };
 
   it('taken out of the route, or the row put elsewhere, the pitch gives way again', () => {
     expect(after(removeStop('loop', 2))).toMatchObject({ hold: 'path', tension: null });
     const elsewhere = moving();
     elsewhere.paths.push({ kind: 'outline', id: 'line', name: 'Line', data: 'M0 0H500' });
-    const put = edit(
+    const put = changed(
       { job: elsewhere, history: { edits: [], done: 0 } },
       'Put',
       putRunOn('row', 'line').recipe,

@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { FormsModule } from '@angular/forms';
 import { formatExact, formatLength, laidLength } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { setEndToEnd } from '../document/commands';
@@ -8,14 +7,15 @@ import { JobStore } from '../document/job-store.service';
 import { RunAtWork } from '../session/run-at-work.service';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { FitService } from '../engine/fit.service';
+import { HoldsDirective } from '../shared/holds.directive';
 
 /** Pieces that are laid one against the next, each as long as it is, with a gap. */
 @Component({
   selector: 'relay-end-to-end-panel',
-  imports: [FormsModule, NzCheckboxModule, LengthFieldComponent],
+  imports: [HoldsDirective, NzCheckboxModule, LengthFieldComponent],
   template: `
     @if (run(); as r) {
-      <label nz-checkbox [ngModel]="!!r.fit.endToEnd" (ngModelChange)="lay($event)" [nzDisabled]="!inTurn()"
+      <label nz-checkbox [relayHolds]="!!r.fit.endToEnd" (told)="lay($event)" [nzDisabled]="!inTurn()"
         >Laid end to end</label
       >
       @if (!inTurn()) {

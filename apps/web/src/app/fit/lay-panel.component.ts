@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, type OnDestroy } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { FormsModule } from '@angular/forms';
 import { PLAIN_LAY, type RowLay } from '@coin-relay/core';
 import { behaviourOf } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
@@ -14,14 +13,15 @@ import { NumberFieldComponent } from '../shared/number-field.component';
 import { FitService } from '../engine/fit.service';
 import { PathMarks } from '../picking/path-marks.service';
 import { CHOICE } from '../shared/choice.directive';
+import { HoldsDirective } from '../shared/holds.directive';
 
 /** Where on its path the row lies, and where what is left over goes. */
 @Component({
   selector: 'relay-lay-panel',
   imports: [
+    HoldsDirective,
     CHOICE,
     NzButtonComponent,
-    FormsModule,
     NzCheckboxModule,
     NzRadioModule,
     LengthFieldComponent,
@@ -51,7 +51,9 @@ export class LayPanelComponent implements OnDestroy {
     const piece = this.job()?.pieces.find((p) => p.id === id);
     return piece !== undefined && behaviourOf(piece) === 'carried';
   });
-  protected readonly restNow = computed(() => (this.lay().middle === null ? this.lay().rest : 'middle'));
+  protected readonly restNow = computed((): RowLay['rest'] | 'middle' =>
+    this.lay().middle === null ? this.lay().rest : 'middle',
+  );
 
   /** Nothing is asked for by a panel that is gone. */
   ngOnDestroy(): void {

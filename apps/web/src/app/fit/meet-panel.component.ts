@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, type OnDestroy } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { FormsModule } from '@angular/forms';
 import { MOST_SECTIONS } from '@coin-relay/core';
 import { formatLength, pieceWords, type RunFit } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
@@ -12,6 +11,7 @@ import { AngleFieldComponent } from '../shared/angle-field.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { FitService } from '../engine/fit.service';
 import { PathMarks } from '../picking/path-marks.service';
+import { HoldsDirective } from '../shared/holds.directive';
 
 const NOTHING: NonNullable<RunFit['meet']> = { corners: null, at: [] };
 /** Corners that turn by this are met where the user says no other angle, radians. */
@@ -20,11 +20,9 @@ const USUAL_CORNER = (30 * Math.PI) / 180;
 /** The places that a pin has to stand on, and what each stretch between them takes. */
 @Component({
   selector: 'relay-meet-panel',
-  imports: [NzButtonComponent, FormsModule, NzCheckboxModule, AngleFieldComponent, LengthFieldComponent],
+  imports: [HoldsDirective, NzButtonComponent, NzCheckboxModule, AngleFieldComponent, LengthFieldComponent],
   template: `
-    <label nz-checkbox [ngModel]="meet().corners !== null" (ngModelChange)="corners($event)"
-      >Every corner</label
-    >
+    <label nz-checkbox [relayHolds]="meet().corners !== null" (told)="corners($event)">Every corner</label>
     @if (meet().corners !== null) {
       <div class="line">
         <span class="what">that turns by at least</span>

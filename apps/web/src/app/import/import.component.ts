@@ -14,7 +14,6 @@ import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { NzUploadModule, type NzUploadFile } from 'ng-zorro-antd/upload';
-import { FormsModule } from '@angular/forms';
 import { proxy } from 'comlink';
 import { interval } from 'rxjs';
 import { FilePool } from '../engine/file-pool.service';
@@ -22,6 +21,7 @@ import type { OfferedLine, ReadResult } from '../engine/file-tasks';
 import { answerOf, type Reply } from '../engine/reply';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import type { TakenLines } from './taken-lines';
+import { HoldsDirective } from '../shared/holds.directive';
 
 interface Row {
   readonly line: OfferedLine;
@@ -42,7 +42,7 @@ const FIRST_TOLERANCE = 0.01;
 @Component({
   selector: 'relay-import',
   imports: [
-    FormsModule,
+    HoldsDirective,
     NzButtonComponent,
     NzCheckboxModule,
     NzSpinModule,

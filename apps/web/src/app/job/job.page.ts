@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
 import { findEntry, UNITS } from '@coin-relay/model';
@@ -24,6 +24,7 @@ import { JobKeys } from './job-keys.service';
 import { JOB_SERVICES } from './job-services';
 import { KeySheetComponent } from './key-sheet.component';
 import { SaveChoicesComponent } from './save-choices.component';
+import { Notices } from '../shared/notices.service';
 import { LateChoiceComponent } from '../shared/late-choice.component';
 /** One job at work: sentence, worksheet, drawing and tape. */
 @Component({
@@ -50,6 +51,7 @@ import { LateChoiceComponent } from '../shared/late-choice.component';
 })
 export class JobPage {
   private readonly store = inject(JobStore);
+  private readonly notices = inject(Notices);
   private readonly router = inject(Router);
   private readonly title = inject(Title);
   private readonly keys = inject(JobKeys);
@@ -83,6 +85,7 @@ export class JobPage {
   protected readonly saved = computed(() => saveWords(this.saveState()));
 
   constructor() {
+    this.store.refusals$.pipe(takeUntilDestroyed()).subscribe((why) => void this.notices.refused(why));
     effect(() => {
       this.open(this.id()).catch((error: unknown) => {
         this.missing.set(error instanceof Error ? error.message : String(error));

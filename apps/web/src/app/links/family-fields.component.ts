@@ -1,15 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { familyOf, isTyped, withField, type JobPiece, type Unit } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { CHOICE } from '../shared/choice.directive';
+import { HoldsDirective } from '../shared/holds.directive';
 
 /** The few numbers a family is drawn from. */
 @Component({
   selector: 'relay-family-fields',
-  imports: [CHOICE, FormsModule, NzCheckboxModule, CountFieldComponent, LengthFieldComponent],
+  imports: [HoldsDirective, CHOICE, NzCheckboxModule, CountFieldComponent, LengthFieldComponent],
   template: `
     @for (field of fields(); track field.key) {
       <div class="line">
@@ -47,12 +47,9 @@ import { CHOICE } from '../shared/choice.directive';
             </nz-select>
           }
           @case ('flag') {
-            <label
-              nz-checkbox
-              [ngModel]="text(field.key) === 'true'"
-              (ngModelChange)="put(field.key, $event)"
-              >{{ field.label }}</label
-            >
+            <label nz-checkbox [relayHolds]="text(field.key) === 'true'" (told)="put(field.key, $event)">{{
+              field.label
+            }}</label>
           }
         }
       </div>

@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { figureBox, pieceFigure } from '@coin-relay/scene';
 import { materialsOf, type Job, type JobPiece, type Material, type PieceFinish } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
@@ -14,6 +13,7 @@ import { LengthFieldComponent } from '../shared/length-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
 import { ErrorState } from '../shared/error-state';
 import { CHOICE } from '../shared/choice.directive';
+import { HoldsDirective } from '../shared/holds.directive';
 
 type Picture = NonNullable<PieceFinish['picture']>;
 
@@ -23,10 +23,10 @@ const PLAIN: PieceFinish = { material: null, line: true, picture: null };
 @Component({
   selector: 'relay-finish-panel',
   imports: [
+    HoldsDirective,
     NzInputDirective,
     CHOICE,
     NzButtonComponent,
-    FormsModule,
     NzCheckboxModule,
     LengthFieldComponent,
     NumberFieldComponent,
@@ -87,9 +87,7 @@ const PLAIN: PieceFinish = { material: null, line: true, picture: null };
       </div>
     }
     <div class="line">
-      <label nz-checkbox [ngModel]="finish().line" (ngModelChange)="put({ line: $event })"
-        >Outlines in ink</label
-      >
+      <label nz-checkbox [relayHolds]="finish().line" (told)="put({ line: $event })">Outlines in ink</label>
       <span class="what"></span>
       @if (finish().picture) {
         <button nz-button nzType="link" type="button" (click)="put({ picture: null })">

@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { figureBox, pieceFigure } from '@coin-relay/scene';
 import { PLAIN_SETTING, type JobPiece, type Setting, type Unit } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
@@ -9,6 +8,7 @@ import { PlaceFieldComponent } from '../shared/place-field.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
 import { CHOICE } from '../shared/choice.directive';
+import { HoldsDirective } from '../shared/holds.directive';
 
 const FACING_WORDS: readonly (readonly [Setting['facing'], string])[] = [
   ['path', 'turns with the path'],
@@ -21,8 +21,8 @@ const FACING_WORDS: readonly (readonly [Setting['facing'], string])[] = [
 @Component({
   selector: 'relay-setting-panel',
   imports: [
+    HoldsDirective,
     CHOICE,
-    FormsModule,
     NzCheckboxModule,
     AngleFieldComponent,
     LengthFieldComponent,
@@ -98,9 +98,7 @@ const FACING_WORDS: readonly (readonly [Setting['facing'], string])[] = [
           <nz-option [nzValue]="entry[0]" [nzLabel]="entry[1]" />
         }
       </nz-select>
-      <label nz-checkbox [ngModel]="setting().flip" (ngModelChange)="put({ flip: $event })"
-        >Flipped over</label
-      >
+      <label nz-checkbox [relayHolds]="setting().flip" (told)="put({ flip: $event })">Flipped over</label>
     </div>
     @if (setting().facing === 'point') {
       <relay-place-field

@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { FormsModule } from '@angular/forms';
 import { findCorners, RelayError } from '@coin-relay/core';
 import { formatLength, type Mend } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
@@ -12,6 +11,7 @@ import { NumberFieldComponent } from '../shared/number-field.component';
 import { MeasuredPaths } from '../engine/measured-paths.service';
 import { PathWork } from '../session/path-work.service';
 import { CHOICE } from '../shared/choice.directive';
+import { HoldsDirective } from '../shared/holds.directive';
 
 /** Corners offered one by one. */
 const MOST_CORNERS = 60;
@@ -20,9 +20,9 @@ const MOST_CORNERS = 60;
 @Component({
   selector: 'relay-mend',
   imports: [
+    HoldsDirective,
     CHOICE,
     NzButtonComponent,
-    FormsModule,
     NzRadioModule,
     LengthFieldComponent,
     NumberFieldComponent,

@@ -1,30 +1,30 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { FormsModule } from '@angular/forms';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { JobStore } from '../document/job-store.service';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
 import { PathWork } from '../session/path-work.service';
+import { HoldsDirective } from '../shared/holds.directive';
 
 /** What moved points are drawn to. */
 @Component({
   selector: 'relay-snap-rules',
-  imports: [FormsModule, NzCheckboxModule, LengthFieldComponent, NumberFieldComponent],
+  imports: [HoldsDirective, NzCheckboxModule, LengthFieldComponent, NumberFieldComponent],
   template: `
     <fieldset>
       <legend>Moved points keep to</legend>
-      <label nz-checkbox [ngModel]="rules().points" (ngModelChange)="work.setRules({ points: $event })"
+      <label nz-checkbox [relayHolds]="rules().points" (told)="work.setRules({ points: $event })"
         >points</label
       >
-      <label nz-checkbox [ngModel]="rules().tangents" (ngModelChange)="work.setRules({ tangents: $event })"
+      <label nz-checkbox [relayHolds]="rules().tangents" (told)="work.setRules({ tangents: $event })"
         >wheel tangents</label
       >
       <div class="line">
         <label
           nz-checkbox
-          [ngModel]="rules().angle !== null"
-          (ngModelChange)="work.setRules({ angle: $event ? angle : null })"
+          [relayHolds]="rules().angle !== null"
+          (told)="work.setRules({ angle: $event ? angle : null })"
           >steps of an angle</label
         >
         @if (rules().angle !== null) {
@@ -41,8 +41,8 @@ import { PathWork } from '../session/path-work.service';
       <div class="line">
         <label
           nz-checkbox
-          [ngModel]="rules().grid !== null"
-          (ngModelChange)="work.setRules({ grid: $event ? grid : null })"
+          [relayHolds]="rules().grid !== null"
+          (told)="work.setRules({ grid: $event ? grid : null })"
           >a grid</label
         >
         @if (rules().grid !== null) {

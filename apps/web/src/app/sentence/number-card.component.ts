@@ -11,7 +11,6 @@ import {
   signal,
 } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
-import { FormsModule } from '@angular/forms';
 import type { Candidate } from '@coin-relay/core';
 import { holdChange, formatLength, percent, type RunFit } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
@@ -22,6 +21,7 @@ import { JobStore } from '../document/job-store.service';
 import { FitService } from '../engine/fit.service';
 import { RunAtWork } from '../session/run-at-work.service';
 import { LengthFieldComponent } from '../shared/length-field.component';
+import { HoldsDirective } from '../shared/holds.directive';
 
 /** The numbers of the sentence that open a card. */
 export type CardNumber = 'pitch' | 'count' | 'give';
@@ -29,7 +29,7 @@ export type CardNumber = 'pitch' | 'count' | 'give';
 /** The card under a number of the sentence, in which it is changed. Open from when it is made. */
 @Component({
   selector: 'relay-number-card',
-  imports: [NzButtonComponent, NzPopoverModule, NzRadioModule, FormsModule, LengthFieldComponent],
+  imports: [HoldsDirective, NzButtonComponent, NzPopoverModule, NzRadioModule, LengthFieldComponent],
   templateUrl: './number-card.component.html',
   styleUrl: './number-card.component.less',
   changeDetection: ChangeDetectionStrategy.OnPush,

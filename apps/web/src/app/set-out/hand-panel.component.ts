@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { FormsModule } from '@angular/forms';
 import { withinPath } from '@coin-relay/core';
 import { formatLength, type HandTouch } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
@@ -10,6 +9,7 @@ import { TouchFieldsComponent, type TouchValue } from '../shared/touch-fields.co
 import { PieceSelectComponent } from './piece-select.component';
 import { PlaceChoice } from '../session/place-choice.service';
 import { SetOutWork, type ChosenPiece } from './set-out-work.service';
+import { HoldsDirective } from '../shared/holds.directive';
 
 /** Exceptions listed at the most; the table of places shows all. */
 const MOST_LISTED = 60;
@@ -17,7 +17,7 @@ const MOST_LISTED = 60;
 /** Single places by hand: those chosen on the drawing or the tape, and the list of what was done. */
 @Component({
   selector: 'relay-hand-panel',
-  imports: [NzButtonComponent, FormsModule, NzRadioModule, PieceSelectComponent, TouchFieldsComponent],
+  imports: [HoldsDirective, NzButtonComponent, NzRadioModule, PieceSelectComponent, TouchFieldsComponent],
   templateUrl: './hand-panel.component.html',
   styleUrls: ['../shared/step.less', './panels.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,

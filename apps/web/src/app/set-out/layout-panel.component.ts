@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { FormsModule } from '@angular/forms';
 import { pathBounds } from '@coin-relay/core';
 import { materialsOf, type SetOut } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
@@ -13,6 +12,7 @@ import { LengthFieldComponent } from '../shared/length-field.component';
 import { SetOutWork } from './set-out-work.service';
 import { FoldComponent } from '../shared/fold.component';
 import { CHOICE } from '../shared/choice.directive';
+import { HoldsDirective } from '../shared/holds.directive';
 
 const OVERLAPS: readonly (readonly [SetOut['overlap'], string])[] = [
   ['as-made', 'as they are made: outer over inner'],
@@ -31,10 +31,10 @@ const WAYS: readonly (readonly [NonNullable<SetOut['reach']>['way'], string])[] 
 @Component({
   selector: 'relay-layout-panel',
   imports: [
+    HoldsDirective,
     CHOICE,
     NzButtonComponent,
     FoldComponent,
-    FormsModule,
     NzCheckboxModule,
     AngleFieldComponent,
     CountFieldComponent,

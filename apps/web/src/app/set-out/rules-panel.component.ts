@@ -1,7 +1,6 @@
 import { CdkDrag, CdkDropList, moveItemInArray, type CdkDragDrop } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { FormsModule } from '@angular/forms';
 import { freshId, materialsOf, type Role, type Rule } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { CountFieldComponent } from '../shared/count-field.component';
@@ -10,15 +9,16 @@ import { PieceSelectComponent } from './piece-select.component';
 import { ROLES, roleWords } from './role-words';
 import { SetOutWork, type ChosenPiece } from './set-out-work.service';
 import { CHOICE } from '../shared/choice.directive';
+import { HoldsDirective } from '../shared/holds.directive';
 
 /** Roles by rule, in their order: what comes to which places, and how many places each takes now. */
 @Component({
   selector: 'relay-rules-panel',
   imports: [
+    HoldsDirective,
     CHOICE,
     CdkDrag,
     CdkDropList,
-    FormsModule,
     NzCheckboxModule,
     CountFieldComponent,
     PieceSelectComponent,

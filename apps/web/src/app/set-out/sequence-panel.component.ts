@@ -1,7 +1,6 @@
 import { CdkDrag, CdkDropList, moveItemInArray, type CdkDragDrop } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { FormsModule } from '@angular/forms';
 import { materialsOf, type SetOut } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
@@ -13,6 +12,7 @@ import { NumberFieldComponent } from '../shared/number-field.component';
 import { draggedBy, ListedRowComponent } from './listed-row.component';
 import { PieceSelectComponent } from './piece-select.component';
 import { SetOutWork, type ChosenPiece } from './set-out-work.service';
+import { HoldsDirective } from '../shared/holds.directive';
 
 type Step = SetOut['steps'][number];
 const PLAIN_STEP: Step = { turn: 0, along: 0, out: 0, material: null };
@@ -23,10 +23,10 @@ const MOST_STEPS = 200;
 @Component({
   selector: 'relay-sequence-panel',
   imports: [
+    HoldsDirective,
     NzButtonComponent,
     CdkDrag,
     CdkDropList,
-    FormsModule,
     NzCheckboxModule,
     NzRadioModule,
     AngleFieldComponent,

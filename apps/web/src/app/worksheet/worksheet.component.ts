@@ -100,6 +100,8 @@ export class WorksheetComponent {
   protected readonly MARKS = MARKS;
   protected readonly LEAST = LEAST;
   protected readonly MOST = MOST;
+  /** As the style has it. */
+  protected readonly USUAL = Math.round(Math.max(306, Math.min(460, 0.24 * innerWidth)));
   /** Of the panel, px; null where nobody has chosen one. */
   protected readonly width = signal(keptWidth());
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;

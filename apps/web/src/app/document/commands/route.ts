@@ -29,7 +29,7 @@ export function addWheel(routeId: string, wheel: Wheel, turn: Stop['turn'], afte
 /** Takes a wheel out of a route; two stay. The wheel goes too where no other route has it. */
 export function removeStop(routeId: string, at: number): Command {
   return onRoute('Remove wheel', routeId, (route, job) => {
-    if (route.stops.length <= 2) return;
+    if (route.stops.length <= 2 || !(at in route.stops)) return;
     const [{ wheel }] = route.stops.splice(at, 1);
     const used = job.paths.some(
       (path) => path.kind === 'route' && path.stops.some((stop) => stop.wheel === wheel),
@@ -54,7 +54,7 @@ export function releaseTensions(job: Draft<Job>): void {
 /** Brings a stop to another place in the order. */
 export function moveStop(routeId: string, from: number, to: number): Command {
   return onRoute('Reorder wheels', routeId, (route) => {
-    if (from === to || to < 0 || to >= route.stops.length) return;
+    if (from === to || !(from in route.stops) || !(to in route.stops)) return;
     const [stop] = route.stops.splice(from, 1);
     route.stops.splice(to, 0, stop);
   });
@@ -76,6 +76,7 @@ export function setRouteClosed(routeId: string, closed: boolean): Command {
 /** How much longer than taut the span after a stop is, mm; 0 makes it taut. */
 export function setSlack(routeId: string, at: number, slack: number): Command {
   return onRoute('Change slack', routeId, (route) => {
+    if (!(at in route.stops)) return;
     if (slack > 0) route.stops[at].slack = slack;
     else delete route.stops[at].slack;
   });

@@ -15,7 +15,8 @@ import {
 } from '@coin-relay/model';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { edit, undo, type Edited } from '../history';
+import { changed } from '../changed.testing';
+import { undo, type Edited } from '../history';
 import {
   addPieces,
   addRun,
@@ -37,7 +38,7 @@ import {
 
 const demo = (id: string): Job => structuredClone(demoJobs().find((d) => d.id === id)!.job);
 const start = (id = 'demo-coin-lift'): Edited => ({ job: demo(id), history: { edits: [], done: 0 } });
-const apply = (state: Edited, { label, recipe }: Command): Edited => edit(state, label, recipe);
+const apply = (state: Edited, { label, recipe }: Command): Edited => changed(state, label, recipe);
 const places = (...indices: number[]): { index: number; s: number }[] =>
   indices.map((index) => ({ index, s: index * 12.7 + 6 }));
 const known = (job: Job): HandPlaces => {

@@ -1,7 +1,8 @@
 import { crankPin, type Vec } from '@coin-relay/core';
 import { anchorAt, centreOf, type Anchor, type AnchorOn } from '@coin-relay/model';
 import { writeAnchor } from '../../document/commands';
-import type { Gesture, JobStore } from '../../document/job-store.service';
+import type { Gesture } from '../../document/history';
+import type { JobStore } from '../../document/job-store.service';
 import type { JobContext } from '../../session/job-context.service';
 import { crankOn, newAnchor, type AnchorWork } from '../../picking/anchor-work.service';
 import type { MachineView } from '../../engine/machine-view.service';

@@ -1,7 +1,7 @@
 import { bendSegment, type Snapped, type Vec } from '@coin-relay/core';
 import { withDrawn, type Job, type JobPath, type PathOf } from '@coin-relay/model';
 import { writePath } from '../../document/commands';
-import type { Gesture } from '../../document/job-store.service';
+import type { Gesture } from '../../document/history';
 import { sameGrip, toolFor, type Grip } from '../../path-kinds';
 import type { LaidMap } from '../../path-kinds/laid-map';
 import { placePoint } from '../../path-kinds/drawn/place-point';

@@ -1,6 +1,7 @@
 import { nearestOnPath, type Vec } from '@coin-relay/core';
 import { writeSpacing } from '../../document/commands';
-import type { Gesture, JobStore } from '../../document/job-store.service';
+import type { Gesture } from '../../document/history';
+import type { JobStore } from '../../document/job-store.service';
 import type { FitService } from '../../engine/fit.service';
 import type { Grip } from '../../path-kinds';
 import { spacingGrip, type SpacingGrip } from './spacing-grip';

@@ -31,7 +31,8 @@ import {
 } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { changePiece } from '../../document/commands';
-import { JobStore, type Gesture } from '../../document/job-store.service';
+import type { Gesture } from '../../document/history';
+import { JobStore } from '../../document/job-store.service';
 import { JobContext } from '../../session/job-context.service';
 import { RunAtWork } from '../../session/run-at-work.service';
 import { PlaceFieldComponent } from '../../shared/place-field.component';

@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { RelayError } from '@coin-relay/core';
 import {
   formatLength,
@@ -19,6 +18,7 @@ import { LengthFieldComponent } from '../../shared/length-field.component';
 import { RunAtWork } from '../../session/run-at-work.service';
 import { injectPathPanel } from '../path-of-kind';
 import { CHOICE } from '../../shared/choice.directive';
+import { HoldsDirective } from '../../shared/holds.directive';
 
 type By = PathOf<'hang'>['by'];
 
@@ -26,8 +26,8 @@ type By = PathOf<'hang'>['by'];
 @Component({
   selector: 'relay-hang-panel',
   imports: [
+    HoldsDirective,
     CHOICE,
-    FormsModule,
     NzRadioModule,
     LengthFieldComponent,
     DrivenFieldsComponent,
@@ -39,7 +39,7 @@ type By = PathOf<'hang'>['by'];
       <p class="cost">Drag an anchor on the drawing, or pull the row down where it hangs.</p>
       <fieldset>
         <legend>What decides how deep it hangs</legend>
-        <nz-radio-group [ngModel]="path.by.by" (ngModelChange)="decide($event)" nzName="hangs-by">
+        <nz-radio-group [relayHolds]="path.by.by" (told)="decide($event)" nzName="hangs-by">
           <label nz-radio nzValue="length">length</label>
           <label nz-radio nzValue="sag">sag</label>
           <label nz-radio nzValue="count">{{ many() }}</label>

@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { LengthFieldComponent } from '../../shared/length-field.component';
 import { injectPathPanel } from '../path-of-kind';
+import { HoldsDirective } from '../../shared/holds.directive';
 
 /** The parallel of another path, which it follows. */
 @Component({
   selector: 'relay-parallel-panel',
-  imports: [FormsModule, NzRadioModule, LengthFieldComponent],
+  imports: [HoldsDirective, NzRadioModule, LengthFieldComponent],
   template: `
     @if (panel.path(); as path) {
       <p class="cost">It follows the path it runs beside, until it is freed into points.</p>
@@ -35,8 +35,8 @@ import { injectPathPanel } from '../path-of-kind';
       <fieldset>
         <legend>Outer corners</legend>
         <nz-radio-group
-          [ngModel]="path.corners"
-          (ngModelChange)="
+          [relayHolds]="path.corners"
+          (told)="
             panel.change(
               {
                 kind: 'parallel',

@@ -1,7 +1,6 @@
 import { CdkDrag, CdkDragHandle, CdkDropList, type CdkDragDrop } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { FormsModule } from '@angular/forms';
 import { formatLength, type Wheel } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
@@ -24,18 +23,19 @@ import { PathWork } from '../../session/path-work.service';
 import { RunAtWork } from '../../session/run-at-work.service';
 import { injectPathPanel } from '../path-of-kind';
 import { CHOICE } from '../../shared/choice.directive';
+import { HoldsDirective } from '../../shared/holds.directive';
 
 /** A route: its wheels in order, how large they are, and which side the row passes them on. */
 @Component({
   selector: 'relay-route-panel',
   imports: [
+    HoldsDirective,
     NzInputDirective,
     CHOICE,
     NzButtonComponent,
     CdkDropList,
     CdkDrag,
     CdkDragHandle,
-    FormsModule,
     NzCheckboxModule,
     CountFieldComponent,
     LengthFieldComponent,

@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { NumberFieldComponent } from '../../shared/number-field.component';
 import { injectPathPanel } from '../path-of-kind';
+import { HoldsDirective } from '../../shared/holds.directive';
 
 /** A stretch of another path, which it follows: the places it runs through, and the way round. */
 @Component({
   selector: 'relay-stretch-panel',
-  imports: [FormsModule, NzRadioModule, NumberFieldComponent],
+  imports: [HoldsDirective, NzRadioModule, NumberFieldComponent],
   template: `
     @if (panel.path(); as path) {
       <p class="cost">Its places slide along the outline; drag them, or type how far along they are.</p>
@@ -27,7 +27,7 @@ import { injectPathPanel } from '../path-of-kind';
       @if (path.picks.length === 2) {
         <fieldset>
           <legend>On a closed outline, the</legend>
-          <nz-radio-group [ngModel]="path.way" (ngModelChange)="way($event)" nzName="stretch-way">
+          <nz-radio-group [relayHolds]="path.way" (told)="way($event)" nzName="stretch-way">
             <label nz-radio nzValue="shorter">shorter way</label>
             <label nz-radio nzValue="longer">longer way</label>
           </nz-radio-group>

@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { FormsModule } from '@angular/forms';
 import { formatLength, holdChange, isBand, toleranceOf, familyOf, type RunFit } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
@@ -18,13 +17,14 @@ import { TensionPanelComponent } from '../../fit/tension-panel.component';
 import { NumberFieldComponent } from '../../shared/number-field.component';
 import { CountFieldComponent } from '../../shared/count-field.component';
 import { FoldComponent } from '../../shared/fold.component';
+import { HoldsDirective } from '../../shared/holds.directive';
 
 /** The fit: what gives way, and which counts will do. */
 @Component({
   selector: 'relay-fit-step',
   imports: [
+    HoldsDirective,
     FoldComponent,
-    FormsModule,
     NzRadioModule,
     NzCheckboxModule,
     CandidatesPanelComponent,
@@ -41,7 +41,7 @@ import { FoldComponent } from '../../shared/fold.component';
     @if (fit(); as f) {
       <fieldset>
         <legend>What gives way</legend>
-        <nz-radio-group [ngModel]="f.hold" (ngModelChange)="hold($event)" nzName="gives-way">
+        <nz-radio-group [relayHolds]="f.hold" (told)="hold($event)" nzName="gives-way">
           <label nz-radio nzValue="path">{{ f.endToEnd ? 'the lengths' : 'the pitch' }}</label>
           <label nz-radio nzValue="pitch">the path</label>
           @if (onRoute()) {
@@ -60,8 +60,8 @@ import { FoldComponent } from '../../shared/fold.component';
       <fieldset>
         <legend>Which counts will do</legend>
         <nz-radio-group
-          [ngModel]="f.multiple"
-          (ngModelChange)="change({ multiple: $event, count: null })"
+          [relayHolds]="f.multiple"
+          (told)="change({ multiple: $event, count: null })"
           nzName="counts"
         >
           <label nz-radio [nzValue]="1">any</label>
@@ -75,8 +75,8 @@ import { FoldComponent } from '../../shared/fold.component';
         <fieldset>
           <legend>Of those, take</legend>
           <nz-radio-group
-            [ngModel]="f.rounding"
-            (ngModelChange)="change({ rounding: $event, count: null })"
+            [relayHolds]="f.rounding"
+            (told)="change({ rounding: $event, count: null })"
             nzName="rounding"
           >
             <label nz-radio nzValue="nearest">the nearest</label>
@@ -86,7 +86,7 @@ import { FoldComponent } from '../../shared/fold.component';
         </fieldset>
       }
       <div class="line">
-        <label nz-checkbox [ngModel]="f.count !== null" (ngModelChange)="pin($event)">Always put in</label>
+        <label nz-checkbox [relayHolds]="f.count !== null" (told)="pin($event)">Always put in</label>
         @if (f.count !== null) {
           <relay-count-field
             label="Fixed count"

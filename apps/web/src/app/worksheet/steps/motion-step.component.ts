@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { FormsModule } from '@angular/forms';
 import { drivenBy, groundStrand, isSteady, phasesInLoop } from '@coin-relay/core';
 import { formatLength, MOST_FRAMES } from '@coin-relay/model';
 import type { MendProposal } from '@coin-relay/scene';
@@ -23,14 +22,15 @@ import { Playback } from '../../session/playback.service';
 import { CountFieldComponent } from '../../shared/count-field.component';
 import { NumberFieldComponent } from '../../shared/number-field.component';
 import { FoldComponent } from '../../shared/fold.component';
+import { HoldsDirective } from '../../shared/holds.directive';
 
 /** The loop: its frames, how fast the row runs in it, and what a viewer would see wrongly. */
 @Component({
   selector: 'relay-motion-step',
   imports: [
+    HoldsDirective,
     NzButtonComponent,
     FoldComponent,
-    FormsModule,
     NzRadioModule,
     BreathPanelComponent,
     CountFieldComponent,
@@ -119,8 +119,8 @@ import { FoldComponent } from '../../shared/fold.component';
             @if (canDrive()) {
               <nz-radio-group
                 aria-label="What moves"
-                [ngModel]="drives()"
-                (ngModelChange)="drive($event)"
+                [relayHolds]="drives()"
+                (told)="drive($event)"
                 nzName="what-moves"
               >
                 <label nz-radio [nzValue]="false">the loop, in its place</label>

@@ -1,0 +1,17 @@
+import { inject, Injectable, Injector } from '@angular/core';
+
+/** How long a note stays, ms. */
+const SHOWN_FOR = 9_000;
+
+/** Notes that go by themselves. What shows them is loaded with the first. */
+@Injectable({ providedIn: 'root' })
+export class Notices {
+  private readonly injector = inject(Injector);
+
+  /** Says that something was not done, and why. */
+  async refused(why: string): Promise<void> {
+    const { NzNotificationService } = await import('ng-zorro-antd/notification');
+    const notes = this.injector.get(NzNotificationService);
+    notes.blank('Nothing was changed', why, { nzDuration: SHOWN_FOR, nzKey: 'refused' });
+  }
+}

@@ -1,0 +1,70 @@
+import { copyOf, drawing, expect, expectAccessible, openJob, openStep, step, test } from './support';
+
+const STEPS = ['Path', 'Link', 'Set-out', 'Fit', 'Motion', 'Check', 'Hand-off'];
+
+test('every step is one press away wherever the panel is scrolled to, and says how it stands', async ({
+  page,
+}) => {
+  await openJob(page, 'demo-coin-lift');
+  for (const name of ['Fit', 'Motion', 'Link']) {
+    await openStep(page, name);
+    await page
+      .locator('relay-worksheet .scroll')
+      .evaluate((element) => element.scrollTo(0, element.scrollHeight));
+    for (const other of STEPS) await expect(step(page, other)).toBeInViewport({ ratio: 1 });
+  }
+  await step(page, 'Set-out').hover();
+  const stands = page.locator('relay-worksheet .stands').nth(2);
+  await expect(stands).toHaveText('Inner and outer in turn; a cup on every 6th');
+  await expect(stands).toHaveCSS('opacity', '1');
+  await expect(step(page, 'Fit')).toHaveAccessibleDescription(/closes exactly/);
+});
+
+test('the panel is made wider by its edge, and is as wide on the next visit', async ({ page }) => {
+  await openJob(page, 'demo-coin-lift');
+  const edge = page.getByRole('separator', { name: 'Width of the panel' });
+  const width = async (): Promise<number> => (await page.locator('relay-worksheet').boundingBox())!.width;
+  const before = await width();
+  await edge.focus();
+  for (let k = 0; k < 5; k++) await edge.press('ArrowRight');
+  await expect.poll(width).toBeGreaterThan(before + 70);
+  const wide = await width();
+  await page.reload();
+  await expect.poll(width).toBe(wide);
+  // By hand, and no wider than there is room for.
+  const at = (await edge.boundingBox())!;
+  await page.mouse.move(at.x + at.width / 2, at.y + 200);
+  await page.mouse.down();
+  await page.mouse.move(at.x - 60, at.y + 200, { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(width).toBeLessThan(wide - 40);
+});
+
+for (const [w, h] of [
+  [1024, 700],
+  [853, 533],
+  [1920, 1080],
+] as const)
+  test(`nothing lies on the drawing, and nothing scrolls sideways, at ${w} by ${h}`, async ({ page }) => {
+    await page.setViewportSize({ width: w, height: h });
+    await openJob(page, 'demo-coin-lift');
+    await openStep(page, 'Motion');
+    const surface = (await drawing(page).boundingBox())!;
+    for (const part of ['relay-play-bar', 'relay-drawing .zoom']) {
+      const box = (await page.locator(part).boundingBox())!;
+      expect(box.y, part).toBeGreaterThanOrEqual(surface.y + surface.height - 1);
+      expect(box.x + box.width, part).toBeLessThanOrEqual(w + 1);
+    }
+    expect(surface.height).toBeGreaterThan(100);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(w);
+    await expectAccessible(page);
+  });
+
+test('the drawing stays where it is while the sentence over it changes', async ({ page, request }) => {
+  await openJob(page, await copyOf(request, 'demo-coin-lift'));
+  const before = await drawing(page).boundingBox();
+  await openStep(page, 'Fit');
+  await page.locator('relay-fit-step').getByText('nothing', { exact: true }).click();
+  await expect(page.locator('relay-sentence')).toContainText('nothing gives way');
+  expect(await drawing(page).boundingBox()).toEqual(before);
+});
