@@ -17,6 +17,8 @@ const server = spawn(
     stdio: ['ignore', 'pipe', 'inherit'],
   },
 );
+// Also where a picture cannot be taken: a server that is left would hold its port.
+process.on('exit', () => server.kill('SIGTERM'));
 await new Promise((resolve) => server.stdout.once('data', resolve));
 const browser = await chromium.launch({
   executablePath: findChromium() ?? undefined,
@@ -34,6 +36,13 @@ const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const take = async (name) => {
   await page.waitForTimeout(900);
   await page.screenshot({ path: `${root}docs/screenshots/${name}.png` });
+};
+
+/** Goes to a frame, a multiple of ten, by the keys of the slider. */
+const scrub = async (frame) => {
+  const slider = page.getByRole('slider', { name: 'Frame' });
+  await slider.press('Home');
+  for (let k = 0; k < frame / 10; k++) await slider.press('PageUp');
 };
 
 await page.goto(at);
@@ -157,7 +166,7 @@ await opened('demo-coin-lift', 'motion');
 await page.getByLabel('Speed: drive sprocket').fill('12');
 await page.getByLabel('Speed: drive sprocket').press('Enter');
 await page.getByText('would leave a seam').waitFor();
-await page.getByRole('slider', { name: 'Frame' }).fill('40');
+await scrub(40);
 await page.getByText('travelled in the loop').scrollIntoViewIfNeeded();
 await take('motion');
 
@@ -165,7 +174,7 @@ await opened('demo-arcade-drive', 'motion');
 await page.getByRole('button', { name: 'Cross chain', exact: true }).click();
 await page.getByText('What drives it', { exact: true }).click();
 await page.getByRole('button', { name: 'trail' }).click();
-await page.getByRole('slider', { name: 'Frame' }).fill('70');
+await scrub(70);
 await page.getByLabel('Teeth of the driving gear').scrollIntoViewIfNeeded();
 await take('machine');
 

@@ -92,7 +92,12 @@ export class WorksheetComponent {
         problem !== null || view?.fit.closes === false ? 'bad' : fits ? 'good' : 'none',
       ),
       line('motion', 'Motion', motionSummary(job), moving ? 'bad' : 'none'),
-      line('check', 'Check', checkLine(findings.length), wrong ? 'bad' : fits ? 'good' : 'none'),
+      line(
+        'check',
+        'Check',
+        checkLine(findings.length),
+        wrong ? 'bad' : fits && findings.length === 0 ? 'good' : 'none',
+      ),
       line('hand-off', 'Hand-off', 'Drawings still or moving, the job itself'),
     ];
   });
