@@ -21,8 +21,15 @@ export class SliderDirective {
   constructor() {
     const { slider } = this;
     slider.nzTooltipVisible = 'never';
-    slider.registerOnChange((value) => this.moved.emit(Number(value)));
-    effect(() => slider.writeValue(this.value()));
+    // Before it is told what holds, the library's slider says that it was moved to nothing.
+    let told = false;
+    slider.registerOnChange((value) => {
+      if (told) this.moved.emit(Number(value));
+    });
+    effect(() => {
+      slider.writeValue(this.value());
+      told = true;
+    });
     afterRenderEffect({
       write: () => {
         const handle = this.host.querySelector('.ant-slider-handle');
