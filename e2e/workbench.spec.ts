@@ -1,4 +1,18 @@
-import { copyOf, drawing, expect, expectAccessible, openJob, openStep, step, test } from './support';
+import {
+  copyOf,
+  drawing,
+  expect,
+  expectAccessible,
+  list,
+  openJob,
+  openStep,
+  pick,
+  step,
+  storedJob,
+  test,
+  tick,
+  unfold,
+} from './support';
 
 const STEPS = ['Path', 'Link', 'Set-out', 'Fit', 'Motion', 'Check', 'Hand-off'];
 
@@ -67,4 +81,37 @@ test('the drawing stays where it is while the sentence over it changes', async (
   await page.locator('relay-fit-step').getByText('nothing', { exact: true }).click();
   await expect(page.locator('relay-sentence')).toContainText('nothing gives way');
   expect(await drawing(page).boundingBox()).toEqual(before);
+});
+
+test('what cannot be is refused in words, shows again what holds, and all else is kept', async ({
+  page,
+  request,
+}) => {
+  await page.goto('/start');
+  await page.getByRole('button', { name: 'circle', exact: true }).click();
+  await expect(page).toHaveURL(/\/job\//);
+  await openStep(page, 'Link');
+  await pick(list(page, 'Link'), 'Tube piece');
+  await openStep(page, 'Set-out');
+  await pick(list(page, 'Add a piece to the sequence'), 'Disc bead');
+  await openStep(page, 'Fit');
+  await unfold(page.locator('relay-fit-step'), 'Pieces of different lengths');
+  await tick(page.getByRole('checkbox', { name: 'Laid end to end' }));
+  await openStep(page, 'Link');
+  await pick(list(page, 'Stiff, carried or bending'), 'bending');
+  await openStep(page, 'Set-out');
+  await page.getByRole('radio', { name: 'by weight' }).click();
+  await expect(page.getByText('Nothing was changed')).toBeVisible();
+  await expect(page.locator('nz-notification')).toContainText('only what comes in turn is laid end to end');
+  await expect(page.getByRole('radio', { name: 'in turn along the row' })).toBeChecked();
+  // What was done before it is on the server, and there on the next visit.
+  const [run] = (await storedJob(page, page.url().split('/').at(-1)!)).runs;
+  expect([run.sequence.length, run.fit.endToEnd, run.setOut?.order.by ?? 'turn']).toEqual([
+    2,
+    { gap: 0 },
+    'turn',
+  ]);
+  await page.reload();
+  await expect(page.locator('relay-sentence')).toContainText('laid end to end');
+  await request.delete(`/api/jobs/${page.url().split('/').at(-1)!}`);
 });

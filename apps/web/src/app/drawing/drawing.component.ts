@@ -113,7 +113,7 @@ export class DrawingComponent {
     const above = toScreen(view, wheel.x, wheel.y + wheel.radius);
     const { clientWidth, clientHeight } = this.surface().nativeElement;
     // Under the wheel where there is room, else over it: never on what it speaks of.
-    const fits = below.y + NOTE_GAP + NOTE_HEIGHT < clientHeight - 48;
+    const fits = below.y + NOTE_GAP + NOTE_HEIGHT < clientHeight - 8;
     return {
       id: wheel.id,
       x: Math.max(8, Math.min(clientWidth - NOTE_WIDTH - 8, below.x - NOTE_WIDTH / 2)),

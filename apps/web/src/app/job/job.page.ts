@@ -78,6 +78,8 @@ export class JobPage {
   /** Whether the user has to choose before anything is saved. */
   protected readonly chooses = computed(() => ['conflict', 'gone'].includes(this.saveState().kind));
   protected readonly missing = signal('');
+  /** Why the last change was refused; the note of it is not read out by itself. */
+  protected readonly refused = signal('');
   protected readonly sheetOpen = toSignal(this.keys.sheet$, { requireSync: true });
   protected readonly table = toSignal(this.context.table$, { requireSync: true });
   protected readonly bench = toSignal(this.context.outlineEditor$, { requireSync: true });
@@ -85,7 +87,10 @@ export class JobPage {
   protected readonly saved = computed(() => saveWords(this.saveState()));
 
   constructor() {
-    this.store.refusals$.pipe(takeUntilDestroyed()).subscribe((why) => void this.notices.refused(why));
+    this.store.refusals$.pipe(takeUntilDestroyed()).subscribe((why) => {
+      this.refused.set(why);
+      void this.notices.refused(why);
+    });
     effect(() => {
       this.open(this.id()).catch((error: unknown) => {
         this.missing.set(error instanceof Error ? error.message : String(error));

@@ -1,26 +1,23 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { NzDescriptionsModule } from 'ng-zorro-antd/descriptions';
 import { SheetComponent } from '../shared/sheet.component';
 import { SHORTCUTS } from './job-keys.service';
 
 /** What each key does. */
 @Component({
   selector: 'relay-key-sheet',
-  imports: [SheetComponent],
+  imports: [NzDescriptionsModule, SheetComponent],
   template: `
-    <relay-sheet heading="Keys" [visible]="visible()" (closed)="closed.emit()">
+    <relay-sheet heading="Keys" width="680px" [visible]="visible()" (closed)="closed.emit()">
       <ng-template>
-        <table>
-          <tbody>
-            @for (entry of shortcuts; track entry.keys) {
-              <tr>
-                <th scope="row">
-                  <kbd>{{ entry.keys }}</kbd>
-                </th>
-                <td>{{ entry.does }}</td>
-              </tr>
-            }
-          </tbody>
-        </table>
+        <nz-descriptions class="keys" nzSize="small" [nzColumn]="1" [nzColon]="false">
+          @for (entry of shortcuts; track entry.keys) {
+            <nz-descriptions-item [nzTitle]="keys">{{ entry.does }}</nz-descriptions-item>
+            <ng-template #keys>
+              <kbd>{{ entry.keys }}</kbd>
+            </ng-template>
+          }
+        </nz-descriptions>
       </ng-template>
     </relay-sheet>
   `,

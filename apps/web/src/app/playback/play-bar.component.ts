@@ -26,17 +26,13 @@ import { ScrubberComponent } from './scrubber.component';
     <span class="frame"
       >frame <b>{{ frame() }}</b> of {{ position().frames }}</span
     >
-    @defer (on idle) {
-      <relay-late-choice
-        class="pace"
-        name="Pace"
-        [options]="paces"
-        [value]="'' + position().pace"
-        (chosen)="setPace(+$event)"
-      />
-    } @placeholder {
-      <span class="pace">own pace</span>
-    }
+    <relay-late-choice
+      class="pace"
+      name="Pace"
+      [options]="paces"
+      [value]="'' + position().pace"
+      (chosen)="setPace(+$event)"
+    />
     @if (inMotion()) {
       <span class="range">
         @if (part()) {

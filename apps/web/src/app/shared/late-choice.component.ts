@@ -1,39 +1,31 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import { CHOICE } from './choice.directive';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import type { Option } from './option';
+import { OptionListComponent } from './option-list.component';
 
-/** One thing that can be chosen. */
-export interface Option {
-  readonly value: string;
-  readonly words: string;
-}
-
-/** A list to choose from in a component of its own, so that a page can load it once it is shown. */
+/** A list to choose from that is loaded once the page is shown; until then it says what holds. */
 @Component({
   selector: 'relay-late-choice',
-  imports: [CHOICE],
+  imports: [OptionListComponent],
   template: `
-    @if (value() === null) {
-      <nz-select
-        nzVariant="borderless"
-        [relayMenu]="name()"
-        [nzPlaceHolder]="inEmpty()"
+    @defer (on idle) {
+      <relay-option-list
+        [name]="name()"
+        [options]="options()"
+        [value]="value()"
+        [inEmpty]="inEmpty()"
         (chosen)="chosen.emit($event)"
-      >
-        @for (option of options(); track option.value) {
-          <nz-option [nzValue]="option.value" [nzLabel]="option.words" />
-        }
-      </nz-select>
-    } @else {
-      <nz-select [relayChoice]="name()" [value]="value()!" (chosen)="chosen.emit($event)">
-        @for (option of options(); track option.value) {
-          <nz-option [nzValue]="option.value" [nzLabel]="option.words" />
-        }
-      </nz-select>
+      />
+    } @placeholder {
+      <span>{{ words() }}</span>
     }
   `,
   styles: `
-    nz-select {
-      width: 100%;
+    :host {
+      display: inline-block;
+    }
+    span {
+      padding: 0 9px;
+      line-height: 28px;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -46,4 +38,7 @@ export class LateChoiceComponent {
   /** What stands in a list of things to do. */
   readonly inEmpty = input('');
   readonly chosen = output<string>();
+  protected readonly words = computed(
+    () => this.options().find(({ value }) => value === this.value())?.words ?? this.inEmpty(),
+  );
 }

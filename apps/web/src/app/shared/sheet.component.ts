@@ -39,7 +39,7 @@ export class SheetComponent {
   readonly heading = input.required<string>();
   readonly visible = input.required<boolean>();
   /** As CSS has it. */
-  readonly width = input('fit-content');
+  readonly width = input.required<string>();
   readonly closed = output();
 
   protected readonly content = contentChild.required(TemplateRef);

@@ -31,17 +31,13 @@ import { LateChoiceComponent } from '../shared/late-choice.component';
         }
       }
     </div>
-    @defer (on idle) {
-      <relay-late-choice
-        name="Another row"
-        inEmpty="another row…"
-        [options]="paths()"
-        [value]="null"
-        (chosen)="add($event)"
-      />
-    } @placeholder {
-      <span>another row…</span>
-    }
+    <relay-late-choice
+      name="Another row"
+      inEmpty="another row…"
+      [options]="paths()"
+      [value]="null"
+      (chosen)="add($event)"
+    />
     @if (runs().length > 1) {
       <button nz-button nzType="link" type="button" (click)="remove()">remove</button>
     }

@@ -9,6 +9,7 @@ import {
 } from '@coin-relay/model';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { changed } from '../changed.testing';
 import { edit, RefusedChange, type Edited } from '../history';
 import type { Command } from './command';
 import { setEndToEnd, setFit, setLay, setLoop, setMeet } from './job';
@@ -136,24 +137,27 @@ describe('whatever is done to a job', () => {
     expect(refused).toBeGreaterThan(20);
   });
 
-  it('pieces of a band laid end to end cannot be made to bend; the job stays as it was', () => {
+  it('pieces of different lengths, laid end to end and bending, cannot come by weight: that is said, and the job stays as it was', () => {
     let state = begun(shapeJob('Circle', 'circle'));
     const run = state.job.runs[0].id;
-    const take = ({ label, recipe }: Command): boolean => {
-      const next = edit(state, label, recipe);
-      if (next instanceof RefusedChange) return false;
-      state = next;
-      return true;
-    };
     const entry = (name: string) => CATALOGUE.find((found) => found.name === name)!.make();
-    expect(take(choosePieces(run, entry('Tube piece')))).toBe(true);
-    expect(take(setEndToEnd(run, { gap: 0 }))).toBe(true);
-    take(setBehaviour(run, 'bending'));
-    take(
-      changeSetOut(run, (setOut, { sequence }) => {
-        setOut.order = { by: 'weight', weights: sequence.map(() => 1), seed: 1, apart: false };
-      }),
+    const done = ({ label, recipe }: Command): void => {
+      state = changed(state, label, recipe);
+    };
+    done(choosePieces(run, entry('Tube piece')));
+    done(setEndToEnd(run, { gap: 0 }));
+    const { command, ids } = addPieces(state.job, run, entry('Disc bead').pieces);
+    done(command);
+    done(setSequence(run, [...state.job.runs[0].sequence, ...ids], []));
+    done(setBehaviour(run, 'bending'));
+    const byWeight = changeSetOut(run, (setOut, { sequence }) => {
+      setOut.order = { by: 'weight', weights: sequence.map(() => 1), seed: 1, apart: false };
+    });
+    expect(edit(state, byWeight.label, byWeight.recipe)).toEqual(
+      new RefusedChange(
+        '“Change set-out” cannot be: “Tube piece” has a pitch of 103 mm and “Disc bead” one of 5 mm: in one row there is one pitch, and only what comes in turn is laid end to end.',
+      ),
     );
-    expect(JobSchema.safeParse(state.job).error?.issues[0]).toBeUndefined();
+    expect(JobSchema.safeParse(state.job).success).toBe(true);
   });
 });
