@@ -3,7 +3,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { defineConfig } from '@playwright/test';
 
-const PORT = 4377;
+/** Another one where a suite runs already on this machine. */
+const PORT = Number(process.env['E2E_PORT'] ?? 4377);
 const data = mkdtempSync(join(tmpdir(), 'coin-relay-e2e-'));
 
 export default defineConfig({

@@ -151,7 +151,6 @@ describe('what cannot be read or made is said in one line', () => {
     [['--sections', '0'], /over 0 and up to 180 degrees/],
     [['--sections', '200'], /over 0 and up to 180 degrees/],
     [['--sections', 'corner', '--hold', 'pitch'], /only where the pitch gives way/],
-    [['--sections', 'corner', '--ends', 'points'], /met by the pins/],
   ])('%j', (options, message) => {
     const { status, out, error } = run('fit', ...line, ...options);
     expect([status, out]).toEqual([2, '']);

@@ -21,8 +21,8 @@ describe('parts and places of a job', () => {
   it('every place of a run with what put it there', () => {
     const found = answer('places', '--job', jobFile('demo-prize-carousel'), '--run', 'prizes');
     const places = found['places'] as { place: number; piece: string; by: string; leftOut: boolean }[];
-    expect(places[0]).toMatchObject({ place: 0, piece: 'Fish', by: 'handed out', leftOut: false });
-    expect(places.filter(({ leftOut }) => leftOut).map(({ place }) => place)).toEqual([14, 15, 16]);
+    expect(places[0]).toMatchObject({ place: 1, piece: 'Fish', by: 'handed out', leftOut: false });
+    expect(places.filter(({ leftOut }) => leftOut).map(({ place }) => place)).toEqual([15, 16, 17]);
     expect(answer('places', '--job', jobFile('demo-lamp-festoon'))['rules']).toEqual([
       { matched: 5, taken: 5 },
       { matched: 1, taken: 1 },

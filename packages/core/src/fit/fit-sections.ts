@@ -15,8 +15,8 @@ import type { Layout } from './source';
 const SAME_PLACE = 1e-6;
 
 /**
- * Fits a row whose pins have to stand on some places of its path: each stretch between two of them
- * gets a whole count and a pitch of its own. Such a row stands still, as it could not travel and
+ * Fits a row whose pins have to stand on some places of its path, or, where pieces stand on points,
+ * the pieces themselves: each stretch between two of them gets a whole count and a pitch of its own. Such a row stands still, as it could not travel and
  * still meet them.
  * @throws RelayError request-invalid where something else than the pitch should give way
  */
@@ -35,16 +35,11 @@ export function fitSections(
       { field: 'sections' },
     );
   }
-  if (lay.ends === 'points') {
-    throw new RelayError(
-      'request-invalid',
-      'Places are met by the pins between pieces, so pieces on points cannot meet them. Let the ends be pins.',
-      { field: 'sections' },
-    );
-  }
   const { path } = base;
   const parts = sectionsOf(path, window, meet);
-  if (count !== null) checkCount(count, multiple, parts.length);
+  // Round a loop there are no ends, and so as many points as spacings.
+  const ends = lay.ends === 'points' && !window.ring ? 1 : 0;
+  if (count !== null) checkCount(count, multiple, parts.length + ends);
   const onPlace = (s: number): boolean =>
     parts.some(({ from }) => {
       const off = Math.abs(wrapInto(s - from, path.length));
@@ -53,29 +48,33 @@ export function fitSections(
   const inTheWay = obstacles.filter(({ s }) => !onPlace(s));
   const whole = window.to - window.from;
   if (inTheWay.length > 0) {
-    const rough = Math.max(parts.length, Math.round(whole / pitch));
+    const rough = Math.max(parts.length, Math.round(whole / pitch)) + ends;
     const common = {
       request,
       length: path.length,
-      ideal: whole / pitch,
+      ideal: whole / pitch + ends,
       count: rough,
       window,
       sections: null,
     };
     return stopped(common, base, inTheWay);
   }
-  if (count === null) checkMultiple(whole / pitch, multiple);
+  if (count === null) checkMultiple(whole / pitch + ends, multiple);
   const ideal = parts.reduce((sum, { from, to }) => sum + spacingsBetween(path, from, to, pitch, pieces), 0);
-  const sections = countSections(path, parts, pitch, pieces, multiple, count, ideal);
+  const sections = countSections(path, parts, pitch, pieces, multiple, count, ideal, ends);
   const total = sections.reduce((sum, section) => sum + section.count, 0);
-  checkCount(total, 1, 1);
-  const row = stillRow(path, placesOf(base, sections, pieces));
+  checkCount(total + ends, 1, 1);
+  const places = placesOf(base, sections, pieces);
+  const row =
+    lay.ends === 'points' && pieces === 'bending'
+      ? stillRow(path, aboutPoints(window.ring ? places.subarray(0, total) : places, pitch), 2)
+      : stillRow(path, places);
   const mean = sections.reduce((sum, section) => sum + section.count * section.pitch, 0) / total;
   return {
     request,
     length: path.length,
-    ideal,
-    count: total,
+    ideal: ideal + ends,
+    count: total + ends,
     window,
     sections,
     effectivePitch: mean,
@@ -113,5 +112,15 @@ function placesOf(
     part[count] = to;
     at += count;
   }
+  return places;
+}
+
+/** Where pieces that are carried begin and end, each with its middle on its point. */
+function aboutPoints(points: Float64Array, pitch: number): Float64Array {
+  const places = new Float64Array(2 * points.length);
+  points.forEach((s, i) => {
+    places[2 * i] = s - pitch / 2;
+    places[2 * i + 1] = s + pitch / 2;
+  });
   return places;
 }

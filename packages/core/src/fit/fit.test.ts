@@ -125,6 +125,27 @@ describe('the path holds and the pitch gives way', () => {
     expect(found.layout.wheels[1].teeth).toBe(20);
   });
 
+  it('where the path is scaled all toothed wheels keep their size, whatever their pitch', () => {
+    const source: FitSource = {
+      kind: 'route',
+      closed: true,
+      wheels: [
+        toothed('a', 0, 17, 12.8),
+        toothed('b', 300, 20),
+        { id: 'c', x: 150, y: 90, turn: 'cw', size: { by: 'radius', radius: 25 } },
+      ],
+    };
+    const found = fit(source, { pitch: 12.7, hold: 'pitch' });
+    const [a, b, c] = found.layout.wheels;
+    expect(Math.abs(found.scale - 1)).toBeGreaterThan(1e-4);
+    expect(a.radius).toBeCloseTo(toothRadius(17, 12.8, 'stiff'), 12);
+    expect(b.radius).toBeCloseTo(toothRadius(20, 12.7, 'stiff'), 12);
+    expect(c.radius).toBeCloseTo(25 * found.scale, 12);
+    expect(b.x - a.x).toBeCloseTo(300 * found.scale, 9);
+    expect(found.effectivePitch).toBeCloseTo(12.7, 9);
+    expect(found.closes).toBe(true);
+  });
+
   it('ripple: 15 to 37 ppm for 89 to 92 links on held sprockets; 440, 1573 and 824 ppm for 30, 31 and 32 shoes', () => {
     const radius = (id: string, x: number, y: number, r: number): WheelSpec => ({
       id,

@@ -137,7 +137,10 @@ export function givePitch(
   return found && { layout: found.layout, scale: 1, ...found.closing };
 }
 
-/** The pitch holds and the path gives way by scaling, toothed wheels keeping their size. */
+/**
+ * The pitch holds and the path gives way by scaling. Toothed wheels keep their size, also those that
+ * mesh with links of another pitch: only their centres move.
+ */
 export function givePath(
   source: FitSource,
   request: FitRequest,
@@ -148,8 +151,7 @@ export function givePath(
   const { pitch, pieces } = request;
   const layoutAt = (scale: number): Layout => layOut(source, pitch, pieces, { toothPitch: pitch, scale });
   // Insets hold their length, so with them a row does not scale with its path.
-  const uneven =
-    hasMeshing(source, pitch) || !scalesAsAWhole(request.lay) || (request.endToEnd?.gap ?? 0) > 0;
+  const uneven = hasTeeth(source) || !scalesAsAWhole(request.lay) || (request.endToEnd?.gap ?? 0) > 0;
   const first = closingPitch(
     base,
     count,
@@ -185,6 +187,9 @@ export function givePath(
   );
   return found && { layout: found.layout, scale: found.value, ...found.closing };
 }
+
+const hasTeeth = (source: FitSource): boolean =>
+  source.kind === 'route' && source.wheels.some(({ size }) => size.by === 'teeth');
 
 function hasMeshing(source: FitSource, pitch: number): boolean {
   return source.kind === 'route' && source.wheels.some((wheel) => meshes(wheel.size, pitch));

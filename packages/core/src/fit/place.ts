@@ -51,7 +51,11 @@ function exactPlaces(fit: FitOutcome, travel: number): Float64Array {
   const { count, row } = fit;
   const { pieces } = fit.request;
   const pitch = fit.effectivePitch ?? fit.request.pitch;
-  if (row.kind === 'still') return row.arc;
+  if (row.kind === 'still') {
+    // Pieces on points are told by those, not by where each begins and ends.
+    if (row.step === 1) return row.arc;
+    return Float64Array.from({ length: row.links }, (_, k) => (row.arc[2 * k] + row.arc[2 * k + 1]) / 2);
+  }
   if (row.kind !== 'ring') {
     const start = restingStart(fit);
     const first =

@@ -4,8 +4,9 @@ import { RelayError } from '../error';
 import { measurePath, parsePathData } from '../path';
 import { fitCandidates } from './candidates';
 import { fitRow } from './fit';
-import { PLAIN_LAY, windowOf } from './lay';
+import { PLAIN_LAY, windowOf, type RowLay } from './lay';
 import type { FitOutcome } from './outcome';
+import { placePins } from './place';
 import { DEFAULT_REQUEST, type FitRequest } from './request';
 import type { FitSource } from './source';
 import { countSections, MOST_SECTIONS, sectionsOf, type FittedSection, type Section } from './sections';
@@ -254,15 +255,53 @@ describe('a row that meets its corners', () => {
     expect(pitch).toBeCloseTo(80 * Math.sin(Math.PI / 26), 9);
   });
 
-  it('is refused where something else should give way, or on points', () => {
+  it('is refused where something else should give way', () => {
     expect(message(() => fit(SQUARE, 12, { hold: 'pitch', meet: { corners: 0.1, at: [] } }))).toMatch(
       /only where the pitch gives way/,
     );
-    expect(
-      message(() =>
-        fit(SQUARE, 12, { meet: { corners: 0.1, at: [] }, lay: { ...PLAIN_LAY, ends: 'points' } }),
-      ),
-    ).toMatch(/met by the pins/);
+  });
+
+  it('on points a piece stands on both ends and on every place between', () => {
+    const onPoints: RowLay = { ...PLAIN_LAY, ends: 'points' };
+    // 100 / 12 and 70 / 12 by hand: 8 spaces of 12.5 and 6 of 11.67, and one lamp more than spaces.
+    const open = fit('M0 0H100V70', 12, { meet: { corners: 0.1, at: [] }, lay: onPoints });
+    expect([open.count, open.closes]).toEqual([15, true]);
+    expect(open.ideal).toBeCloseTo(170 / 12 + 1, 9);
+    const stations = placePins(open, 0);
+    expect([...stations.slice(0, 2)]).toEqual([0, 0]);
+    expect(stations[2 * 8]).toBeCloseTo(100, 9);
+    expect(stations[2 * 8 + 1]).toBeCloseTo(0, 9);
+    expect(stations[28]).toBeCloseTo(100, 9);
+    expect(stations[29]).toBeCloseTo(70, 9);
+    // Each piece keeps its pitch about its point.
+    expect(open.row.links).toBe(15);
+    for (let k = 0; k < 15; k++) expect(open.row.arc[2 * k + 1] - open.row.arc[2 * k]).toBeCloseTo(12, 9);
+    // Round a loop as many as spaces, one of them on every corner.
+    const round = fit(SQUARE, 12, { meet: { corners: 0.1, at: [] }, lay: onPoints });
+    expect(round.count).toBe(28);
+    const about = placePins(round, 0);
+    for (const [i, x, y] of [
+      [0, 0, 0],
+      [8, 100, 0],
+      [14, 100, 70],
+      [22, 0, 70],
+    ]) {
+      expect(about[2 * i]).toBeCloseTo(x, 9);
+      expect(about[2 * i + 1]).toBeCloseTo(y, 9);
+    }
+  });
+
+  it('on points the multiple and the given count are those of the pieces', () => {
+    const lay: RowLay = { ...PLAIN_LAY, ends: 'points' };
+    const meet = { corners: 0.1, at: [] };
+    const data = 'M0 0H100V70';
+    expect(fit(data, 12, { meet, lay, multiple: 4 }).count).toBe(16);
+    const given = fit(data, 12, { meet, lay, count: 18 });
+    expect(given.count).toBe(18);
+    expect(given.sections!.reduce((sum, { count }) => sum + count, 0)).toBe(17);
+    // Three points stand on the ends and the corner; two cannot.
+    expect(fit(data, 12, { meet, lay, count: 3 }).count).toBe(3);
+    expect(message(() => fit(data, 12, { meet, lay, count: 2 }))).toMatch(/2/);
   });
 
   it('a candidate is judged by its worst stretch, not by the mean', () => {

@@ -75,6 +75,8 @@ export function sectionsOf(path: MeasuredPath, window: RowWindow, meet: MustMeet
  * least bound is searched for. Of the totals that keep it the nearest to the ideal one is taken, and
  * in every section the nearest count that this total allows.
  * @param ideal spacings of the whole, as a real number
+ * @param ends pieces more than spacings: one where pieces stand on both ends, else none. The multiple
+ * and the given number are those of pieces
  * @throws RelayError sections-cannot-close
  */
 export function countSections(
@@ -85,6 +87,7 @@ export function countSections(
   multiple: number,
   count: number | null,
   ideal = sections.reduce((sum, { from, to }) => sum + (to - from), 0) / pitch,
+  ends = 0,
 ): FittedSection[] {
   const known = sections.map(() => new Map<number, number>());
   const pitchOf = (j: number, n: number): number => {
@@ -111,14 +114,15 @@ export function countSections(
     if (!all) return null;
     const low = all.reduce((sum, range) => sum + range.low, 0);
     const high = all.reduce((sum, range) => sum + range.high, 0);
-    if (count !== null) return low <= count && count <= high ? { all, total: count } : null;
-    if (Math.ceil(low / multiple) * multiple > high) return null;
-    const nearest = Math.floor(ideal / multiple + 0.5 + SAME) * multiple;
-    const total = Math.min(
-      Math.max(nearest, Math.ceil(low / multiple) * multiple),
-      Math.floor(high / multiple) * multiple,
-    );
-    return { all, total };
+    if (count !== null) {
+      const total = count - ends;
+      return low <= total && total <= high ? { all, total } : null;
+    }
+    const least = Math.ceil((low + ends) / multiple) * multiple - ends;
+    if (least > high) return null;
+    const most = Math.floor((high + ends) / multiple) * multiple - ends;
+    const nearest = Math.floor((ideal + ends) / multiple + 0.5 + SAME) * multiple - ends;
+    return { all, total: Math.min(Math.max(nearest, least), most) };
   };
   let high = 0.5;
   while (!totalWithin(high)) {

@@ -119,7 +119,9 @@ export function layWheels(
       ...(wheel.name === undefined ? {} : { name: wheel.name }),
       x: centre.x + (wheel.x - centre.x) * give.scale,
       y: centre.y + (wheel.y - centre.y) * give.scale,
-      radius: wheelRadius(wheel, toothed ? give.toothPitch : null, engagement) * (toothed ? 1 : give.scale),
+      radius:
+        wheelRadius(wheel, toothed ? give.toothPitch : null, engagement) *
+        (wheel.size.by === 'teeth' ? 1 : give.scale),
       turn: wheel.turn,
       teeth: toothed && wheel.size.by === 'teeth' ? wheel.size.teeth : null,
       ...(wheel.slack ? { slack: wheel.slack * give.scale } : {}),

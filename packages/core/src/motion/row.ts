@@ -214,8 +214,8 @@ function lapOf(row: Row): number {
   return row.links;
 }
 
-/** A row that stands still: as many pins as were placed. */
-export function stillRow(path: MeasuredPath, places: Float64Array): Row {
+/** A row that stands still: as many pins as were placed, one for each link and one more, or two for each. */
+export function stillRow(path: MeasuredPath, places: Float64Array, step: 1 | 2 = 1): Row {
   const read = pathReader(path);
   const at = newReading();
   const pins = new Float64Array(places.length * 2);
@@ -226,8 +226,8 @@ export function stillRow(path: MeasuredPath, places: Float64Array): Row {
   });
   return {
     kind: 'still',
-    links: places.length - 1,
-    step: 1,
+    links: step === 1 ? places.length - 1 : places.length / 2,
+    step,
     cycle: 1,
     phases: 1,
     columns: places.length,

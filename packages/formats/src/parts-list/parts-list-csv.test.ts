@@ -15,8 +15,8 @@ describe('a parts list as a table', () => {
     const job = structuredClone(demoJobs().find(({ id }) => id === 'demo-coin-lift')!.job);
     job.pieces[0].name = '=1+1, "quoted"';
     const csv = csvOf(job);
-    expect(csv.split('\r\n')[0]).toBe('piece,count,pitch_mm,mass_g');
-    expect(csv).toContain(`"'=1+1, ""quoted""",45,12.7,`);
-    expect(csv).toMatch(/\r\npins,90,,\r\nall,90,\d+\.\d{3},800\.100\r\n$/);
+    expect(csv.split('\r\n')[0]).toBe('piece,count,pitch_mm,length_mm,mass_g');
+    expect(csv).toContain(`"'=1+1, ""quoted""",45,12.7,,`);
+    expect(csv).toMatch(/\r\npins,90,,,\r\nall,90,,\d+\.\d{3},800\.100\r\n$/);
   });
 });

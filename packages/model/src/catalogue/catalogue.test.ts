@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { BELT_SIZES, CHAIN_SIZES, chainPieces, withPitch } from '../families';
+import { CATALOGUE, entryOf } from './entries';
 
 describe('trade sizes', () => {
   it('roller chain pitches and rollers after ISO 606 / ASME B29.1 (from memory)', () => {
@@ -45,5 +46,19 @@ describe('pieces', () => {
     const [inner] = chainPieces(CHAIN_SIZES.find((s) => s.size === '08B')!).pieces;
     const twice = withPitch(inner, 25.4);
     expect(twice).toMatchObject({ pitch: 25.4, size: '', roller: 17.02 });
+  });
+});
+
+describe('the entry a piece is of', () => {
+  it('every entry is known again by the first of its pieces, also where there are no trade sizes', () => {
+    expect(CATALOGUE.length).toBeGreaterThan(40);
+    for (const { id, make } of CATALOGUE) expect([id, entryOf(make().pieces[0])?.id]).toEqual([id, id]);
+  });
+
+  it('one that was changed is a size of its own', () => {
+    for (const { make } of CATALOGUE) {
+      const [piece] = make().pieces;
+      expect(entryOf(withPitch(piece, piece.pitch * 1.5))).toBeUndefined();
+    }
   });
 });

@@ -18,18 +18,21 @@ export const CATALOGUE: readonly CatalogueEntry[] = Object.values(FAMILIES).flat
 export const findEntry = (id: string): CatalogueEntry | undefined =>
   CATALOGUE.find((entry) => entry.id === id);
 
-/** The entry a piece is of: of its family, size and way of being seen; undefined for a size of one's own. */
+/**
+ * The entry a piece is of: of its family, size and way of being seen; where a family has no trade
+ * sizes, of all its numbers. Undefined for a size of one's own.
+ */
 export function entryOf(piece: JobPiece): CatalogueEntry | undefined {
-  if (!('size' in piece) || typeof piece.size !== 'string' || piece.size === '') return undefined;
   const family = familyOf<JobPiece>(piece);
+  const size = sizeOf(piece);
+  const isAs = (made: JobPiece): boolean =>
+    size === '' ? family.fields.every(({ key }) => piece[key] === made[key]) : sizeOf(made) === size;
   const entry = family.entries.find(({ pitch, make }) => {
     const [made] = make().pieces;
-    return (
-      pitch === piece.pitch &&
-      'size' in made &&
-      made.size === piece.size &&
-      (family.isArticle?.(piece, made) ?? true)
-    );
+    return pitch === piece.pitch && isAs(made) && (family.isArticle?.(piece, made) ?? true);
   });
   return entry && findEntry(entry.id);
 }
+
+const sizeOf = (piece: JobPiece): string =>
+  'size' in piece && typeof piece.size === 'string' ? piece.size : '';

@@ -46,13 +46,12 @@ function layingOf(sequence: readonly JobPiece[], { gap }: { readonly gap: number
 
 /**
  * Marks are kept, but met only while the pitch gives way. Only pieces that are carried stand on
- * points, and only while no places are met, as those are met by pins; pieces laid end to end meet
- * each other.
+ * points; pieces laid end to end meet each other.
  */
 function layAndMeet(run: Run, pieces: FitRequest['pieces']): Pick<FitRequest, 'lay' | 'meet'> {
   const { hold, lay, meet } = run.fit;
   const met = hold === 'path' && !laysEndToEnd(run) ? meet : undefined;
-  const onPins = met !== undefined || pieces === 'stiff' || laysEndToEnd(run);
+  const onPins = pieces === 'stiff' || laysEndToEnd(run);
   return {
     lay: lay ? (onPins ? { ...lay, ends: 'pins' } : lay) : PLAIN_LAY,
     meet: met ?? null,

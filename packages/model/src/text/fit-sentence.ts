@@ -225,18 +225,34 @@ function verdictOf(fit: FitOutcome, unit: Unit, one: string, many: string): FitS
       text: `does not close: these ${many} find no place at every position. Try another count.`,
     };
   }
+  if (runsOnStraight(fit))
+    return { good: true, text: `runs ${formatLength(-fit.gap, unit)} straight on past the end` };
   if (fit.gap > 0) {
     const lack = fit.request.pitch - fit.gap;
-    const more = lack > 0 ? `: one more ${one} needs ${formatLength(lack, unit)}` : '';
+    const fitting = Math.floor(fit.gap / fit.request.pitch + 1e-9);
+    const more =
+      lack > 0
+        ? `: one more ${one} needs ${formatLength(lack, unit)}`
+        : `: ${fitting} more ${fitting === 1 ? one : many} would fit`;
     return { good: false, text: `open by ${formatLength(fit.gap, unit)}${gapWords(fit, unit)}${more}` };
   }
+  const out = tooMany(fit);
+  const take = `take ${out === 1 ? `one ${one}` : `${out} ${many}`} out`;
   return {
     good: false,
     text: fit.window.ring
-      ? `overlaps by ${formatLength(-fit.gap, unit)}: take one ${one} out`
-      : `${formatLength(-fit.gap, unit)} too long${gapWords(fit, unit)}: take one ${one} out`,
+      ? `overlaps by ${formatLength(-fit.gap, unit)}: ${take}`
+      : `${formatLength(-fit.gap, unit)} too long${gapWords(fit, unit)}: ${take}`,
   };
 }
+
+/** Pieces of a row that is longer than what it lies on which have to go until it is not; 0 where none has. */
+export const tooMany = ({ gap, request }: FitOutcome): number =>
+  gap < 0 ? Math.ceil(-gap / request.pitch - 1e-9) : 0;
+
+/** Is a row that is longer than its open path to run on straight past its end? */
+export const runsOnStraight = ({ gap, request, layout, effectivePitch }: FitOutcome): boolean =>
+  effectivePitch !== null && gap < 0 && request.lay.beyond === 'straight' && !layout.path.closed;
 
 /** Where what is left over, or hangs over, is on a row with ends. */
 function gapWords({ window, gap, gapBefore }: FitOutcome, unit: Unit): string {

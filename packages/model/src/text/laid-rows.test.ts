@@ -60,6 +60,19 @@ describe('what is left over', () => {
     expect(readSentence(job).verdict).toBe(words);
   });
 
+  it('how many have to go, or would still go in, is counted', () => {
+    const of = (count: number, more: Partial<RowLay> = {}): ReturnType<typeof readSentence> =>
+      readSentence(rowOf('stitch', LINE, 12, { hold: 'both', count, ...lay(more) }));
+    // By hand: 8 of 12 mm are 96 of the 100; 12 are 144, and 3.67 of them have to go.
+    expect(of(12).verdict).toBe('44.00 mm too long at the end: take 4 stitches out');
+    expect(of(9).verdict).toBe('8.00 mm too long at the end: take one stitch out');
+    expect(of(5).verdict).toBe('open by 40.00 mm at the end: 3 more stitches would fit');
+    expect(of(12, { beyond: 'straight' })).toMatchObject({
+      verdict: 'runs 44.00 mm straight on past the end',
+      good: true,
+    });
+  });
+
   it('both ways from a place: how much of it is before', () => {
     const job = rowOf('stitch', LINE, 12, { hold: 'both', rounding: 'down', ...lay({ middle: 37 }) });
     expect(readSentence(job).verdict).toBe(
@@ -91,10 +104,12 @@ describe('places that are met', () => {
     expect(readSentence(job).good).toBe(true);
   });
 
-  it('pieces on points meet them by their pins', () => {
-    const job = rowOf('lamp', square, 12, { meet: { corners: 0.1, at: [] }, ...lay({ ends: 'points' }) });
-    expect(resolveRun(job).request.lay?.ends).toBe('pins');
-    expect(readSentence(job).verdict).toBe('meets all 4 places exactly');
+  it('pieces that are carried meet them themselves where they stand on points, links by their pins', () => {
+    const met = { meet: { corners: 0.1, at: [] }, ...lay({ ends: 'points' }) };
+    const lamps = rowOf('lamp', square, 12, met);
+    expect(resolveRun(lamps).request.lay.ends).toBe('points');
+    expect(readSentence(lamps).verdict).toBe('meets all 4 places exactly');
+    expect(resolveRun(rowOf('stitch', square, 12, met)).request.lay.ends).toBe('pins');
   });
 });
 

@@ -20,8 +20,16 @@ describe('what is left over', () => {
 
   it('too long for what it lies on', () => {
     const { verdict, findings } = read(rowOf('stitch', LINE, 12, { hold: 'both', count: 10 }));
-    expect(verdict).toBe('20.00 mm too long at the end: take one stitch out');
+    expect(verdict).toBe('20.00 mm too long at the end: take 2 stitches out');
     expect(findings.map(({ kind, weight }) => [kind, weight])).toContainEqual(['overlap', 'error']);
+    expect(findings.find(({ kind }) => kind === 'overlap')?.text).toMatch(/its last 2 stitches are not laid/);
+  });
+
+  it('what was told to run on straight past the end is no finding', () => {
+    const { good, findings } = read(
+      rowOf('stitch', LINE, 12, { hold: 'both', count: 10, ...lay({ beyond: 'straight' }) }),
+    );
+    expect([good, findings]).toEqual([true, []]);
   });
 });
 

@@ -1,5 +1,6 @@
 import { fitRow } from '@coin-relay/core';
 import { demoJobs, parseJob, PLAIN_SET_OUT, resolveRun, resolveSetOut, type Job } from '@coin-relay/model';
+import { LINE, lay, rowOf } from '@coin-relay/model/testing';
 import { describe, expect, it } from 'vitest';
 import { partsList, type PartsList } from './index';
 
@@ -34,6 +35,20 @@ describe('a parts list', () => {
     const list = listOf(job);
     expect(counts(list)).toEqual({ inner: 14 * 4, outer: 15 * 4 });
     expect(list).toMatchObject({ pieces: 29 * 4, leftOut: 4, pins: 31 * 4 });
+  });
+
+  it('is as long as its pitches, from the first pin or piece to the last', () => {
+    // By hand: ten bays of 10 mm between eleven lamps; 90 links of the pitch they have.
+    expect(listOf(rowOf('lamp', LINE, 10, lay({ ends: 'points' }))).length).toBeCloseTo(100, 9);
+    expect(listOf(rowOf('lamp', LINE, 10)).length).toBeCloseTo(100, 9);
+    const met = { meet: { corners: 0.1, at: [] }, ...lay({ ends: 'points' }) };
+    expect(listOf(rowOf('lamp', 'M0 0H100V70', 12, met)).length).toBeCloseTo(170, 9);
+    // Eleven tubes of 100 with ten gaps of 3 between them.
+    const tubes = rowOf('tube', 'M0 0H2000', 103, { endToEnd: { gap: 3 }, count: 11, hold: 'both' });
+    expect(listOf(tubes).length).toBeCloseTo(11 * 100 + 10 * 3, 6);
+    const lift = demo('demo-coin-lift');
+    const { source, request } = resolveRun(parseJob(lift));
+    expect(listOf(lift).length).toBeCloseTo(90 * fitRow(source, request).effectivePitch!, 9);
   });
 
   it('says no mass where one piece says none', () => {

@@ -1,4 +1,4 @@
-import type { FitOutcome } from '@coin-relay/core';
+import { spacingsOf, type FitOutcome } from '@coin-relay/core';
 import { isBand, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
 
 /** One line of a parts list. */
@@ -17,7 +17,10 @@ export interface PartsList {
   readonly leftOut: number;
   /** Pins of stiff rows: one for each joint, the two ends of an open row included. */
   readonly pins: number;
-  /** Length of the row along its path, mm: every copy of it. */
+  /**
+   * Length of the row, mm, every copy of it: the pitches of its links, from the first pin to the last;
+   * where pieces stand on the ends, from the first of them to the last.
+   */
   readonly length: number;
   /** Grams; null where any piece says no mass. */
   readonly mass: number | null;
@@ -46,9 +49,16 @@ export function partsList(fit: FitOutcome, { table, pieces, setOut }: ResolvedSe
     pieces: lines.reduce((sum, line) => sum + line.count, 0),
     leftOut: leftOut * copies,
     pins: stiff ? jointCount(fit) * copies : 0,
-    length: (fit.effectivePitch ?? fit.request.pitch) * table.count * copies,
+    length: rowLength(fit, table.count) * copies,
     mass: known && lines.length > 0 ? lines.reduce((sum, line) => sum + (line.mass ?? 0), 0) : null,
   };
+}
+
+function rowLength({ effectivePitch, request, window, apart }: FitOutcome, count: number): number {
+  const pitch = effectivePitch ?? request.pitch;
+  // Of pieces that lie apart the last one of a row with ends has nothing behind it.
+  const behind = apart && !window.ring ? apart.gap : 0;
+  return Math.max(0, spacingsOf(count, request.lay, window) * pitch - behind);
 }
 
 function jointCount(fit: FitOutcome): number {

@@ -1,5 +1,6 @@
-import { measurePath, parsePathData, pathBounds, RelayError } from '@coin-relay/core';
-import type { Figure } from '@coin-relay/model';
+import { fineOutline, measurePath, parsePathData, pathBounds, RelayError } from '@coin-relay/core';
+import { familyOf, PLAIN_SETTING, type Figure, type JobPiece } from '@coin-relay/model';
+import { pieceFigure } from '../figures/piece-figure';
 
 /** x0, y0, x1, y1, mm. */
 export type Box = readonly [number, number, number, number];
@@ -56,7 +57,50 @@ export interface Overhang {
   readonly overlap: number;
 }
 
-/** How a piece whose figure has this box stands to a neighbour of its own kind, a pitch on. */
-export function overhang([x0, , x1]: Box, pitch: number): Overhang {
+/**
+ * How a piece stands to a neighbour of its own kind, a pitch on: as large as it is, turned and moved as
+ * it sits on its place, and without what makes its copies unlike.
+ */
+export function overhang(piece: JobPiece): Overhang {
+  const { pitch } = piece;
+  const { scale, turn, along, line } = piece.setting ?? PLAIN_SETTING;
+  const middle = familyOf(piece).onPin ? 0 : pitch / 2;
+  const figure = pieceFigure({ ...piece, variation: undefined }, pitch);
+  const [low, high] = turn === 0 ? figureEnds(figure) : turnedEnds(figure, middle, line, turn);
+  const x0 = middle + along + scale * (low - middle);
+  const x1 = middle + along + scale * (high - middle);
   return { behind: -x0, ahead: x1 - pitch, overlap: x1 - x0 - pitch };
+}
+
+function figureEnds(figure: Figure): [low: number, high: number] {
+  const [x0, , x1] = figureBox(figure);
+  return [x0, x1];
+}
+
+/** How far a figure that is turned about a point reaches along the path. */
+function turnedEnds(figure: Figure, x: number, y: number, turn: number): [low: number, high: number] {
+  const [c, s] = [Math.cos(turn), Math.sin(turn)];
+  const hull = hullOf(figure);
+  let [low, high] = [Infinity, -Infinity];
+  for (let p = 0; p < hull.length; p += 2) {
+    const at = x + c * (hull[p] - x) - s * (hull[p + 1] - y);
+    low = Math.min(low, at);
+    high = Math.max(high, at);
+  }
+  return low <= high ? [low, high] : [x, x];
+}
+
+const hulls = new WeakMap<Figure, Float64Array>();
+
+/** Points of a figure's outlines, x and y in turn: what is asked whether it lies inside a boundary. */
+export function hullOf(figure: Figure): Float64Array {
+  const known = hulls.get(figure);
+  if (known) return known;
+  const points = figure.parts.flatMap(({ d }) => {
+    const outline = fineOutline(parsePathData(d), Infinity, 0.05);
+    return [...outline.points];
+  });
+  const hull = Float64Array.from(points);
+  hulls.set(figure, hull);
+  return hull;
 }

@@ -1,22 +1,7 @@
-import { fineOutline, parsePathData } from '@coin-relay/core';
 import type { Figure, FigurePart } from '@coin-relay/model';
+import { hullOf } from './box';
 import type { RowScene, ScenePiece } from './scene';
 import { elongationExtent, type Matrix } from './placement-matrix';
-
-const hulls = new WeakMap<Figure, Float64Array>();
-
-/** Points of a figure's outlines, x and y in turn: what is asked whether it lies inside a boundary. */
-export function hullOf(figure: Figure): Float64Array {
-  const known = hulls.get(figure);
-  if (known) return known;
-  const points = figure.parts.flatMap(({ d }) => {
-    const outline = fineOutline(parsePathData(d), Infinity, 0.05);
-    return [...outline.points];
-  });
-  const hull = Float64Array.from(points);
-  hulls.set(figure, hull);
-  return hull;
-}
 
 /**
  * The map of one part of a stretched piece. A stem grows from the line that runs on the path; an

@@ -5,9 +5,9 @@ import { placeMatrix } from './placement-matrix';
 
 /** One place of a row before it travels, as numbers. */
 export interface PlaceRow {
-  /** From 0. */
+  /** Its number in the row, from 1. */
   readonly place: number;
-  /** Its middle along the path, mm. */
+  /** Where its middle stands along the path, mm: moved as it is moved. */
   readonly s: number;
   /** Where its piece stands, mm: the middle between its pins, moved as it is moved. */
   readonly x: number;
@@ -30,9 +30,10 @@ export function placeRows(fit: FitOutcome, setOut: ResolvedSetOut): PlaceRow[] {
   return Array.from({ length: table.count }, (_, i): PlaceRow => {
     const piece = scene.pieces[table.piece[i]];
     placeMatrix(scene, i - scene.frame.firstLink, piece, 0, m);
+    const s = middles[i] + piece.setting.along + table.along[i];
     return {
-      place: i,
-      s: closed ? wrapInto(middles[i], length) : middles[i],
+      place: i + 1,
+      s: closed ? wrapInto(s, length) : s,
       x: m[0] * piece.middle + m[2] * piece.setting.line + m[4],
       y: m[1] * piece.middle + m[3] * piece.setting.line + m[5],
       angle: (Math.atan2(m[1], m[0]) * 180) / Math.PI,

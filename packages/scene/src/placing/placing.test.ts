@@ -267,20 +267,40 @@ describe('what sticks out', () => {
   it('a round link’s outer length is its pitch plus twice its wire (common practice)', () => {
     for (const size of ROUND_LINK_SIZES) {
       const [face] = roundLinkPieces(size).pieces;
-      const found = overhang(figureBox(pieceFigure(face, face.pitch)), face.pitch);
+      const found = overhang(face);
       expect(found.overlap).toBeCloseTo(2 * size.wire, 2);
       expect(found.behind).toBeCloseTo(size.wire, 2);
     }
   });
 
+  it('scaled, turned and moved on its place it sticks out as it then stands', () => {
+    // A bar of 40 by 10 with its pins at 4 and 36, by hand: its middle is that between its pins.
+    const own = ownPiece('own', 'Bar', '', [{ data: 'M0 0L40 0L40 10L0 10Z', material: null, line: true }]);
+    const { pitch } = own;
+    const sits = (change: Partial<Setting>): ReturnType<typeof overhang> =>
+      overhang({ ...own, setting: { ...PLAIN_SETTING, ...change } });
+    expect(sits({ scale: 1.5 })).toEqual({
+      behind: expect.closeTo(14, 3),
+      ahead: expect.closeTo(14, 3),
+      overlap: expect.closeTo(60 - pitch, 3),
+    });
+    expect(sits({ along: 3 })).toEqual({
+      behind: expect.closeTo(1, 3),
+      ahead: expect.closeTo(7, 3),
+      overlap: expect.closeTo(40 - pitch, 3),
+    });
+    expect(sits({ turn: Math.PI / 2 }).overlap).toBeCloseTo(10 - pitch, 2);
+    expect(sits({ turn: Math.PI / 2, scale: 2 }).overlap).toBeCloseTo(20 - pitch, 2);
+  });
+
   it('a tube of 100 every 103 leaves a gap of 3 (common practice)', () => {
     const tube = { ...tubePieces(103).pieces[0], length: 100 };
-    expect(overhang(figureBox(pieceFigure(tube, 103)), 103).overlap).toBeCloseTo(-3, 6);
+    expect(overhang(tube).overlap).toBeCloseTo(-3, 6);
   });
 
   it('an own outline by its pins', () => {
     const own = ownPiece('own', 'Bar', '', [{ data: 'M0 0L40 0L40 10L0 10Z', material: null, line: true }]);
-    expect(overhang(figureBox(pieceFigure(own, own.pitch)), own.pitch)).toEqual({
+    expect(overhang(own)).toEqual({
       behind: expect.closeTo(4, 3),
       ahead: expect.closeTo(4, 3),
       overlap: expect.closeTo(8, 3),

@@ -45,6 +45,8 @@ export class LayPanelComponent implements OnDestroy {
   private readonly path = computed(() => this.state().view?.fit.layout.path);
   protected readonly open = computed(() => this.path()?.closed === false);
   protected readonly hasEnds = computed(() => this.state().view?.fit.window.ring === false);
+  /** Are there places that are met, so that something has to stand on them? */
+  protected readonly meets = computed(() => (this.state().view?.fit.sections?.length ?? 0) > 1);
   /** Only a piece that is carried on a point can stand on the end itself. */
   protected readonly carried = computed(() => {
     const [id] = this.run()?.sequence ?? [];

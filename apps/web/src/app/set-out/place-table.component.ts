@@ -30,6 +30,9 @@ const COLUMNS: readonly { key: PlaceSort; title: string; figures: boolean }[] = 
   { key: 'by', title: 'put there by', figures: false },
 ];
 
+/** What a place is chosen by: its number from 0. */
+const indexOf = ({ place }: PlaceRow): number => place - 1;
+
 /** The places of the row as numbers: sorted, filtered, and chosen as on the drawing and the tape. */
 @Component({
   selector: 'relay-place-table',
@@ -56,7 +59,7 @@ export class PlaceTableComponent {
     const { by, down } = this.sort();
     const wanted = this.filter().trim().toLowerCase();
     const rows = this.all().filter(
-      (row) => wanted === '' || `${row.place + 1} ${row.piece} ${row.by}`.toLowerCase().includes(wanted),
+      (row) => wanted === '' || `${row.place} ${row.piece} ${row.by}`.toLowerCase().includes(wanted),
     );
     const order = (a: PlaceRow, b: PlaceRow): number => {
       const [p, q] = [a[by], b[by]];
@@ -75,7 +78,7 @@ export class PlaceTableComponent {
     // What is chosen on the drawing or the tape is brought into sight.
     effect(() => {
       const chosen = this.chosen();
-      const i = this.rows().findIndex((row) => chosen.has(row.place));
+      const i = this.rows().findIndex((row) => chosen.has(row.place - 1));
       const viewport = this.scroll();
       if (i < 0 || !viewport) return;
       // The viewport knows its size only once it is laid out.
@@ -108,16 +111,16 @@ export class PlaceTableComponent {
     if (shift && this.last !== null) {
       const from = rows.findIndex(({ place }) => place === this.last);
       const [a, b] = from < to ? [from, to] : [to, from];
-      if (a >= 0) this.choice.choose(rows.slice(a, b + 1).map(({ place }) => place));
+      if (a >= 0) this.choice.choose(rows.slice(a, b + 1).map(indexOf));
       return;
     }
     this.last = row.place;
-    if (more) this.choice.toggle([row.place]);
-    else this.choice.choose([row.place]);
+    if (more) this.choice.toggle([indexOf(row)]);
+    else this.choice.choose([indexOf(row)]);
   }
 
   protected chooseAll(): void {
-    this.choice.choose(this.rows().map(({ place }) => place));
+    this.choice.choose(this.rows().map(indexOf));
   }
 
   protected close(): void {

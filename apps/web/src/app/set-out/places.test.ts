@@ -2,6 +2,7 @@ import '@angular/compiler';
 import { fitRow } from '@coin-relay/core';
 import { moveScene, placeRows, rowScene, type RowScene } from '@coin-relay/scene';
 import { demoJobs, PLAIN_SET_OUT, resolveRun, resolveSetOut, type Job } from '@coin-relay/model';
+import { rowOf } from '@coin-relay/model/testing';
 import { BehaviorSubject } from 'rxjs';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { overJobs } from '../document/injector.testing';
@@ -10,6 +11,7 @@ import { RunAtWork, sequenceOf } from '../session/run-at-work.service';
 import { PlaceChoice } from '../session/place-choice.service';
 import { ROLES, roleWords } from './role-words';
 
+const STILL = { turn: 0, along: 0, out: 0 };
 const demo = (id: string): Job => structuredClone(demoJobs().find((d) => d.id === id)!.job);
 const laid = (job: Job, run?: string): { scene: RowScene; rows: ReturnType<typeof placeRows> } => {
   const resolved = resolveRun(job, run);
@@ -56,7 +58,7 @@ describe('finding places on the drawing', () => {
     const { scene, rows } = laid(demo('demo-coin-lift'));
     expect(placeAt(scene, 200, -500, 3)).toBeNull();
     expect(placesIn(scene, -1000, -1000, 1000, 1000)).toHaveLength(90);
-    const low = rows.filter(({ y }) => y < -20).map(({ place }) => place);
+    const low = rows.filter(({ y }) => y < -20).map(({ place }) => place - 1);
     expect(placesIn(scene, -1000, -1000, 1000, -20).sort((a, b) => a - b)).toEqual(low);
   });
 });
@@ -65,12 +67,27 @@ describe('places as numbers', () => {
   it('stand along the path in order, at the places and angles they are drawn at', () => {
     const { rows } = laid(demo('demo-barrier-chain'));
     expect(rows).toHaveLength(30);
-    expect(rows.map(({ place }) => place)).toEqual(rows.map((_, i) => i));
+    expect(rows.map(({ place }) => place)).toEqual(rows.map((_, i) => i + 1));
     for (let i = 1; i < rows.length; i++) {
       expect(rows[i].s).toBeGreaterThan(rows[i - 1].s);
       expect(rows[i].angle).toBeGreaterThan(rows[i - 1].angle);
     }
     expect(rows[0]).toMatchObject({ piece: 'Inner link', by: 'sequence', leftOut: false });
+  });
+
+  it('say where a piece is that was put exactly on a corner, or moved along the path', () => {
+    const job = rowOf('lamp', 'M0 0H100V70', 12);
+    job.runs[0].setOut = {
+      ...PLAIN_SET_OUT,
+      rules: [{ id: 'r', on: { role: 'corners' }, piece: null, material: null, snap: true, ...STILL }],
+      byHand: [{ id: 'h', at: { by: 'index', index: 0 }, leftOut: false, piece: null, ...STILL, along: 2 }],
+    };
+    const { rows } = laid(job);
+    expect(rows.filter(({ by }) => by === 'rule 1').map(({ s, x, y }) => [s, x, y])).toEqual([
+      [expect.closeTo(100, 9), expect.closeTo(100, 6), expect.closeTo(0, 6)],
+    ]);
+    const pitch = rows[3].s - rows[2].s;
+    expect([rows[0].s, rows[0].x]).toEqual([expect.closeTo(pitch / 2 + 2, 9), expect.closeTo(rows[0].s, 6)]);
   });
 
   it('say what put the piece there', () => {

@@ -1,5 +1,4 @@
-import type { FitOutcome } from '@coin-relay/core';
-import { formatLength, pieceWords } from '@coin-relay/model';
+import { formatLength, pieceWords, runsOnStraight, tooMany } from '@coin-relay/model';
 import { fitProposal, letPitchGiveWay } from '../proposals';
 import { rowRule } from '../rule';
 
@@ -8,7 +7,7 @@ export const doesNotClose = rowRule(
   'fit',
   ['gap', 'overlap', 'does-not-settle'],
   ({ job: { unit }, resolved, fit }) => {
-    if (fit.closes || fit.obstacles.length > 0) return [];
+    if (fit.closes || fit.obstacles.length > 0 || runsOnStraight(fit)) return [];
     const [one, many] = pieceWords(resolved.sequence[0]);
     const { window, gap } = fit;
     if (fit.effectivePitch === null) {
@@ -33,13 +32,14 @@ export const doesNotClose = rowRule(
       ];
     }
     const by = formatLength(-gap, unit);
+    const out = tooMany(fit);
     return [
       {
         kind: 'overlap',
         weight: 'error',
         text: window.ring
-          ? `The row overlaps itself by ${by} at the closing place. Take one ${one} out.`
-          : `The row is ${by} longer than what it lies on: ${pastEndWords(fit, one, many)}.`,
+          ? `The row overlaps itself by ${by} at the closing place. Take ${out === 1 ? `one ${one}` : `${out} ${many}`} out.`
+          : `The row is ${by} longer than what it lies on: ${pastEndWords(out, one, many)}.`,
         at: window.ring ? 0 : window.to,
         size: -gap,
         mend: letPitchGiveWay,
@@ -49,16 +49,8 @@ export const doesNotClose = rowRule(
 );
 
 /** What comes of the pieces past the end of an open row, and what to do. */
-function pastEndWords({ gap, request, layout }: FitOutcome, one: string, many: string): string {
-  const past = Math.ceil(-gap / request.pitch - 1e-9);
-  const which = past === 1 ? `its last ${one}` : `its last ${past} ${many}`;
-  const straight = request.lay?.beyond === 'straight' && !layout.path.closed;
-  const comes = straight
-    ? past === 1
-      ? 'runs on straight past the end'
-      : 'run on straight past the end'
-    : past === 1
-      ? 'is not laid, or not whole'
-      : 'are not laid, or not whole';
-  return `${which} ${comes}. Take ${past === 1 ? 'it' : 'them'} out, or lengthen the path`;
+function pastEndWords(past: number, one: string, many: string): string {
+  return past === 1
+    ? `its last ${one} is not laid, or not whole. Take it out, or lengthen the path`
+    : `its last ${past} ${many} are not laid, or not whole. Take them out, or lengthen the path`;
 }

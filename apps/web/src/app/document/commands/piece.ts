@@ -8,6 +8,7 @@ import {
   type MadePieces,
   type Material,
   type OwnLink,
+  PLAIN_SETTING,
   withFreshIds,
   withPiecesInRun,
   withPitch,
@@ -61,7 +62,7 @@ export function takeOwnLink(runId: string, link: OwnLink): Command {
 
 /**
  * Changes a master: every copy of it in every run follows. Where its pitch changes, the pieces
- * it stands in a row with change theirs.
+ * it stands in a row with change theirs; where its scale does, the other links of its chain.
  */
 export function changePiece(changed: JobPiece, label = 'Change link'): Command {
   return {
@@ -75,9 +76,23 @@ export function changePiece(changed: JobPiece, label = 'Change link'): Command {
           if (id !== changed.id && k >= 0) job.pieces[k] = castDraft(withPitch(job.pieces[k], changed.pitch));
         }
       }
+      scaleChain(job, job.pieces[i] as JobPiece, changed);
       job.pieces[i] = castDraft(changed);
     },
   };
+}
+
+/** Inner and outer links, those seen face-on and edge-on: links of one chain are as large as each other. */
+function scaleChain(job: Draft<Job>, before: JobPiece, { id, family, setting }: JobPiece): void {
+  const scaleOf = (piece: JobPiece): number => piece.setting?.scale ?? 1;
+  const scale = setting?.scale ?? 1;
+  if (family === 'own' || scale === scaleOf(before)) return;
+  const bound = boundTo(job as Job, id);
+  for (const piece of job.pieces) {
+    if (piece.id === id || piece.family !== family || !bound.has(piece.id)) continue;
+    if (scaleOf(piece as JobPiece) === scaleOf(before))
+      piece.setting = { ...(piece.setting ?? PLAIN_SETTING), scale };
+  }
 }
 
 /** Makes the pieces of a run's sequence stiff, carried or bending, with those that are tied to them. */

@@ -9,8 +9,10 @@ import {
   ownPiece,
   parseJob,
   PLAIN_SET_OUT,
+  PLAIN_SETTING,
   resolveRun,
   resolveSetOut,
+  withPiecesInRun,
   type Job,
 } from '@coin-relay/model';
 import fc from 'fast-check';
@@ -46,6 +48,32 @@ const known = (job: Job): HandPlaces => {
   return handPlacesOf(run.setOut, resolveSetOut(job, run, fitRow(source, request)).table.handPlaces);
 };
 const NONE: HandPlaces = new Map();
+const ROUND = CATALOGUE.find(({ family, id }) => family === 'round-link' && id.startsWith('round-'))!.id;
+
+describe('how large a link is', () => {
+  const scaled = (job: Job, id: string, scale: number): Job => {
+    const piece = job.pieces.find((each) => each.id === id)!;
+    const setting = { ...PLAIN_SETTING, ...piece.setting, scale };
+    return apply({ job, history: { edits: [], done: 0 } }, changePiece({ ...piece, setting })).job;
+  };
+  const scalesOf = (job: Job): number[] => job.pieces.map(({ setting }) => setting?.scale ?? 1);
+
+  it('links of one chain are as large as each other, and one that had its own scale keeps it', () => {
+    const round = parseJob({
+      ...demo('demo-coin-lift'),
+      ...withPiecesInRun(demo('demo-coin-lift'), 'row', findEntry(ROUND)!.make()),
+    });
+    const [face, edge] = round.pieces;
+    const both = scaled(round, face.id, 1.5);
+    expect(scalesOf(both)).toEqual([1.5, 1.5]);
+    // What is said of one alone is only its own.
+    const apart: Job = {
+      ...both,
+      pieces: [both.pieces[0], { ...edge, setting: { ...PLAIN_SETTING, scale: 1.2 } }],
+    };
+    expect(scalesOf(scaled(apart, face.id, 2))).toEqual([2, 1.2]);
+  });
+});
 
 describe('places by hand', () => {
   it('one touch a place: what is done later joins what was done before', () => {

@@ -12,7 +12,7 @@ import {
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RelayError } from '@coin-relay/core';
-import { figureBox, overhang, pieceFigure } from '@coin-relay/scene';
+import { overhang } from '@coin-relay/scene';
 import {
   checkOutline,
   flippedOutline,
@@ -93,7 +93,7 @@ export class OutlineEditorComponent {
     if (!piece) return '';
     const [x0, y0, x1, y1] = outlineBounds(piece.outline);
     const mm = (value: number): string => formatLength(value, this.unit());
-    const { overlap } = overhang(figureBox(pieceFigure(piece, piece.pitch)), piece.pitch);
+    const { overlap } = overhang(piece);
     const beyond =
       overlap >= 0 ? `neighbours overlap by ${mm(overlap)}` : `neighbours leave a gap of ${mm(-overlap)}`;
     return `${mm(x1 - x0)} by ${mm(y1 - y0)}; pitch ${mm(piece.pitch)}; ${beyond}.`;

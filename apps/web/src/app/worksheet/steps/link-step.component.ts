@@ -3,7 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { RelayError } from '@coin-relay/core';
 import { DRAWING_LIMITS } from '@coin-relay/formats';
-import { figureBox, overhang, pieceFigure } from '@coin-relay/scene';
+import { overhang } from '@coin-relay/scene';
 import {
   BEHAVIOUR_WORDS,
   behaviourOf,
@@ -126,8 +126,7 @@ export class LinkStepComponent {
   protected readonly overlapWords = computed(() => {
     const piece = this.piece();
     if (!piece || isBand(piece)) return '';
-    const even: JobPiece = { ...piece, variation: undefined };
-    const { overlap, behind, ahead } = overhang(figureBox(pieceFigure(even, piece.pitch)), piece.pitch);
+    const { overlap, behind, ahead } = overhang(piece);
     const mm = (value: number): string => formatLength(value, this.unit());
     if (overlap > 0.005)
       return `Sticks out ${mm(Math.max(0, behind))} behind and ${mm(Math.max(0, ahead))} ahead of its pins: neighbours of its kind overlap by ${mm(overlap)}.`;
