@@ -4,13 +4,14 @@ import { defaultTension } from './tension';
 
 /**
  * What changes with what gives way: a wheel or a span is chosen where none was, and with a gap
- * links that do not go in whole are left out unless the user says otherwise.
+ * links that do not go in whole are left out unless the user says otherwise; what is rounded to
+ * where something gives way stays as it was.
  */
 export function holdChange(job: Job, run: Run, hold: RunFit['hold']): Partial<RunFit> {
-  const { rounding, tension, span } = run.fit;
+  const { rounding, gapRounding, tension, span } = run.fit;
   return {
     hold,
-    rounding: hold === 'both' && rounding === 'nearest' ? 'down' : rounding,
+    ...(hold === 'both' ? { gapRounding: gapRounding ?? (rounding === 'nearest' ? 'down' : rounding) } : {}),
     ...(hold === 'wheel' ? { tension: tension ?? defaultTension(job, run) } : {}),
     ...(hold === 'slack' ? { span: span ?? defaultSpan(job, run) } : {}),
   };

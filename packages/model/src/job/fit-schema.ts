@@ -30,6 +30,9 @@ export const FitSchema = z.object({
     'What holds: the path (the pitch gives way), the pitch (the path is scaled, with “wheel” one wheel moves, with “slack” one span hangs), or both (a gap is left).',
   ),
   rounding: RoundingSchema,
+  gapRounding: RoundingSchema.optional().describe(
+    'The rounding while nothing gives way, where it is another one.',
+  ),
   multiple: z.number().int().min(1).max(1000),
   count: z
     .number()

@@ -10,4 +10,5 @@ export * from './json-schema';
 export * from './fresh-id';
 export * from './tidy-motion';
 export * from './motion-needs';
+export * from './rounding';
 export * from './rules';

@@ -136,3 +136,61 @@ describe('what cannot be said in numbers becomes points', () => {
       expect(() => mended(square, { do: 'scale', factor })).toThrow(RelayError);
   });
 });
+
+describe('a path that follows another', () => {
+  const onSquare = (picks: number[], way: 'shorter' | 'longer', closed = true): Job => {
+    const outline = closed ? 'M0 0H100V80H0Z' : 'M0 0H100V80H0';
+    const base = outlineJob('Square', outline);
+    return parseJob({
+      ...base,
+      paths: [{ kind: 'stretch', id: 'part', name: 'Part', of: base.paths[0].id, picks, way }, ...base.paths],
+      runs: base.runs.map((run) => ({ ...run, path: 'part' })),
+    });
+  };
+  const endsOf = (job: Job): number[] => {
+    const path = measurePath(pathContour(job, job.paths[0]));
+    const at = newReading();
+    return [0, path.length / 3, path.length].flatMap((s) => {
+      pathReader(path)(s, at);
+      return [at[0], at[1]];
+    });
+  };
+
+  it.each([
+    ['over the start', [0.9, 0.2], 'shorter', true],
+    ['the long way', [0.9, 0.2], 'longer', true],
+    ['just half of it', [0.1, 0.6], 'shorter', true],
+    ['the other half', [0.1, 0.6], 'longer', true],
+    ['through three places', [0.1, 0.3, 0.9], 'shorter', true],
+    ['of an open one', [0.8, 0.3], 'shorter', false],
+    ['half of an open one', [0.25, 0.75], 'shorter', false],
+  ] as const)('a stretch is turned round as one: %s', (_, picks, way, closed) => {
+    const job = onSquare([...picks], way, closed);
+    const { path, words } = mendPath(job, job.paths[0], { do: 'reverse' });
+    expect([path.kind, words]).toEqual(['stretch', '']);
+    const turned = parseJob({ ...job, paths: [path, ...job.paths.slice(1)] });
+    const free = mendPath(job, job.paths[0], { do: 'free' }).path;
+    const freed = { ...job, paths: [free, ...job.paths.slice(1)] };
+    // The same as what is drawn, turned round.
+    const { path: wanted } = mendPath(freed, free, { do: 'reverse' });
+    const found = endsOf(turned);
+    endsOf({ ...job, paths: [wanted, ...job.paths.slice(1)] }).forEach((value, i) =>
+      expect(found[i]).toBeCloseTo(value, 6),
+    );
+  });
+
+  it('what cannot be said in its numbers says what it is no longer', () => {
+    const job = onSquare([0.1, 0.4], 'shorter');
+    const { path, words } = mendPath(job, job.paths[0], { do: 'mirror', axis: 'level' });
+    expect(path.kind).toBe('drawn');
+    expect(words).toBe(
+      `It is points now and no longer follows “${job.paths[1].name}”; undo gives that back.`,
+    );
+    const ring = shapeJob('Ring', 'circle');
+    expect(mendPath(ring, ring.paths[0], { do: 'thin', tolerance: 0.1 }).words).toMatch(
+      /pieces became .* It is points now and is no longer made from its numbers; undo gives that back\.$/,
+    );
+    // Whoever asks for points is told nothing.
+    expect(mendPath(ring, ring.paths[0], { do: 'free' }).words).toBe('');
+  });
+});

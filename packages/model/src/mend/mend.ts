@@ -18,6 +18,7 @@ import {
 } from '@coin-relay/core';
 import type { Job, JobPath } from '../job/schema';
 import { kindOf } from '../path-kinds';
+import { nameOf } from '../path-kinds/name-of';
 import { withDrawn } from '../path-kinds/drawn/with-drawn';
 import { pathContour } from '../resolve';
 import type { Mend, Mended } from './mends';
@@ -39,8 +40,20 @@ export function mendPath(job: Job, path: JobPath, mend: Mend): Mended<JobPath> {
   return {
     path: withDrawn({ kind: 'drawn', id, name, closed: false, points: [] }, drawnFromContour(contour)),
     wheels: [],
-    words,
+    words: [words, mend.do === 'free' ? '' : freedWords(job, path)].filter((said) => said !== '').join(' '),
   };
+}
+
+/** What a path is no longer once it is points: what it followed, or the numbers it had. */
+function freedWords(job: Job, path: JobPath): string {
+  if (path.kind === 'drawn' || path.kind === 'outline') return '';
+  const followed = kindOf(path)
+    .needs?.(path)
+    .find(({ kind }) => kind === 'path');
+  const what = followed
+    ? `no longer follows “${nameOf(job, followed.id)}”`
+    : 'is no longer made from its numbers';
+  return `It is points now and ${what}; undo gives that back.`;
 }
 
 function mendContour(path: JobPath, contour: Contour, mend: Mend): { contour: Contour; words: string } {

@@ -294,6 +294,29 @@ describe('another link in a run', () => {
     expect(parseJob(back)).toEqual(back);
   });
 
+  it('a count that was set stays at the same pitch, and is derived again at another', () => {
+    const lift = demo('demo-coin-lift');
+    lift.runs[0].fit = { ...lift.runs[0].fit, count: 91, multiple: 1 };
+    const [size] = CHAIN_SIZES.filter(({ pitch }) => pitch === lift.pieces[0].pitch);
+    expect(withPiecesInRun(lift, 'row', chainPieces(size)).runs[0].fit).toMatchObject({
+      count: 91,
+      multiple: 1,
+    });
+    const other = CHAIN_SIZES.find(({ pitch }) => pitch !== lift.pieces[0].pitch)!;
+    expect(withPiecesInRun(lift, 'row', chainPieces(other)).runs[0].fit.count).toBeNull();
+  });
+
+  it('copies stay as unlike each other as they were', () => {
+    const variation = { seed: 7, size: 0.1, thickness: 0.2, turn: 0.3, wire: 0.4 };
+    const lift = demo('demo-coin-lift');
+    lift.pieces = lift.pieces.map((piece) => ({ ...piece, variation }));
+    const beads = withPiecesInRun(lift, 'row', beadPieces(14));
+    // A bead is bent from no wire.
+    expect(beads.pieces.at(-1)!.variation).toEqual({ ...variation, wire: 0 });
+    const round = withPiecesInRun(lift, 'row', roundLinkPieces(ROUND_LINK_SIZES[0]));
+    expect(round.pieces.slice(-2).map((piece) => piece.variation)).toEqual([variation, variation]);
+  });
+
   it('a hanging row that is counted hangs the new link', () => {
     const job = demo('demo-barrier-chain');
     const next = parseJob(withPiecesInRun(job, 'row', roundLinkPieces(ROUND_LINK_SIZES[1])));

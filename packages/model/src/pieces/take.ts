@@ -1,4 +1,4 @@
-import { withPitch, behaviourOf, isBand, pitchConflict, type JobPiece } from '../families';
+import { withPitch, behaviourOf, familyOf, isBand, pitchConflict, type JobPiece } from '../families';
 import type { MadePieces } from '../catalogue';
 import { laysEndToEnd, piecesOfRun, PLAIN_SET_OUT } from '../job';
 import type { Job, Run, SetOut } from '../job/schema';
@@ -45,7 +45,7 @@ export function canStandIn(job: Pick<Job, 'pieces'>, run: Run, piece: JobPiece):
 
 /**
  * The job with other pieces in a run. Its rules and what was done by hand stay; pieces that only
- * they use are brought to the new pitch. Wheels whose teeth meshed with the old pieces mesh with
+ * they use are brought to the new pitch. A count that was set stays where the pitch does. Wheels whose teeth meshed with the old pieces mesh with
  * the new ones. Pieces that nothing uses any more go.
  */
 export function withPiecesInRun(job: Job, runId: string, made: MadePieces): Job {
@@ -55,14 +55,21 @@ export function withPiecesInRun(job: Job, runId: string, made: MadePieces): Job 
   const stay = job.pieces.filter(
     ({ id }) => !old.has(id) || isUsedElsewhere(job, runId, id) || isUsedBesides(job, run, id),
   );
-  const { pieces, renamed } = withFreshIds(made.pieces, new Set(stay.map(({ id }) => id)));
+  const before = run.sequence.flatMap((id) => job.pieces.find((piece) => piece.id === id) ?? []);
+  const { pieces, renamed } = withFreshIds(
+    made.pieces.map((piece) => asUnlike(piece, before[made.sequence.indexOf(piece.id) % before.length])),
+    new Set(stay.map(({ id }) => id)),
+  );
   const sequence = made.sequence.map((id) => renamed.get(id) ?? id);
   const fit = {
     ...run.fit,
-    count: null,
+    // A count that was set is one of this pitch: at another one it is derived again.
+    count: pieces[0]?.pitch === before[0]?.pitch ? run.fit.count : null,
     ...(run.fit.endToEnd && made.pieces.some(isBand) ? { endToEnd: null } : {}),
     multiple:
-      run.fit.multiple > 1 && pieces.some((piece) => behaviourOf(piece) === 'stiff') ? sequence.length : 1,
+      run.fit.count === null && run.fit.multiple > 1 && pieces.some((piece) => behaviourOf(piece) === 'stiff')
+        ? sequence.length
+        : 1,
   };
   const setOut = setOutFor(run, sequence.length, made.overlap);
   let next: Run = { ...run, sequence, fit, ...(setOut ? { setOut } : {}) };
@@ -100,6 +107,13 @@ export function withPiecesInRun(job: Job, runId: string, made: MadePieces): Job 
     ),
     paths: job.paths.map((each) => kindOf(each).withPiece?.(each, (id) => ids.has(id), sequence[0]) ?? each),
   };
+}
+
+/** A piece that takes another one's place: its copies are as unlike each other, where it says nothing of that itself. */
+function asUnlike(piece: JobPiece, before: JobPiece | undefined): JobPiece {
+  if (!before?.variation || piece.variation) return piece;
+  const { wire } = before.variation;
+  return { ...piece, variation: { ...before.variation, wire: familyOf(piece).wire ? wire : 0 } };
 }
 
 function withPieceRenamed(setOut: SetOut, from: string, to: string): SetOut {

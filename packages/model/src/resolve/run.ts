@@ -7,7 +7,7 @@ import {
   type Tension,
 } from '@coin-relay/core';
 import { laidLength, behaviourOf, isStiff, type JobPiece } from '../families';
-import { laysEndToEnd } from '../job';
+import { laysEndToEnd, roundingOf } from '../job';
 import type { Job, JobPath, Run } from '../job/schema';
 import { sourceOf } from './path';
 
@@ -90,7 +90,7 @@ export function resolveRun(job: Job, runId?: string): ResolvedRun {
         : (sequence.find((piece) => behaviourOf(piece) !== 'carried') ?? first).pitch,
       pieces,
       multiple: run.fit.multiple,
-      rounding: run.fit.rounding,
+      rounding: roundingOf(run.fit),
       hold: run.fit.hold,
       count: run.fit.count,
       tension: run.fit.tension ? tensionOf(run.fit.tension) : null,

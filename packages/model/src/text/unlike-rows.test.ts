@@ -4,7 +4,7 @@ import { demoJobs } from '../demo';
 import { holdChange } from '../fit';
 import type { Job, RunFit } from '../job/schema';
 import type { JobPiece } from '../families';
-import { parseJob } from '../job';
+import { parseJob, roundingChange } from '../job';
 import { adaptedTo, boundTo, withEndToEnd } from '../pieces';
 import { resolveRun } from '../resolve';
 import { fitSentence } from './fit-sentence';
@@ -97,6 +97,28 @@ describe('the fit sentence of a span that hangs', () => {
 
   it('begins with the span that has the most room sideways', () => {
     expect(slack.runs[0].fit.span).toBe('drive');
+  });
+});
+
+describe('which of the counts is taken', () => {
+  const lift = demo('demo-coin-lift');
+  const under = (job: Job, hold: RunFit['hold']): Job => withFit(job, holdChange(job, job.runs[0], hold));
+  const roundingIn = (job: Job): string => resolveRun(job).request.rounding;
+
+  it('is at most what fits while nothing gives way, and as before once something does again', () => {
+    const held = under(lift, 'both');
+    expect(roundingIn(held)).toBe('down');
+    expect(roundingIn(under(held, 'path'))).toBe('nearest');
+  });
+
+  it('is told apart for both', () => {
+    const held = under(lift, 'both');
+    const more = withFit(held, roundingChange(held.runs[0].fit, 'up'));
+    expect([roundingIn(more), roundingIn(under(more, 'pitch'))]).toEqual(['up', 'nearest']);
+    const least = withFit(lift, roundingChange(lift.runs[0].fit, 'up'));
+    expect([roundingIn(least), roundingIn(under(least, 'both'))]).toEqual(['up', 'up']);
+    // A document of before says one rounding for all.
+    expect(roundingIn(withFit(lift, { hold: 'both', rounding: 'nearest' }))).toBe('nearest');
   });
 });
 

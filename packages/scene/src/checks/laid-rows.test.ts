@@ -48,3 +48,20 @@ it('lengths that change by more than they may, of pieces laid end to end', () =>
   const tubes = rowOf('tube', 'M0 0H1240', 103, { endToEnd: { gap: 3 }, count: 11 });
   expect(findingsOf(tubes).map(({ kind }) => kind)).toContain('pitch-far-off');
 });
+
+describe('how far the pitch may be off', () => {
+  const circle = 'M100 0A100 100 0 0 1 -100 0A100 100 0 0 1 100 0Z';
+  const kinds = (job: Job): string[] => findingsOf(job).map(({ kind }) => kind);
+
+  it('is nothing to be said of pieces that do not reach each other, however wide they are spread', () => {
+    // 628 mm round: one every 62.8 instead of 25.
+    expect(kinds(rowOf('charm', circle, 25, { count: 10 }))).not.toContain('pitch-far-off');
+    expect(kinds(rowOf('lamp', circle, 25, { count: 10 }))).not.toContain('pitch-far-off');
+  });
+
+  it('counts where one is set, and where they touch', () => {
+    expect(kinds(rowOf('charm', circle, 25, { count: 10, tolerance: 0.1 }))).toContain('pitch-far-off');
+    const beads = rowOf('bead', circle, 25, { count: 10 });
+    expect(kinds(beads)).toContain('pitch-far-off');
+  });
+});

@@ -27,7 +27,6 @@ export const fitProposal = (words: string, change: Partial<RunFit>): MendProposa
 
 export const letPitchGiveWay = fitProposal('let the pitch give way', {
   hold: 'path',
-  rounding: 'nearest',
   count: null,
 });
 

@@ -295,14 +295,19 @@ export class FitService implements OnDestroy {
     return this.state.value;
   }
 
-  /** What the counts around the fitted one would cost; nothing where another fit is begun meanwhile. */
-  candidates(many = 5): Observable<readonly Candidate[]> {
+  /**
+   * What the counts around one would cost, the fitted one if none is named; nothing where another fit
+   * is begun meanwhile. One alone is asked for as it is, whatever counts will do.
+   */
+  candidates(many = 5, around?: number): Observable<readonly Candidate[]> {
     const { view } = this.state.value;
     const { job } = this.store;
     if (!view || !job) return of([]);
     const run = view.resolved.run.id;
     // In a thread of its own: each count is fitted, and the next change does not wait for that.
-    return askShown(this.pool, MOST_TIME, (tasks) => tasks.candidates(job, run, view.fit.count, many)).pipe(
+    return askShown(this.pool, MOST_TIME, (tasks) =>
+      tasks.candidates(job, run, around ?? view.fit.count, many),
+    ).pipe(
       map((reply) => (reply.ok ? reply.value : [])),
       takeUntil(merge(this.begun, this.ended)),
     );

@@ -123,7 +123,10 @@ export class OpenJob {
   }
 }
 
-/** What the counts about one would cost, in steps of the multiple, were the count of a run not fixed. */
+/**
+ * What the counts about one would cost, in steps of the multiple, were the count of a run not fixed;
+ * of one alone, what it would cost as it is.
+ */
 export function candidatesOf(
   job: Job,
   runId: string,
@@ -135,7 +138,7 @@ export function candidatesOf(
       run.id === runId ? { ...run, fit: { ...run.fit, count: null } } : run,
     );
     const { source, request } = resolveRun({ ...job, runs }, runId);
-    return fitCandidates(source, request, around, many);
+    return fitCandidates(source, many === 1 ? { ...request, multiple: 1 } : request, around, many);
   });
 }
 

@@ -23,7 +23,7 @@ export function candidateRows(
   candidates: readonly Candidate[],
   hold: RunFit['hold'],
   sequence: number,
-  tolerance: number,
+  tolerance: number | null,
   unit: Unit,
 ): CandidateRow[] {
   return candidates.map((candidate): CandidateRow => {
@@ -38,7 +38,7 @@ export function candidateRows(
       ripple: Math.round(ripplePpm),
       even: count % 2 === 0,
       whole: count % sequence === 0,
-      allowed: pitchChange !== null && Math.abs(pitchChange) <= tolerance,
+      allowed: tolerance === null || (pitchChange !== null && Math.abs(pitchChange) <= tolerance),
     };
   });
 }

@@ -101,9 +101,7 @@ const limitLine = (x: readonly number[], percent: number): GraphLine => ({
         />
       }
     }
-    <p class="cost">
-      ◆ the sequence does not meet itself; ▲ the pitch is further off than {{ tolerance() }} %.
-    </p>
+    <p class="cost">{{ legend() }}</p>
   `,
   styleUrls: ['../shared/step.less', './candidates-panel.component.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -136,7 +134,13 @@ export class CandidatesPanelComponent {
   ]);
   protected readonly tolerance = computed(() => {
     const resolved = this.view()?.resolved;
-    return resolved ? Number((toleranceOf(resolved) * 100).toFixed(2)) : 0;
+    const part = resolved ? toleranceOf(resolved) : null;
+    return part === null ? null : Number((part * 100).toFixed(2));
+  });
+  protected readonly legend = computed(() => {
+    const tolerance = this.tolerance();
+    const whole = '◆ the sequence does not meet itself';
+    return tolerance === null ? `${whole}.` : `${whole}; ▲ the pitch is further off than ${tolerance} %.`;
   });
   protected readonly rows = computed(() => {
     const view = this.view();
@@ -170,7 +174,9 @@ export class CandidatesPanelComponent {
       y: made.map(({ give }) => (asPart ? give * 100 : Number(formatLengthNumber(give, job.unit)))),
       as: 'points',
     };
-    const limits = hold === 'path' ? [1, -1].map((sign) => limitLine(x, sign * this.tolerance())) : [];
+    const tolerance = this.tolerance();
+    const limits =
+      hold === 'path' && tolerance !== null ? [1, -1].map((sign) => limitLine(x, sign * tolerance)) : [];
     return {
       lines: [cost, ...limits],
       axes: { x: 'count', y: `${name}, ${asPart ? '%' : job.unit}` },

@@ -20,6 +20,7 @@ import { PathWork } from '../session/path-work.service';
 import { Playback } from '../session/playback.service';
 import { AnchorWork } from '../picking/anchor-work.service';
 import { JobContext, STEPS } from '../session/job-context.service';
+import { takesText, TypedText } from './typed-text';
 
 export const SHORTCUTS: readonly { readonly keys: string; readonly does: string }[] = [
   { keys: 'Space', does: 'play or pause' },
@@ -49,13 +50,20 @@ export class JobKeys implements OnDestroy {
   private readonly marks = inject(PathMarks);
   private readonly anchors = inject(AnchorWork);
   private readonly sheet = new BehaviorSubject(false);
+  private readonly text: TypedText;
   private readonly release: () => void;
 
   readonly sheet$ = this.sheet.asObservable();
 
   constructor() {
     const free = (act: () => void) => (event: KeyboardEvent) => {
-      if (isTyping(event)) return;
+      if (takesText(event.target)) return;
+      event.preventDefault();
+      act();
+    };
+    // What was typed and not taken is the field's own to undo and to leave; else these keys are the job's.
+    const unlessTyped = (act: () => void) => (event: KeyboardEvent) => {
+      if (this.text.isPending(event.target)) return;
       event.preventDefault();
       act();
     };
@@ -88,11 +96,11 @@ export class JobKeys implements OnDestroy {
       'Shift+ArrowRight': nudge(10, 0),
       'Shift+ArrowUp': nudge(0, 10),
       'Shift+ArrowDown': nudge(0, -10),
-      '$mod+z': free(() => this.store.undo()),
-      '$mod+Shift+z': free(() => this.store.redo()),
-      '$mod+y': free(() => this.store.redo()),
+      '$mod+z': unlessTyped(() => this.store.undo()),
+      '$mod+Shift+z': unlessTyped(() => this.store.redo()),
+      '$mod+y': unlessTyped(() => this.store.redo()),
       '$mod+s': always(() => void this.store.save()),
-      Escape: free(() => this.leave()),
+      Escape: unlessTyped(() => this.leave()),
       Enter: (event) => {
         if (this.work.mode === 'place') free(() => this.work.setMode('arrange'))(event);
       },
@@ -100,10 +108,13 @@ export class JobKeys implements OnDestroy {
       Backspace: free(() => this.remove()),
       'Shift+?': free(() => this.showSheet(true)),
     });
+    // After the keys: what an Escape puts back was still typed when they heard of it.
+    this.text = new TypedText();
   }
 
   ngOnDestroy(): void {
     this.release();
+    this.text.destroy();
   }
 
   showSheet(visible: boolean): void {
@@ -184,14 +195,4 @@ export class JobKeys implements OnDestroy {
     const { x, y } = anchor.on;
     this.store.change(putAnchor({ ...anchor, on: { kind: 'fixed', x: x + dx, y: y + dy } }));
   }
-}
-
-function isTyping(event: KeyboardEvent): boolean {
-  const target = event.target;
-  return (
-    target instanceof HTMLElement &&
-    (target.isContentEditable ||
-      (target instanceof HTMLInputElement && target.type !== 'radio' && target.type !== 'checkbox') ||
-      target instanceof HTMLTextAreaElement)
-  );
 }

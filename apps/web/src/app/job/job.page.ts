@@ -7,7 +7,7 @@ import { firstValueFrom } from 'rxjs';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzInputDirective } from 'ng-zorro-antd/input';
 import { CatalogueApi } from '../api/catalogue-api.service';
-import { choosePieces, renameJob, setUnit, takeOwnLink } from '../document/commands';
+import { choosePieces, renameJob, setFit, setUnit, takeOwnLink } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import type { SaveState } from '../document/saving';
 import { DrawingComponent } from '../drawing/drawing.component';
@@ -25,6 +25,8 @@ import { JOB_SERVICES } from './job-services';
 import { KeySheetComponent } from './key-sheet.component';
 import { SaveChoicesComponent } from './save-choices.component';
 import { Notices } from '../shared/notices.service';
+import { OfferBack } from '../shared/offer-back.service';
+import { DroppedCounts } from '../session/dropped-counts.service';
 import { LateChoiceComponent } from '../shared/late-choice.component';
 /** One job at work: sentence, worksheet, drawing and tape. */
 @Component({
@@ -52,6 +54,7 @@ import { LateChoiceComponent } from '../shared/late-choice.component';
 export class JobPage {
   private readonly store = inject(JobStore);
   private readonly notices = inject(Notices);
+  private readonly back = inject(OfferBack);
   private readonly router = inject(Router);
   private readonly title = inject(Title);
   private readonly keys = inject(JobKeys);
@@ -78,8 +81,8 @@ export class JobPage {
   /** Whether the user has to choose before anything is saved. */
   protected readonly chooses = computed(() => ['conflict', 'gone'].includes(this.saveState().kind));
   protected readonly missing = signal('');
-  /** Why the last change was refused; the note of it is not read out by itself. */
-  protected readonly refused = signal('');
+  /** What the last note says, which is not read out by itself: why a change was refused, what went with one. */
+  protected readonly said = signal('');
   protected readonly sheetOpen = toSignal(this.keys.sheet$, { requireSync: true });
   protected readonly table = toSignal(this.context.table$, { requireSync: true });
   protected readonly bench = toSignal(this.context.outlineEditor$, { requireSync: true });
@@ -88,9 +91,18 @@ export class JobPage {
 
   constructor() {
     this.store.refusals$.pipe(takeUntilDestroyed()).subscribe((why) => {
-      this.refused.set(why);
+      this.said.set(why);
       void this.notices.refused(why);
     });
+    inject(DroppedCounts)
+      .dropped$.pipe(takeUntilDestroyed())
+      .subscribe(({ run, count }) => {
+        const said = `The count of ${count} that you set was for other pieces: it is derived again.`;
+        this.said.set(said);
+        void this.back.offer(said, () => {
+          this.store.change(setFit(run.id, { count, multiple: 1 }));
+        });
+      });
     effect(() => {
       this.open(this.id()).catch((error: unknown) => {
         this.missing.set(error instanceof Error ? error.message : String(error));

@@ -10,12 +10,17 @@ import {
   output,
   signal,
 } from '@angular/core';
-import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
-import type { Candidate } from '@coin-relay/core';
-import { holdChange, formatLength, percent, type RunFit } from '@coin-relay/model';
+import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { A11yModule } from '@angular/cdk/a11y';
+import { LIMITS, type Candidate } from '@coin-relay/core';
+import { behaviourOf, holdChange, formatLength, percent, type RunFit } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
+import { NzInputDirective } from 'ng-zorro-antd/input';
 import { NzPopoverModule } from 'ng-zorro-antd/popover';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
+import { debounceTime, map, of, switchMap } from 'rxjs';
+import { GrowthChoiceComponent } from '../links/growth-choice.component';
+import { JobContext } from '../session/job-context.service';
 import { setFit, setPitch } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { FitService } from '../engine/fit.service';
@@ -23,13 +28,25 @@ import { RunAtWork } from '../session/run-at-work.service';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { HoldsDirective } from '../shared/holds.directive';
 
+/** What a typed count would cost is worked out once it has stood for so long, ms. */
+const PAUSE = 120;
+
 /** The numbers of the sentence that open a card. */
 export type CardNumber = 'pitch' | 'count' | 'give';
 
 /** The card under a number of the sentence, in which it is changed. Open from when it is made. */
 @Component({
   selector: 'relay-number-card',
-  imports: [HoldsDirective, NzButtonComponent, NzPopoverModule, NzRadioModule, LengthFieldComponent],
+  imports: [
+    A11yModule,
+    GrowthChoiceComponent,
+    HoldsDirective,
+    LengthFieldComponent,
+    NzButtonComponent,
+    NzInputDirective,
+    NzPopoverModule,
+    NzRadioModule,
+  ],
   templateUrl: './number-card.component.html',
   styleUrl: './number-card.component.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -38,6 +55,7 @@ export class NumberCardComponent implements OnInit {
   private readonly store = inject(JobStore);
   private readonly fits = inject(FitService);
   private readonly destroyed = inject(DestroyRef);
+  private readonly context = inject(JobContext);
 
   readonly of = input.required<CardNumber>();
   readonly origin = input.required<ElementRef<HTMLElement>>();
@@ -51,9 +69,38 @@ export class NumberCardComponent implements OnInit {
   protected readonly onRoute = computed(() =>
     this.job()?.paths.some(({ id, kind }) => id === this.run()?.path && kind === 'route'),
   );
-  protected readonly pitch = computed(() => {
+  protected readonly pitch = computed(() => this.first()?.pitch ?? 1);
+  private readonly first = computed(() => {
     const first = this.run()?.sequence[0];
-    return this.job()?.pieces.find((piece) => piece.id === first)?.pitch ?? 1;
+    return this.job()?.pieces.find((piece) => piece.id === first);
+  });
+  protected readonly carried = computed(() => {
+    const piece = this.first();
+    return piece !== undefined && behaviourOf(piece) === 'carried';
+  });
+  /** Any count that is typed, as text and as the number it is. */
+  protected readonly typed = signal('');
+  protected readonly typedCount = computed(() => {
+    const text = this.typed().trim();
+    const count = Number(text);
+    return text !== '' && Number.isInteger(count) && count >= 1 && count <= LIMITS.links ? count : null;
+  });
+  private readonly typedFound = toSignal(
+    toObservable(this.typedCount).pipe(
+      debounceTime(PAUSE),
+      switchMap((count) =>
+        count === null ? of(null) : this.fits.candidates(1, count).pipe(map(([found]) => found ?? null)),
+      ),
+    ),
+    { initialValue: null },
+  );
+  protected readonly costOfTyped = computed(() => {
+    if (this.typed().trim() === '') return '';
+    const count = this.typedCount();
+    if (count === null) return `a whole number from 1 to ${LIMITS.links}`;
+    const found = this.typedFound();
+    if (found?.count !== count) return 'working it out…';
+    return found.problem ?? this.cost(found);
   });
   protected readonly candidates = signal<readonly Candidate[]>([]);
 
@@ -71,7 +118,26 @@ export class NumberCardComponent implements OnInit {
 
   protected changePitch(pitch: number): void {
     const run = this.run();
-    if (run) this.store.change(setPitch(run.id, pitch));
+    if (run) this.store.change(setPitch(run.id, pitch, this.context.pieceGrows ? 'grow' : 'keep'));
+    this.closed.emit();
+  }
+
+  /** The card is left, and with it alone: what else the key would end goes on. */
+  protected leave(event: Event): void {
+    event.stopPropagation();
+    this.closed.emit();
+  }
+
+  protected ask({ target }: Event): void {
+    if (target instanceof HTMLInputElement) this.typed.set(target.value);
+  }
+
+  /** Takes the count that is typed; where it is no multiple of those that will do, any will from now on. */
+  protected takeTyped(): void {
+    const count = this.typedCount();
+    const fit = this.run()?.fit;
+    if (count === null || !fit) return;
+    this.changeFit(count % fit.multiple === 0 ? { count } : { count, multiple: 1 });
     this.closed.emit();
   }
 
@@ -99,8 +165,8 @@ export class NumberCardComponent implements OnInit {
       return candidate.sag === null ? 'cannot hang' : `sag ${formatLength(candidate.sag, this.unit())}`;
     if (hold === 'both')
       return candidate.gap >= 0
-        ? `${candidate.gap.toFixed(2)} mm left open`
-        : `${(-candidate.gap).toFixed(2)} mm too long`;
+        ? `${formatLength(candidate.gap, this.unit())} left open`
+        : `${formatLength(-candidate.gap, this.unit())} too long`;
     if (candidate.problem !== null && candidate.takeUp === null && hold === 'wheel')
       return 'out of its travel';
     if (!candidate.closes || candidate.pitchChange === null) return 'does not close';

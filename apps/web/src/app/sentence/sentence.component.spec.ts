@@ -50,6 +50,62 @@ describe('the fit sentence', () => {
     expect(view.job().runs[0].fit.count).toBeNull();
   });
 
+  it('any other count is typed, with what it would cost before it is taken', async () => {
+    const view = await jobView(SentenceComponent, demo('demo-coin-lift'));
+    const { count } = view.fits.now.view!.fit;
+    await view.press(new RegExp(`^${count}\\b`));
+    const field = view.field('Any other count');
+    const write = async (text: string): Promise<void> => {
+      field.value = text;
+      field.dispatchEvent(new Event('input'));
+      await view.fixture.whenStable();
+    };
+    await write('12.5');
+    expect(card()).toContain('a whole number from 1 to 20000');
+    // 97 is no even number, and far off: it is told by how much all the same.
+    await write('97');
+    await vi.waitFor(() => expect(card()).toMatch(/pitch −\d+\.\d\d %/));
+    expect(view.job().runs[0].fit.count).toBeNull();
+    field.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+    await view.settled();
+    expect(view.job().runs[0].fit).toMatchObject({ count: 97, multiple: 1 });
+    expect(view.fits.now.view!.fit.count).toBe(97);
+  });
+
+  it('a card keeps Escape to itself: what else the key would end goes on', async () => {
+    const view = await jobView(SentenceComponent, demo('demo-coin-lift'));
+    await view.press(/^12\.70/);
+    let heard = 0;
+    const hear = (): number => heard++;
+    window.addEventListener('keydown', hear);
+    view.field('Pitch').dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape', bubbles: true }));
+    window.removeEventListener('keydown', hear);
+    await view.fixture.whenStable();
+    expect(view.button(/^12\.70/).getAttribute('aria-expanded')).toBe('false');
+    expect(heard).toBe(0);
+  });
+
+  it('one press beside the verdict mends what the check would mend', async () => {
+    const job = demo('demo-coin-lift');
+    job.runs[0].fit = { ...job.runs[0].fit, hold: 'both', rounding: 'down' };
+    const view = await jobView(SentenceComponent, job);
+    expect(view.text()).toContain('open by');
+    await vi.waitFor(() => expect(view.button('let the pitch give way')).toBeTruthy());
+    await view.press('let the pitch give way');
+    expect(view.job().runs[0].fit.hold).toBe('path');
+    expect(view.text()).toContain('closes exactly');
+    await vi.waitFor(() => expect(view.element.querySelector('.mends')).toBeNull());
+  });
+
+  it('a carried piece keeps its size when its spacing is typed, unless it is to grow', async () => {
+    const view = await jobView(SentenceComponent, demo('demo-lamp-festoon'));
+    const [lamp] = view.job().pieces;
+    await view.press(new RegExp(`^${lamp.pitch.toFixed(2)}`));
+    expect(card()).toContain('the pieces keep their size');
+    await view.type('Pitch', String(lamp.pitch * 2));
+    expect(view.job().pieces[0]).toEqual({ ...lamp, pitch: lamp.pitch * 2 });
+  });
+
   it('leads to the step where what it names is changed', async () => {
     const view = await jobView(SentenceComponent, demo('demo-coin-lift'));
     const context = view.service(JobContext);

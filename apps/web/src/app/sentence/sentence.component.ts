@@ -1,9 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { RelayError } from '@coin-relay/core';
+import type { Finding } from '@coin-relay/scene';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
+import { combineLatest, debounceTime, filter, map } from 'rxjs';
+import { JobStore } from '../document/job-store.service';
+import { Findings } from '../engine/findings.service';
 import { FitService } from '../engine/fit.service';
 import { JobContext } from '../session/job-context.service';
+import { Mending } from '../session/mending.service';
 import { NumberCardComponent, type CardNumber } from './number-card.component';
+
+/** What is read out has stood for so long, ms. */
+const REST = 700;
 
 /** A number that was pressed: its card stands under it. */
 interface Asked {
@@ -22,10 +31,32 @@ interface Asked {
 export class SentenceComponent {
   private readonly fits = inject(FitService);
   private readonly context = inject(JobContext);
+  private readonly mending = inject(Mending);
+  private readonly findings = inject(Findings);
 
   protected readonly state = toSignal(this.fits.state$, { requireSync: true });
   protected readonly view = computed(() => this.state().view);
   protected readonly asked = signal<Asked | null>(null);
+
+  /** What one press would mend of the row as it lies, the gravest first. */
+  protected readonly mends = computed(() =>
+    this.findings.ofRow().find(({ mend, step }) => mend !== null && step !== 'set-out'),
+  );
+  protected readonly problem = signal('');
+  /** The sentence as it is read out: once it rests, not with every move of a drag. */
+  protected readonly rested = toSignal(
+    combineLatest([this.fits.state$, inject(JobStore).gesturing$]).pipe(
+      debounceTime(REST),
+      filter(([, going]) => !going),
+      map(([{ view, problem }]) => {
+        if (problem) return problem.message;
+        if (!view) return '';
+        const { parts, verdict } = view.sentence;
+        return `${parts.map(({ text }) => text).join('')} ${verdict.text}`;
+      }),
+    ),
+    { initialValue: '' },
+  );
 
   /** Opens the card of a number, or closes it where it is open. */
   protected ask(number: CardNumber, { currentTarget }: Event): void {
@@ -37,6 +68,20 @@ export class SentenceComponent {
   /** Closes a card, if it is still the one that is open. */
   protected close(card: Asked): void {
     this.asked.update((now) => (now === card ? null : now));
+  }
+
+  /** Does what mends the row; one step of undo. */
+  protected repair({ mend, run }: Finding): void {
+    if (!mend) return;
+    this.problem.set('');
+    try {
+      this.mending.repair(mend, run);
+    } catch (error) {
+      if (!(error instanceof RelayError)) throw error;
+      // What cannot be mended in one press is told where there is room for it.
+      this.problem.set(error.message);
+      this.context.openStep('check');
+    }
   }
 
   protected stop(): void {

@@ -14,6 +14,7 @@ export class JobContext {
   private readonly trail = new BehaviorSubject(false);
   private readonly anchor = new BehaviorSubject<string | null>(null);
   private readonly all = new Subject<void>();
+  private readonly grows = new BehaviorSubject(false);
   private readonly spot = new BehaviorSubject<number | null>(null);
 
   readonly step$ = this.step.asObservable();
@@ -30,6 +31,17 @@ export class JobContext {
   readonly anchor$ = this.anchor.asObservable();
   /** Is the table of places to be seen? */
   readonly table$ = this.table.asObservable();
+
+  /** Do carried pieces grow with a spacing that is typed? */
+  readonly grows$ = this.grows.asObservable();
+
+  get pieceGrows(): boolean {
+    return this.grows.value;
+  }
+
+  letPieceGrow(grows: boolean): void {
+    if (grows !== this.grows.value) this.grows.next(grows);
+  }
 
   get at(): Step {
     return this.step.value;

@@ -1,7 +1,8 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
 import type { SnapRules, Vec } from '@coin-relay/core';
 import type { JobPath } from '@coin-relay/model';
-import { BehaviorSubject, combineLatest, distinctUntilChanged, map, type Subscription } from 'rxjs';
+import { BehaviorSubject, combineLatest, distinctUntilChanged, map, Subscription } from 'rxjs';
+import { JobContext } from './job-context.service';
 import { RunAtWork } from './run-at-work.service';
 import { JobStore } from '../document/job-store.service';
 
@@ -45,7 +46,7 @@ export class PathWork implements OnDestroy {
     grid: null,
   });
   private readonly note = new BehaviorSubject('');
-  private readonly subscription: Subscription;
+  private readonly subscription = new Subscription();
 
   readonly choice$ = this.choice.asObservable();
   readonly mode$ = this.modeState.asObservable();
@@ -64,13 +65,21 @@ export class PathWork implements OnDestroy {
 
   constructor() {
     // What is gone from the document (by undo, say) is chosen no more.
-    this.subscription = this.store.job$.subscribe((job) => {
-      const { path, points } = this.choice.value;
-      if (path !== null && !job.paths.some((p) => p.id === path)) this.choose(null);
-      const at = this.path;
-      const count = at?.kind === 'drawn' ? at.points.length : 0;
-      if ([...points].some((i) => i >= count)) this.choosePoints([...points].filter((i) => i < count));
-    });
+    this.subscription.add(
+      this.store.job$.subscribe((job) => {
+        const { path, points } = this.choice.value;
+        if (path !== null && !job.paths.some((p) => p.id === path)) this.choose(null);
+        const at = this.path;
+        const count = at?.kind === 'drawn' ? at.points.length : 0;
+        if ([...points].some((i) => i >= count)) this.choosePoints([...points].filter((i) => i < count));
+      }),
+    );
+    // A press on the drawing does nothing to a path once another step is worked on.
+    this.subscription.add(
+      inject(JobContext).step$.subscribe((step) => {
+        if (step !== 'path') this.setMode('arrange');
+      }),
+    );
   }
 
   ngOnDestroy(): void {

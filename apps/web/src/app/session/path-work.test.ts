@@ -17,6 +17,7 @@ import { RunAtWork } from './run-at-work.service';
 import { overJobs } from '../document/injector.testing';
 import { fromLaid, laidMap, toLaid } from '../path-kinds/laid-map';
 import { MeasuredPaths } from '../engine/measured-paths.service';
+import { JobContext } from './job-context.service';
 import { PathWork } from './path-work.service';
 
 const sheet = drawnJob('Sheet');
@@ -32,10 +33,13 @@ const drawn = (count: number): Job => ({
 
 let jobs: BehaviorSubject<Job>;
 let work: PathWork;
+let context: JobContext;
 
 beforeEach(() => {
   jobs = new BehaviorSubject(drawn(4));
-  work = overJobs(jobs, [RunAtWork, PathWork]).get(PathWork);
+  const services = overJobs(jobs, [JobContext, RunAtWork, PathWork]);
+  work = services.get(PathWork);
+  context = services.get(JobContext);
 });
 
 describe('work on the paths of a job', () => {
@@ -55,6 +59,14 @@ describe('work on the paths of a job', () => {
     work.choosePoints([1, 3]);
     jobs.next(drawn(2));
     expect([...work.points]).toEqual([1]);
+  });
+  it('a press on the drawing places nothing once another step is worked on', () => {
+    context.openStep('path');
+    work.setMode('place');
+    context.openStep('fit');
+    expect(work.mode).toBe('arrange');
+    context.openStep('path');
+    expect(work.mode).toBe('arrange');
   });
   it('another mode begins without picks, and so does another path', () => {
     work.setMode('stretch');

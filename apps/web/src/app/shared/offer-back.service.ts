@@ -9,7 +9,7 @@ export class OfferBack {
   private readonly injector = inject(Injector);
 
   /** Says that something was taken away; a click on the note puts it back. */
-  async offer(said: string, restore: () => Promise<void>): Promise<void> {
+  async offer(said: string, restore: () => Promise<void> | void): Promise<void> {
     const { NzNotificationService } = await import('ng-zorro-antd/notification');
     const notes = this.injector.get(NzNotificationService);
     const note = notes.blank(said, 'Click here to put it back.', { nzDuration: OFFERED_FOR });

@@ -7,7 +7,7 @@ import { rowRule } from '../rule';
 export const pitchFarOff = rowRule('fit', ['pitch-far-off'], ({ resolved, fit }) => {
   const tolerance = toleranceOf(resolved);
   const change = worstPitchChange(fit);
-  if (change === null || Math.abs(change) <= tolerance) return [];
+  if (change === null || tolerance === null || Math.abs(change) <= tolerance) return [];
   const where = fit.sections && fit.sections.length > 1 ? ' on one of its stretches' : '';
   return [
     {

@@ -23,10 +23,17 @@ export function setUnit(unit: Unit): Command {
 
 export function setFit(runId: string, change: Partial<RunFit>): Command {
   return {
-    label: change.hold !== undefined ? 'Change what gives way' : 'Change count',
+    label:
+      change.hold !== undefined
+        ? 'Change what gives way'
+        : 'tolerance' in change
+          ? 'Change tolerance'
+          : 'Change count',
     recipe: (job) => {
       const run = job.runs.find((r) => r.id === runId);
-      if (run) Object.assign(run.fit, change);
+      if (!run) return;
+      Object.assign(run.fit, change);
+      if (run.fit.tolerance === undefined) delete run.fit.tolerance;
     },
   };
 }

@@ -1,6 +1,7 @@
 import {
   adaptedTo,
   type Behaviour,
+  behaviourOf,
   boundTo,
   freshId,
   type Job,
@@ -15,15 +16,24 @@ import {
 } from '@coin-relay/model';
 import { castDraft, type Draft } from 'immer';
 import type { Command } from './command';
+import { writeSpacing } from './job';
 
-/** Gives all pieces of a run another pitch, with those that are tied to them; wheels that have their teeth follow by themselves. */
-export function setPitch(runId: string, pitch: number): Command {
+/**
+ * Gives all pieces of a run another pitch, with those that are tied to them; wheels that have their teeth follow by themselves.
+ * @param carried what becomes of pieces that are carried, whose pitch is only how far apart they stand
+ */
+export function setPitch(runId: string, pitch: number, carried: 'grow' | 'keep' = 'keep'): Command {
   return {
     label: 'Change pitch',
     recipe: (job) => {
-      const first = job.runs.find((r) => r.id === runId)?.sequence[0];
-      if (first === undefined) return;
-      const bound = boundTo(job, first);
+      const run = job.runs.find((r) => r.id === runId);
+      const first = job.pieces.find(({ id }) => id === run?.sequence[0]);
+      if (!run || !first) return;
+      if (carried === 'keep' && behaviourOf(first as JobPiece) === 'carried') {
+        writeSpacing(job, runId, 'spacing', pitch);
+        return;
+      }
+      const bound = boundTo(job as Job, first.id);
       job.pieces.forEach((piece, i) => {
         if (bound.has(piece.id) && piece.pitch !== pitch) job.pieces[i] = castDraft(withPitch(piece, pitch));
       });
@@ -104,7 +114,6 @@ export function setBehaviour(runId: string, behaviour: Behaviour): Command {
       if (!run) return;
       const bound = new Set(run.sequence.flatMap((id) => [...boundTo(job as Job, id)]));
       for (const piece of job.pieces) if (bound.has(piece.id)) piece.behaviour = behaviour;
-      if (behaviour !== 'stiff') run.fit.count = null;
     },
   };
 }

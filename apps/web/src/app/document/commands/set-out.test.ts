@@ -30,6 +30,7 @@ import {
   newMaterial,
   removeRun,
   setBehaviour,
+  setFit,
   setPitch,
   setSequence,
   takeOwnLink,
@@ -182,6 +183,28 @@ describe('masters', () => {
     const { job } = apply(start(), setBehaviour('row', 'bending'));
     expect(job.pieces.map(({ behaviour }) => behaviour)).toEqual(['bending', 'bending', 'bending']);
     parseJob(job);
+  });
+
+  it('a count that was set stays when the links bend', () => {
+    const set = apply(start(), setFit('row', { count: 91, multiple: 1 }));
+    for (const behaviour of ['bending', 'stiff'] as const) {
+      const { job } = apply(set, setBehaviour('row', behaviour));
+      expect(job.runs[0].fit.count).toBe(91);
+    }
+  });
+
+  it('another spacing leaves carried pieces as they are, unless they are to grow with it', () => {
+    const carried = apply(start(), choosePieces('row', charmPieces(30)));
+    const sizeOf = (job: Job): unknown => ({ ...job.pieces.at(-1), pitch: 0, mass: 0, id: '', name: '' });
+    const { job: kept } = apply(carried, setPitch('row', 60));
+    expect(kept.pieces.at(-1)!.pitch).toBe(60);
+    expect(sizeOf(kept)).toEqual(sizeOf(carried.job));
+    const { job: grown } = apply(carried, setPitch('row', 60, 'grow'));
+    expect(grown.pieces.at(-1)!.pitch).toBe(60);
+    expect(sizeOf(grown)).not.toEqual(sizeOf(carried.job));
+    // The pitch of a link is its own length, whatever is said of carried ones.
+    const { job: link } = apply(start(), setPitch('row', 25.4));
+    expect(link.pieces[0]).toMatchObject({ pitch: 25.4, size: '' });
   });
 
   it('what is added is made to fit the row, under names that are free', () => {

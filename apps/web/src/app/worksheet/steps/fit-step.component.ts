@@ -1,6 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { formatLength, holdChange, isBand, toleranceOf, familyOf, type RunFit } from '@coin-relay/model';
+import {
+  familyOf,
+  formatLength,
+  holdChange,
+  isBand,
+  roundingChange,
+  roundingOf,
+  toleranceOf,
+  type RunFit,
+} from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { setFit } from '../../document/commands';
@@ -19,12 +29,16 @@ import { CountFieldComponent } from '../../shared/count-field.component';
 import { FoldComponent } from '../../shared/fold.component';
 import { HoldsDirective } from '../../shared/holds.directive';
 
+/** What a row may be off by where it is first said, as a part of one. */
+const SOME = 0.1;
+
 /** The fit: what gives way, and which counts will do. */
 @Component({
   selector: 'relay-fit-step',
   imports: [
     HoldsDirective,
     FoldComponent,
+    NzButtonComponent,
     NzRadioModule,
     NzCheckboxModule,
     CandidatesPanelComponent,
@@ -74,11 +88,7 @@ import { HoldsDirective } from '../../shared/holds.directive';
       @if (f.hold !== 'slack') {
         <fieldset>
           <legend>Of those, take</legend>
-          <nz-radio-group
-            [relayHolds]="f.rounding"
-            (told)="change({ rounding: $event, count: null })"
-            nzName="rounding"
-          >
+          <nz-radio-group [relayHolds]="rounding()" (told)="round($event)" nzName="rounding">
             <label nz-radio nzValue="nearest">the nearest</label>
             <label nz-radio nzValue="down">at most</label>
             <label nz-radio nzValue="up">at least</label>
@@ -102,14 +112,24 @@ import { HoldsDirective } from '../../shared/holds.directive';
       <relay-candidates-panel />
       <div class="line">
         <span class="what">The pitch may be off by</span>
-        <relay-number-field
-          label="The pitch may be off by"
-          [value]="tolerance().part * 100"
-          suffix="%"
-          [least]="0.001"
-          [most]="100"
-          (changed)="change({ tolerance: $event / 100 })"
-        />
+        @if (tolerance().part; as part) {
+          <relay-number-field
+            label="The pitch may be off by"
+            [value]="part * 100"
+            suffix="%"
+            [least]="0.001"
+            [most]="100"
+            (changed)="change({ tolerance: $event / 100 })"
+          />
+          @if (f.tolerance !== undefined) {
+            <button nz-button nzType="link" type="button" (click)="change({ tolerance: undefined })">
+              as usual
+            </button>
+          }
+        } @else {
+          <span>any</span>
+          <button nz-button nzType="link" type="button" (click)="change({ tolerance: SOME })">set one</button>
+        }
       </div>
       <p class="cost">{{ tolerance().why }}</p>
       @if (leaves(); as words) {
@@ -158,16 +178,18 @@ export class FitStepComponent {
   private readonly fits = inject(FitService);
   private readonly job = toSignal(this.store.job$);
   private readonly run = toSignal(inject(RunAtWork).run$);
+  protected readonly SOME = SOME;
   protected readonly onRoute = computed(() =>
     this.job()?.paths.some(({ id, kind }) => id === this.run()?.path && kind === 'route'),
   );
-  /** How far the pitch may be off, and why. */
+  /** How far the pitch may be off, and why; null: as far as it likes. */
   protected readonly tolerance = computed(() => {
     const resolved = this.state().view?.resolved;
-    if (!resolved) return { part: 0.02, why: '' };
-    const usual = familyOf(resolved.sequence[0]).tolerance;
+    if (!resolved) return { part: null, why: '' };
     const part = toleranceOf(resolved);
-    return { part, why: part === usual.part ? `As usual: ${usual.why}.` : 'As you set it.' };
+    if (part === null) return { part, why: 'They do not reach each other, so no pitch is too far off.' };
+    const { why } = familyOf(resolved.sequence[0]).tolerance;
+    return { part, why: resolved.run.fit.tolerance === undefined ? `As usual: ${why}.` : 'As you set it.' };
   });
   private readonly state = toSignal(this.fits.state$, { requireSync: true });
   /** Chord against arc: how far stiff links leave the path. */
@@ -185,6 +207,10 @@ export class FitStepComponent {
   protected readonly lies = computed(() => this.run()?.fit.lay !== undefined);
   protected readonly meets = computed(() => this.run()?.fit.meet !== undefined);
   protected readonly fit = computed(() => this.run()?.fit);
+  protected readonly rounding = computed(() => {
+    const fit = this.fit();
+    return fit ? roundingOf(fit) : 'nearest';
+  });
   protected readonly band = computed(() => this.state().view?.resolved.sequence.some(isBand) ?? false);
   protected readonly pattern = computed(() => this.run()?.sequence.length ?? 1);
   protected readonly count = computed(() => this.state().view?.fit.count ?? 1);
@@ -209,6 +235,11 @@ export class FitStepComponent {
     const job = this.job();
     const run = this.run();
     if (job && run) this.change(holdChange(job, run, hold));
+  }
+
+  protected round(rounding: RunFit['rounding']): void {
+    const fit = this.fit();
+    if (fit) this.change(roundingChange(fit, rounding));
   }
 
   protected pin(fixed: boolean): void {

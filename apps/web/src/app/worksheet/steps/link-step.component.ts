@@ -41,6 +41,7 @@ import { LengthFieldComponent } from '../../shared/length-field.component';
 import { NumberFieldComponent } from '../../shared/number-field.component';
 import { ErrorState } from '../../shared/error-state';
 import { untilDestroyed } from '../../shared/until-destroyed';
+import { GrowthChoiceComponent } from '../../links/growth-choice.component';
 import { FoldComponent } from '../../shared/fold.component';
 import { CHOICE } from '../../shared/choice.directive';
 
@@ -60,6 +61,7 @@ const GROUPS: readonly { title: string; entries: readonly CatalogueEntry[] }[] =
     CHOICE,
     NzButtonComponent,
     FoldComponent,
+    GrowthChoiceComponent,
     RouterLink,
     FamilyFieldsComponent,
     FinishPanelComponent,
@@ -155,7 +157,7 @@ export class LinkStepComponent {
 
   protected pitch(pitch: number): void {
     const run = this.run();
-    if (run) this.store.change(setPitch(run.id, pitch));
+    if (run) this.store.change(setPitch(run.id, pitch, this.context.pieceGrows ? 'grow' : 'keep'));
   }
 
   protected put(piece: JobPiece): void {

@@ -127,6 +127,33 @@ describe('the fit step', () => {
     expect(view.fits.now.view!.fit).toMatchObject({ scale: 1, request: { pitch: 12.7 } });
   });
 
+  it('what is at most taken while nothing gives way is the nearest again once the pitch does', async () => {
+    const view = await jobView(FitStepComponent, demo('demo-coin-lift'));
+    const { count } = view.fits.now.view!.fit;
+    tick(view.element, 'nothing');
+    await view.settled();
+    expect(view.fits.now.view!.fit.request.rounding).toBe('down');
+    tick(view.element, 'the pitch');
+    await view.settled();
+    expect(view.fits.now.view!.fit.request.rounding).toBe('nearest');
+    expect(view.fits.now.view!.fit.count).toBe(count);
+  });
+
+  it('how far the pitch may be off is set, and as usual again', async () => {
+    const view = await jobView(FitStepComponent, demo('demo-coin-lift'));
+    await view.type('The pitch may be off by', '5');
+    expect(view.job().runs[0].fit.tolerance).toBe(0.05);
+    await view.press('as usual');
+    expect('tolerance' in view.job().runs[0].fit).toBe(false);
+  });
+
+  it('pieces that are far apart may be off by anything, until something is set', async () => {
+    const lamps = await jobView(FitStepComponent, demo('demo-lamp-festoon'));
+    expect(lamps.text()).toContain('no pitch is too far off');
+    await lamps.press('set one');
+    expect(lamps.job().runs[0].fit.tolerance).toBe(0.1);
+  });
+
   it('a count is fixed, typed, and derived again', async () => {
     const view = await jobView(FitStepComponent, demo('demo-coin-lift'));
     const { count } = view.fits.now.view!.fit;
