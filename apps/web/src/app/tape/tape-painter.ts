@@ -4,12 +4,23 @@ import { formatLength, formatLengthNumber, type Unit } from '@coin-relay/model';
 import { roundStep } from '../drawing/view-port';
 import { THEME } from '../shared/theme';
 
+/** A strip of the tape, px from its top. */
+export interface Lane {
+  readonly top: number;
+  readonly height: number;
+}
+
 /** Where the lanes of the tape are, px from its top. */
 export const LANES = {
   bends: { top: 20, height: 28 },
-  links: { top: 52, height: 22 },
-  scale: { top: 80 },
+  links: { top: 51, height: 24 },
+  scale: { top: 85 },
 } as const;
+/** How high the tape of one row is, and how much higher with every other row, px. */
+export const TAPE_HEIGHT = 116;
+export const ROW_HEIGHT = 46;
+/** Where another row is shown under the one at work. */
+export const laneOf = (row: number): Lane => ({ top: TAPE_HEIGHT + row * ROW_HEIGHT + 16, height: 20 });
 
 export const PAD = 44;
 /** Corners and obstacles marked; of more the first ones. */
@@ -22,8 +33,9 @@ export interface TapeMap {
   readonly length: number;
 }
 
-export function tapeMap(length: number, width: number): TapeMap {
-  return { left: PAD, pixelsPerMm: Math.max(1e-9, (width - 2 * PAD) / length), length };
+/** @param longest of the rows that share its scale, mm */
+export function tapeMap(length: number, width: number, longest = length): TapeMap {
+  return { left: PAD, pixelsPerMm: Math.max(1e-9, (width - 2 * PAD) / longest), length };
 }
 
 export const tapeX = (map: TapeMap, s: number): number => map.left + s * map.pixelsPerMm;

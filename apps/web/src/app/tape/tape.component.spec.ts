@@ -2,7 +2,8 @@ import { afterEach, describe, expect, it, vi } from 'vitest';
 import { demo, jobView } from '../../testing/job-view';
 import { JobContext } from '../session/job-context.service';
 import { PlaceChoice } from '../session/place-choice.service';
-import { tapeMap } from './tape-painter';
+import { RunAtWork } from '../session/run-at-work.service';
+import { ROW_HEIGHT, TAPE_HEIGHT, tapeMap } from './tape-painter';
 import { TapeComponent } from './tape.component';
 
 /** As wide as it is laid out for these tests, px. */
@@ -72,5 +73,32 @@ describe('the tape', () => {
     pointer('pointerdown', at(middle), 30);
     pointer('pointerup', at(middle), 30);
     expect(view.service(JobContext).selectedWheel).toBe(wrap.wheel);
+  });
+
+  it('all rows are shown one under the other, and a press on one goes to work on it', async () => {
+    localStorage.clear();
+    const { view, pointer } = await tapeOf('demo-prize-carousel');
+    const strip = view.element.querySelector<HTMLCanvasElement>('.strip')!;
+    expect(strip.style.height).toBe(`${TAPE_HEIGHT}px`);
+    // Alone, there is nothing under it to be pressed.
+    const first = view.service(RunAtWork).run!.id;
+    pointer('pointerdown', 300, TAPE_HEIGHT + 20);
+    pointer('pointerup', 300, TAPE_HEIGHT + 20);
+    expect(view.service(RunAtWork).run!.id).toBe(first);
+    await view.press('all rows');
+    expect(strip.style.height).toBe(`${TAPE_HEIGHT + ROW_HEIGHT}px`);
+    pointer('pointerdown', 300, TAPE_HEIGHT + 20);
+    pointer('pointerup', 300, TAPE_HEIGHT + 20);
+    expect(view.service(RunAtWork).run!.id).toBe('prizes');
+    await view.settled();
+    // It is kept for the next visit.
+    expect(localStorage.getItem('tape-rows')).toBe('true');
+    await view.press('this row alone');
+    expect(strip.style.height).toBe(`${TAPE_HEIGHT}px`);
+  });
+
+  it('a job of one row has nothing more to show', async () => {
+    const { view } = await tapeOf('demo-coin-lift');
+    expect(view.text()).not.toContain('all rows');
   });
 });

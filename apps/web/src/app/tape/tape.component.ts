@@ -6,26 +6,34 @@ import {
   DestroyRef,
   type ElementRef,
   inject,
+  signal,
   viewChild,
 } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { formatLength } from '@coin-relay/model';
 import { eachPlace } from '../drawing/place-finder';
-import { RowPainter } from '../drawing/row-painter';
+import type { RowPainter } from '../drawing/row-painter';
 import { Findings } from '../engine/findings.service';
 import { FitService, type FitView } from '../engine/fit.service';
 import { JobContext } from '../session/job-context.service';
 import { MachineView } from '../engine/machine-view.service';
 import { Playback } from '../session/playback.service';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { afterThePicture } from '../shared/after-the-picture';
 import { THEME } from '../shared/theme';
 import { PathMarks } from '../picking/path-marks.service';
+import { RunAtWork } from '../session/run-at-work.service';
 import { PlaceChoice } from '../session/place-choice.service';
-import { paintLens, paintTapeLinks } from './tape-links';
+import { paintLens } from './lens';
+import { MOST_ROWS, paintOtherRows, TapePainters } from './other-rows';
+import { paintTapeLinks } from './tape-links';
 import { paintCuts, paintLay } from './tape-lay';
-import { LANES, paintTapeGround, tapeMap, type TapeMap } from './tape-painter';
+import { LANES, paintTapeGround, ROW_HEIGHT, TAPE_HEIGHT, tapeMap, type TapeMap } from './tape-painter';
 
 const LENS = 112;
+/** Where the browser keeps whether all rows are shown. */
+const CHOICE = 'tape-rows';
+const readChoice = (): boolean => localStorage.getItem(CHOICE) === 'true';
 /** How far a press may wander and still be a click, px. */
 const CLICK_REACH = 4;
 /** How far a mark jumps to a corner, px. */
@@ -34,13 +42,27 @@ const CORNER_REACH = 8;
 /** The path unrolled: a measuring tape with bends, wheels and links on it, and the closing place under a lens. */
 @Component({
   selector: 'relay-tape',
+  imports: [NzButtonComponent],
   template: `
     <p class="head">
       <b>Tape</b>
       <span class="quiet">{{ heading() }}</span>
+      @if (others() > 0) {
+        <button
+          nz-button
+          nzType="link"
+          nzSize="small"
+          type="button"
+          [attr.aria-pressed]="all()"
+          (click)="toggle()"
+        >
+          {{ all() ? 'this row alone' : 'all rows' }}
+        </button>
+      }
     </p>
     <canvas
       #strip
+      [style.height.px]="height()"
       class="strip"
       role="img"
       [attr.aria-label]="heading()"
@@ -65,15 +87,22 @@ export class TapeComponent {
   private readonly machine = inject(MachineView);
   private readonly places = inject(PlaceChoice);
   private readonly marks = inject(PathMarks);
+  private readonly runs = inject(RunAtWork);
   private readonly strip = viewChild.required<ElementRef<HTMLCanvasElement>>('strip');
   private readonly lens = viewChild.required<ElementRef<HTMLCanvasElement>>('lens');
   private readonly state = toSignal(this.fits.state$, { requireSync: true });
-  private made: RowPainter | null = null;
+  private readonly painters = new TapePainters();
   private ground: { readonly of: readonly unknown[]; readonly canvas: HTMLCanvasElement } | null = null;
   /** Of the strip, px: asked for once, and not while painting. */
   private size = { width: 0, height: 0 };
   private asked: (() => void) | null = null;
   private range: { from: number; to: number; y: number; more: boolean } | null = null;
+
+  /** Other rows there are, and whether they are shown too. */
+  protected readonly others = computed(() => this.state().others.length);
+  protected readonly all = signal(readChoice());
+  private readonly shown = computed(() => (this.all() ? Math.min(MOST_ROWS, this.others()) : 0));
+  protected readonly height = computed(() => TAPE_HEIGHT + this.shown() * ROW_HEIGHT);
 
   protected readonly heading = computed(() => {
     const view = this.state().view;
@@ -116,6 +145,12 @@ export class TapeComponent {
     });
   }
 
+  protected toggle(): void {
+    this.all.update((all) => !all);
+    localStorage.setItem(CHOICE, String(this.all()));
+    this.paint();
+  }
+
   protected press(event: PointerEvent): void {
     if (event.button !== 0 || !this.fits.now.view) return;
     this.strip().nativeElement.setPointerCapture(event.pointerId);
@@ -134,9 +169,11 @@ export class TapeComponent {
     this.range = null;
     const view = this.fits.now.view;
     if (!range || !view) return;
-    const map = tapeMap(view.fit.layout.path.length, this.size.width);
+    const map = this.mapOf(view);
     const s = (x: number): number => (x - map.left) / map.pixelsPerMm;
-    if (this.marks.now) this.marks.take(s(range.to), CORNER_REACH / map.pixelsPerMm);
+    const other = this.otherAt(range.y);
+    if (other) this.runs.choose(other.resolved.run.id);
+    else if (this.marks.now) this.marks.take(s(range.to), CORNER_REACH / map.pixelsPerMm);
     else if (Math.abs(range.to - range.from) >= CLICK_REACH) {
       this.take(
         this.placesBetween(s(Math.min(range.from, range.to)), s(Math.max(range.from, range.to))),
@@ -152,6 +189,12 @@ export class TapeComponent {
       this.context.selectWheel(wrap?.wheel ?? null);
     }
     this.paint();
+  }
+
+  /** The other row that is shown at a height, px. */
+  private otherAt(y: number): FitView | undefined {
+    const row = Math.floor((y - TAPE_HEIGHT) / ROW_HEIGHT);
+    return row < 0 ? undefined : this.fits.now.others.slice(0, this.shown())[row];
   }
 
   protected cancel(): void {
@@ -199,12 +242,18 @@ export class TapeComponent {
   /** Of the row as it is fitted now; made when it is first asked for. */
   private get painter(): RowPainter | null {
     const view = this.fits.now.view;
-    if (!view) return null;
-    const run = view.resolved.run.id;
-    const laid = this.machine.now.machine?.precomputed.rows.get(run) ?? null;
-    if (this.made?.setOut !== view.setOut || this.made.laid !== laid)
-      this.made = new RowPainter(view.fit, view.setOut, view.resolved.sequence, null, run, laid);
-    return this.made;
+    return view && this.painters.painterOf(view, this.machine.now);
+  }
+
+  /** All rows that are shown have one scale, so that the longest goes on the tape. */
+  private get longest(): number {
+    const { view, others } = this.fits.now;
+    const shown = [...(view ? [view] : []), ...others.slice(0, this.shown())];
+    return Math.max(...shown.map(({ fit }) => fit.layout.path.length));
+  }
+
+  private mapOf({ fit }: FitView): TapeMap {
+    return tapeMap(fit.layout.path.length, this.size.width, this.longest);
   }
 
   /** Paints right after the next picture of the screen, however much changes until then. */
@@ -220,10 +269,11 @@ export class TapeComponent {
     const view: FitView | null = this.fits.now.view;
     const { painter } = this;
     if (!view || !painter) return;
-    const { width } = this.size;
-    const map = tapeMap(view.fit.layout.path.length, width);
+    const map = this.mapOf(view);
     const ground = this.groundOf(view, map);
-    painter.moveTo(this.machine.travelOf(view.resolved.run.id), this.playback.now.frame);
+    const moved = (row: RowPainter): void =>
+      row.moveTo(this.machine.travelOf(row.run), this.playback.now.frame);
+    moved(painter);
     const canvas = this.strip().nativeElement;
     const ctx = canvas.getContext('2d');
     const lens = this.lens().nativeElement.getContext('2d');
@@ -233,7 +283,12 @@ export class TapeComponent {
     ctx.clearRect(0, 0, canvas.width, canvas.height);
     if (ground.width > 0) ctx.drawImage(ground, 0, 0);
     ctx.restore();
-    paintTapeLinks(ctx, map, painter, this.places.places);
+    const sprites = this.painters.spritesOf(painter, map.pixelsPerMm, LANES.links.height);
+    paintTapeLinks(ctx, map, { painter, lane: LANES.links, sprites, selected: this.places.places });
+    const others = this.fits.now.others.slice(0, this.shown());
+    const scale = { width: this.size.width, longest: this.longest };
+    paintOtherRows(ctx, others, scale, this.painters, this.machine.now, moved);
+    this.painters.keep(new Set([view, ...others].map(({ resolved }) => resolved.run.id)));
     this.paintRange(ctx);
     this.paintSpot(ctx, map.left, map.pixelsPerMm);
     lens.clearRect(0, 0, LENS, LENS);
@@ -244,7 +299,7 @@ export class TapeComponent {
     const { width, height } = this.size;
     const { fit, job } = view;
     const findings = this.findings.ofRow();
-    const made = [fit, findings, job.unit, this.context.selectedWheel, width, height];
+    const made = [fit, findings, job.unit, this.context.selectedWheel, width, height, map.pixelsPerMm];
     const known = this.ground;
     if (known && made.every((part, i) => part === known.of[i])) return known.canvas;
     const canvas = document.createElement('canvas');
