@@ -3,6 +3,7 @@ export * from './departure';
 export * from './articulation';
 export * from './frame';
 export * from './wheel-turning';
+export * from './nearest-link';
 export * from './stations';
 export * from './pitch-over-cycle';
 export * from './loop';

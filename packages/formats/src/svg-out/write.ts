@@ -161,7 +161,7 @@ function wheelElements(
     const turning = turnings[i];
     const angle = degrees(wheelAngle(turning, travel));
     const at = `translate(${n3(wheel.x)} ${n3(wheel.y)})`;
-    const markup = figureMarkup(wheelFigure(wheel, sequence[0], span), colour);
+    const markup = figureMarkup(wheelFigure(fit, i, sequence[0], span), colour);
     if (speed === 0 || turning.perPitch === 0) {
       return `<g transform="${at} rotate(${n3(angle)})">${markup}</g>`;
     }

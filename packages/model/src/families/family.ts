@@ -123,6 +123,8 @@ export interface Family<P extends AnyPiece> {
   readonly alternates?: string;
   /** How far inside the row's line the face of a plain wheel lies, mm; on it where nothing is said. */
   readonly runningDepth?: (piece: P) => number;
+  /** What runs on a plain wheel is its body between the pins, not what is on them. */
+  readonly runsOnBody?: true;
   /** The wheel whose teeth its pieces mesh with, a tooth gap on the x axis. */
   readonly toothedWheel?: (wheel: ToothedWheel, piece: P) => Figure;
   /** A piece k times as large, where its lengths are not all in its fields. */

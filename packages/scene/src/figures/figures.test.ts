@@ -5,7 +5,10 @@ import {
   parsePathData,
   pathBounds,
   toothRadius,
-  type LaidWheel,
+  DEFAULT_REQUEST,
+  fitRow,
+  type FitOutcome,
+  type WheelSpec,
 } from '@coin-relay/core';
 import {
   bandOf,
@@ -137,18 +140,22 @@ describe('pieces', () => {
 });
 
 describe('wheels', () => {
-  const wheel = (radius: number, teeth: number | null): LaidWheel => ({
-    id: 'w',
-    x: 0,
-    y: 0,
-    radius,
-    turn: 'ccw',
-    teeth,
-  });
+  /** Two alike in line, far apart, and a row of the piece round them. */
+  const round = (size: WheelSpec['size'], pitch: number, pieces: 'stiff' | 'bending' = 'stiff'): FitOutcome =>
+    fitRow(
+      {
+        kind: 'route',
+        closed: true,
+        wheels: [0, 600].map((x, i) => ({ id: `w${i}`, x, y: 0, turn: 'ccw', size })),
+      },
+      { ...DEFAULT_REQUEST, pitch, pieces, hold: 'pitch' },
+    );
+  const teeth = (many: number, pitch: number): WheelSpec['size'] => ({ by: 'teeth', teeth: many, pitch });
+  const plain = (radius: number): WheelSpec['size'] => ({ by: 'radius', radius });
 
   it('a sprocket has a seat for a roller on the pitch circle at angle zero, and as many as teeth', () => {
     const radius = toothRadius(17, 12.7, 'stiff');
-    const { parts } = wheelFigure(wheel(radius, 17), inner, 12.7);
+    const { parts } = wheelFigure(round(teeth(17, 12.7), 12.7), 0, inner, 12.7);
     const seat = 8.51 * 0.51;
     // The arc of each seat has the seat's radius in the path data.
     const arcs = parts[0].d.match(new RegExp(`A${String(Math.round(seat * 1000) / 1000)} `, 'g'));
@@ -161,13 +168,24 @@ describe('wheels', () => {
 
   it('a belt pulley has a groove a tooth and stays inside the pitch line', () => {
     const radius = toothRadius(20, 9.525, 'bending');
-    const [, , x1, y1] = boxOf(wheelFigure(wheel(radius, 20), tooth, 9.525));
+    const [, , x1, y1] = boxOf(wheelFigure(round(teeth(20, 9.525), 9.525, 'bending'), 0, tooth, 9.525));
     expect(Math.max(x1, y1)).toBeLessThan(radius);
   });
 
-  it('a plain wheel’s face is where the row runs on it: half a roller, or half a shoe, inside the line', () => {
-    expect(boxOf(wheelFigure(wheel(30, null), inner, 12.7))[2]).toBeCloseTo(30 - 8.51 / 2, 2);
-    expect(boxOf(wheelFigure(wheel(55, null), shoe, 53))[2]).toBeCloseTo(55 - 53 * 0.1, 2);
+  it('a plain wheel’s face is where a roller runs on it', () => {
+    const fit = round(plain(30), 12.7);
+    const { radius } = fit.layout.wheels[0];
+    expect(boxOf(wheelFigure(fit, 0, inner, 12.7))[2]).toBeCloseTo(radius - 8.51 / 2, 2);
+  });
+
+  it('under shoes it touches their inner faces, which lie as chords: it cuts into none', () => {
+    const fit = round(plain(55), 53);
+    const { radius } = fit.layout.wheels[0];
+    // √(R² − p² / 4) to the middle of a shoe, by hand; its face lies most of half its thickness inside.
+    const middle = Math.sqrt(radius ** 2 - 26.5 ** 2);
+    const rim = boxOf(wheelFigure(fit, 0, shoe, 53))[2];
+    expect(rim).toBeCloseTo(middle - 53 * 0.1 * 0.92, 1);
+    expect(rim).toBeLessThan(middle - 53 * 0.1 * 0.78);
   });
 });
 

@@ -1,4 +1,4 @@
-import type { LaidWheel } from '@coin-relay/core';
+import { nearestLink, type FitOutcome } from '@coin-relay/core';
 import {
   circle,
   data,
@@ -11,12 +11,25 @@ import {
 } from '@coin-relay/model';
 
 /**
- * A wheel about its centre, at angle zero: one whose teeth mesh with the row on it, or a plain one.
- * A toothed wheel has a tooth gap on the x axis.
+ * Wheel i of a fitted row about its centre, at angle zero: one whose teeth mesh with the row on it, or
+ * a plain one, whose rim touches the inner faces of what runs over it. A toothed wheel has a tooth
+ * gap on the x axis.
  */
-export function wheelFigure({ radius, teeth }: LaidWheel, piece: JobPiece, pitch: number): Figure {
-  const { toothedWheel, runningDepth } = familyOf(piece);
-  if (teeth === null) return plainWheel(Math.max(radius - (runningDepth?.(piece) ?? 0), radius * 0.5));
+export function wheelFigure(
+  { layout, row, request }: FitOutcome,
+  i: number,
+  piece: JobPiece,
+  pitch: number,
+): Figure {
+  const wheel = layout.wheels[i];
+  const { radius, teeth } = wheel;
+  const { toothedWheel, runningDepth, runsOnBody } = familyOf(piece);
+  if (teeth === null) {
+    const wrap = layout.wraps.at(i);
+    const chords = runsOnBody && request.pieces === 'stiff' && wrap !== undefined;
+    const face = chords ? nearestLink(row, wheel, wrap) : radius;
+    return plainWheel(Math.max(face - (runningDepth?.(piece) ?? 0), radius * 0.5));
+  }
   // Teeth for pieces that mesh with none: as high as such pieces are thick.
   return toothedWheel?.({ radius, teeth, pitch }, piece) ?? sprocket(radius, teeth, pitch * 0.5, pitch);
 }

@@ -100,8 +100,8 @@ export class RowPainter {
     this.looks = new PieceLooks(this.scene);
     const colour = (material: string): string => colourOf(setOut.materials, material);
     const [first] = sequence;
-    this.wheels = fit.layout.wheels.map((wheel) =>
-      figureParts(wheelFigure(wheel, first, this.scene.span), colour),
+    this.wheels = fit.layout.wheels.map((_, i) =>
+      figureParts(wheelFigure(fit, i, first, this.scene.span), colour),
     );
     const band = bandOf(first);
     this.band = band

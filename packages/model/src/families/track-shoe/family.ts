@@ -1,6 +1,6 @@
 import { TAU } from '@coin-relay/core';
 import { plainEntry, single, type Family, type MadeOf } from '../family';
-import { trackShoe as figure } from './figure';
+import { KNUCKLE, trackShoe as figure } from './figure';
 import { trackShoeFields, type TrackShoe } from './piece';
 
 /** A track shoe of a pitch, with proportions that look right. */
@@ -26,5 +26,7 @@ export const trackShoe = {
   entries: [plainEntry('shoe', 'Track shoe', () => shoePieces(50))],
   width: ({ thickness, grouser }) => thickness + grouser,
   figure,
-  runningDepth: ({ thickness }) => thickness / 2,
+  // Its knuckles stand out a little from the plate.
+  runningDepth: ({ thickness }) => (thickness / 2) * KNUCKLE,
+  runsOnBody: true,
 } as const satisfies Family<TrackShoe>;

@@ -1,13 +1,16 @@
 import { circle, data, type Figure } from '../../figure/figure';
 import type { TrackShoe } from './piece';
 
+/** Radius of the knuckles at the pins, of half the thickness. */
+export const KNUCKLE = 0.92;
+
 /**
  * A track shoe from pin (0, 0) to pin (span, 0): a plate with hinge knuckles at both pins, a
  * guide horn on the wheels' side (y positive) and a grouser on the ground's.
  */
 export function trackShoe(piece: TrackShoe, span: number): Figure {
   const t = piece.thickness / 2;
-  const knuckle = t * 0.92;
+  const knuckle = t * KNUCKLE;
   const start = knuckle * 1.08;
   const m = span / 2;
   const { horn, grouser } = piece;
