@@ -3,7 +3,7 @@ import { familyOf, behaviourOf, type JobPiece } from '../families';
 import type { Job, Unit } from '../job/schema';
 import { formatExact, formatLength } from '../units';
 import type { ResolvedRun } from '../resolve';
-import { pathWords } from './path-words';
+import { drawnWords, fittedWords, pathWords } from './path-words';
 
 /** What a part of the fit sentence speaks of, so that a screen can make it the control for that. */
 export type SentenceSubject = 'text' | 'path' | 'pitch' | 'lengths' | 'ideal' | 'count' | 'give';
@@ -33,7 +33,7 @@ export function fitSentence(job: Job, resolved: ResolvedRun, fit: FitOutcome): F
   const parts: SentencePart[] = [
     text(`${pathWords(resolved.path)}, `),
     { subject: 'path', text: formatLength(fit.length, unit) },
-    text(fit.layout.path.closed ? ' round' : ' long'),
+    text(`${fit.layout.path.closed ? ' round' : ' long'}${drawnWords(fit, unit)}`),
     text(partWords(fit, unit)),
     ...pitchParts(fit, unit),
     text(': '),
@@ -42,7 +42,7 @@ export function fitSentence(job: Job, resolved: ResolvedRun, fit: FitOutcome): F
     { subject: 'count', text: `${fit.count} ${fit.count === 1 ? one : many}` },
     text(`${countWords(fit)}${jointWords(fit, first)}; `),
     { subject: 'give', text: giveWords(fit, unit) },
-    text('.'),
+    text(`${becomesWords(fit, unit)}.`),
   ];
   return { parts, verdict: verdictOf(fit, unit, one, many) };
 }
@@ -76,6 +76,12 @@ function pitchParts({ request }: FitOutcome, unit: Unit): SentencePart[] {
 
 const listed = (items: readonly string[]): string =>
   items.length < 2 ? items.join('') : `${items.slice(0, -1).join(', ')} and ${items[items.length - 1]}`;
+
+/** How long the path has become, where that is not as it was drawn. */
+function becomesWords(fit: FitOutcome, unit: Unit): string {
+  const fitted = fittedWords(fit, unit);
+  return fitted && `: ${formatLength(fit.layout.path.length, unit)}${fitted}`;
+}
 
 /** How much of the path the row is on, where it is not all of it. */
 function partWords({ window, layout }: FitOutcome, unit: Unit): string {

@@ -12,7 +12,7 @@ describe('the fit sentence', () => {
   it('says length, pitch, ideal and whole count, what gives way, and how it closes', () => {
     const { text, good, verdict } = readSentence(lift());
     expect(text).toMatch(
-      /^Route round three wheels, \d+\.\d\d mm round, at a pitch of 12\.70 mm: 90\.\d\d would fit\. Put in 90 links, 15 times 6; the pitch becomes 12\.\d{4} mm \([+−]\d\.\d\d %\), its toothed wheels with it\.$/,
+      /^Route round three wheels, \d+\.\d\d mm round as drawn, at a pitch of 12\.70 mm: 90\.\d\d would fit\. Put in 90 links, 15 times 6; the pitch becomes 12\.\d{4} mm \([+−]\d\.\d\d %\), its toothed wheels with it: \d+\.\d\d mm as fitted\.$/,
     );
     expect(good).toBe(true);
     expect(verdict).toMatch(/^closes exactly, ripple \d+ ppm$/);

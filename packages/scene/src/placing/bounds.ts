@@ -1,4 +1,4 @@
-import { pathBounds } from '@coin-relay/core';
+import { isOnPath, pathBounds } from '@coin-relay/core';
 import type { Box } from './box';
 import { twinMatrix } from './copies';
 import type { RowScene } from './scene';
@@ -14,6 +14,12 @@ export function rowBounds(scene: RowScene): Box {
     box[3] = Math.max(box[3], y + r);
   };
   for (const { x, y, radius } of fit.layout.wheels) take(x, y, radius);
+  // Chords leave the path to its outside, and links that run on past an end leave it altogether.
+  const { pins, links, step } = scene.frame;
+  for (let k = 0; k < links; k++) {
+    if (!isOnPath(fit.row, scene.frame, k)) continue;
+    for (const p of [2 * k * step, 2 * k * step + 2]) take(pins[p], pins[p + 1], 0);
+  }
   const beside = Math.max(
     span * 0.8,
     ...pieces.map(({ box: [x0, y0, x1, y1], setting, span: own }) => {

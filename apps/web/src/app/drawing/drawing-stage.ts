@@ -6,7 +6,7 @@ import type { PathSketch } from '../engine/sketch';
 import { sameGrip, type Grip, type Handle } from '../path-kinds';
 import type { PictureShelf } from '../shared/picture-shelf';
 import { handleAt, paintHandles } from './handle-painter';
-import { paintCrosses, paintGuides, type Overlay } from './overlay-painter';
+import { paintAway, paintCrosses, paintGuides, type Overlay } from './overlay-painter';
 import { paintBackdrop, paintPaper } from './paper-painter';
 import { paintApproaches, paintCorners, paintMarks, paintSpot, paintTightest } from './path-painter';
 import { placeAt, placesIn } from './place-finder';
@@ -17,14 +17,11 @@ import type { Trail } from './trail';
 import { RestingRows } from './resting-rows';
 import { ALL_IN_FULL, viewOfRows, type RowPainter, type RowView } from './row-painter';
 import { RowPainters, type ShownRow } from './row-painters';
+import { Seen } from './seen';
 import { SketchPainter } from './sketch-painter';
 import { paintTravel } from './travel-painter';
-import { fitView, roundAll, toModel, toScreen, zoomAbout, type Bounds, type ViewPort } from './view-port';
+import { roundAll, toModel, toScreen, type Bounds, type ViewPort } from './view-port';
 
-/** Room round the picture, px, when all of it is shown. */
-const MARGIN = 46;
-/** A place within this part of the way from the middle to the edge is well in sight. */
-const SEEN = 0.85;
 /** How far beside a link a press still is on it, px. */
 const PLACE_REACH = 3;
 /** What an empty sheet shows, mm. */
@@ -40,7 +37,7 @@ export class DrawingStage {
   private readonly paperLayer = new Konva.Layer({ listening: false });
   private readonly machineLayer = new Konva.Layer({ listening: false });
   private readonly handleLayer = new Konva.Layer({ listening: false });
-  private view: ViewPort = { scale: 1, x: 0, y: 0 };
+  private readonly seen: Seen;
   private painter: RowPainter | null = null;
   private readonly painters: RowPainters;
   private sketch = new SketchPainter([]);
@@ -61,8 +58,6 @@ export class DrawingStage {
   private chosen: ReadonlySet<number> = new Set();
   private spot: number | null = null;
   private changing = false;
-  /** All was to be shown before all was made. */
-  private wantsAll = false;
   private readonly resting = new RestingRows();
 
   constructor(
@@ -73,6 +68,15 @@ export class DrawingStage {
     pictures: PictureShelf | null = null,
   ) {
     this.painters = new RowPainters(pictures);
+    this.seen = new Seen({
+      size: () => this.stage.size(),
+      bounds: () => this.bounds(),
+      ready: () => this.painters.complete,
+      changed: (view) => {
+        this.draw();
+        this.viewChanged(view);
+      },
+    });
     this.stage = new Konva.Stage({
       container: element,
       width: element.clientWidth,
@@ -108,7 +112,7 @@ export class DrawingStage {
     this.blamed = blamed;
     this.machineLayer.batchDraw();
     this.makingChanged(!this.painters.complete);
-    if (this.wantsAll && this.painters.complete) this.showAll();
+    this.follow();
   }
 
   /** Shows paths that no fitted row shows; the one at work stands out. */
@@ -116,6 +120,7 @@ export class DrawingStage {
     if (sketches !== this.sketch.sketches) this.sketch = new SketchPainter(sketches);
     this.atWork = atWork;
     this.machineLayer.batchDraw();
+    this.follow();
   }
 
   /** While a drag changes the document, rows that it does not change are painted once. */
@@ -124,6 +129,7 @@ export class DrawingStage {
     this.changing = changing;
     this.resting.clear();
     this.machineLayer.batchDraw();
+    this.follow();
   }
 
   /** Paints the row anew: a picture it needs has come. */
@@ -153,11 +159,7 @@ export class DrawingStage {
     if (s !== null && this.painter && !this.stale) {
       const at = newReading();
       pathReader(this.painter.fit.layout.path)(s, at);
-      const p = toScreen(this.view, at[0], at[1]);
-      const { x, y } = { x: this.stage.width() / 2, y: this.stage.height() / 2 };
-      const off = Math.max(Math.abs(p.x - x) / x, Math.abs(p.y - y) / y);
-      // What is well in sight already stays where it is.
-      if (off > SEEN) this.pan(x - p.x, y - p.y);
+      this.seen.goTo(toScreen(this.view, at[0], at[1]));
     }
     this.machineLayer.batchDraw();
   }
@@ -263,36 +265,39 @@ export class DrawingStage {
     this.machineLayer.batchDraw();
   }
 
-  /** Takes another size; the middle of what is seen stays the middle. */
+  /** Takes another size. */
   resize(width: number, height: number): void {
-    if (width === this.stage.width() && height === this.stage.height()) return;
-    const { view, stage } = this;
-    this.view = {
-      ...view,
-      x: view.x + (width - stage.width()) / 2,
-      y: view.y + (height - stage.height()) / 2,
-    };
+    const { stage } = this;
+    const before = { width: stage.width(), height: stage.height() };
+    if (width === before.width && height === before.height) return;
     // This paints all of it: what has no picture until the next frame would flicker.
     stage.size({ width, height });
-    this.viewChanged(this.view);
+    this.seen.resized(before);
   }
 
   showAll(): void {
-    this.setView(fitView(this.bounds(), this.stage.width(), this.stage.height(), MARGIN));
-    this.wantsAll = !this.painters.complete;
+    this.seen.all();
   }
 
   zoom(factor: number, at?: Vec): void {
-    const { x, y } = at ?? { x: this.stage.width() / 2, y: this.stage.height() / 2 };
-    this.setView(zoomAbout(this.view, x, y, factor));
+    this.seen.zoom(factor, at);
   }
 
   pan(dx: number, dy: number): void {
-    this.setView({ ...this.view, x: this.view.x + dx, y: this.view.y + dy });
+    this.seen.pan(dx, dy);
   }
 
   get current(): ViewPort {
-    return this.view;
+    return this.seen.view;
+  }
+
+  private get view(): ViewPort {
+    return this.seen.view;
+  }
+
+  /** Keeps what is drawn in the picture, but not while it is being dragged. */
+  private follow(): void {
+    if (!this.changing) this.seen.follow();
   }
 
   private bounds(): Bounds {
@@ -311,13 +316,6 @@ export class DrawingStage {
       boxes.push(...boxes.map(([a, b, c, d]): Bounds => [a + end.dx, b + end.dy, c + end.dx, d + end.dy]));
     if (boxes.length === 0) return this.painter ? rowBounds(this.painter.scene) : EMPTY;
     return roundAll(boxes);
-  }
-
-  private setView(view: ViewPort): void {
-    this.view = view;
-    this.wantsAll = false;
-    this.draw();
-    this.viewChanged(view);
   }
 
   private draw(): void {
@@ -371,11 +369,8 @@ export class DrawingStage {
 
   /** What of the rows is in sight. Where the machine drives it is painted somewhere else than it stands. */
   private rowView(): RowView {
-    const { view, stage } = this;
     if (this.drives && this.machine) return ALL_IN_FULL;
-    const low = toModel(view, 0, stage.height());
-    const high = toModel(view, stage.width(), 0);
-    return viewOfRows(this.painters.all, [low.x, low.y, high.x, high.y]);
+    return viewOfRows(this.painters.all, this.seen.box);
   }
 
   /** Moves all that follows on over the ground, where the machine drives. */
@@ -391,7 +386,9 @@ export class DrawingStage {
   }
 
   private paintOver(ctx: CanvasRenderingContext2D): void {
-    const { view, overlay } = this;
+    const { view, overlay, painter } = this;
+    const away = painter && !this.stale ? this.seen.wayTo(rowBounds(painter.scene)) : null;
+    if (away) paintAway(ctx, away);
     paintGuides(ctx, overlay, view);
     paintHandles(ctx, this.handles, view, this.hovered);
     paintCrosses(ctx, overlay, view);

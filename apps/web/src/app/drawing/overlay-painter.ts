@@ -48,3 +48,21 @@ export function paintCrosses(ctx: CanvasRenderingContext2D, { marks }: Overlay, 
     ctx.stroke();
   }
 }
+
+/** Points from the edge of the drawing to what lies out of sight. */
+export function paintAway(
+  ctx: CanvasRenderingContext2D,
+  { x, y, angle }: { readonly x: number; readonly y: number; readonly angle: number },
+): void {
+  ctx.save();
+  ctx.translate(x, y);
+  ctx.rotate(angle);
+  ctx.fillStyle = THEME.accent;
+  ctx.beginPath();
+  ctx.moveTo(14, 0);
+  ctx.lineTo(-8, 9);
+  ctx.lineTo(-3, 0);
+  ctx.lineTo(-8, -9);
+  ctx.fill();
+  ctx.restore();
+}

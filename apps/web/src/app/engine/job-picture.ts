@@ -1,4 +1,5 @@
 import {
+  fittedWords,
   fitSentence,
   formatLength,
   needsPrecomputing,
@@ -48,7 +49,7 @@ export function pictureOf(job: Job): Reply<JobPicture> {
       rows,
       prepared: needsPrecomputing(job) ? precomputeFrames(job, rows) : NOTHING_PRECOMPUTED,
       link: pieceSummary(job, resolved.sequence[0]),
-      facts: `${fit.count} ${many} on ${formatLength(fit.layout.path.length, job.unit)}${others}`,
+      facts: `${fit.count} ${many} on ${formatLength(fit.layout.path.length, job.unit)}${fittedWords(fit, job.unit)}${others}`,
       verdict: fitSentence(job, resolved, fit).verdict,
     },
   };

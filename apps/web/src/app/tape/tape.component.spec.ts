@@ -30,7 +30,7 @@ afterEach(() => vi.restoreAllMocks());
 describe('the tape', () => {
   it('says how long it is, and how the row closes', async () => {
     const { view, fit } = await tapeOf('demo-coin-lift');
-    expect(view.text()).toContain('the loop laid out straight, 0 to');
+    expect(view.text()).toContain('the loop laid out straight as fitted, 0 to');
     expect(view.text()).toContain(`${fit.layout.path.length.toFixed(2)} mm`);
     expect(view.element.querySelector('figcaption')?.textContent).toContain('closing place: 0.000');
     expect(view.element.querySelector('.lens')?.getAttribute('aria-label')).toContain('closing place');

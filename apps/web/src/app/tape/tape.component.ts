@@ -10,7 +10,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
-import { formatLength } from '@coin-relay/model';
+import { fittedWords, formatLength } from '@coin-relay/model';
 import { eachPlace } from '../drawing/place-finder';
 import type { RowPainter } from '../drawing/row-painter';
 import { Findings } from '../engine/findings.service';
@@ -108,7 +108,7 @@ export class TapeComponent {
     const view = this.state().view;
     if (!view) return 'nothing to lay out yet';
     const { fit, job } = view;
-    return `the ${fit.layout.path.closed ? 'loop' : 'path'} laid out straight, 0 to ${formatLength(fit.layout.path.length, job.unit)}`;
+    return `the ${fit.layout.path.closed ? 'loop' : 'path'} laid out straight${fittedWords(fit, job.unit)}, 0 to ${formatLength(fit.layout.path.length, job.unit)}`;
   });
   protected readonly closing = computed(() => {
     const view = this.state().view;

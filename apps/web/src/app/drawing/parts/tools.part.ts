@@ -66,13 +66,13 @@ export class ToolsPart implements DrawingPart {
       if (context.at === 'motion') return anchorTool.handles();
       // While places are set out, what moves the path is out of the way.
       if (context.at === 'set-out') return [];
+      if (context.at === 'path') return pathTool.handles();
+      // A wheel is taken hold of as it is, in any step; what shapes the path is shown where that is worked on.
+      const wheels = pathTool.handles().filter(({ look }) => look === 'wheel');
       const grip = context.at === 'fit' ? spacingTool.grip() : null;
       return grip
-        ? [
-            ...pathTool.handles(),
-            { grip: { of: 'spacing' }, look: 'spacing', x: grip.x, y: grip.y, from: grip.from },
-          ]
-        : pathTool.handles();
+        ? [...wheels, { grip: { of: 'spacing' }, look: 'spacing', x: grip.x, y: grip.y, from: grip.from }]
+        : wheels;
     };
     merge(
       store.job$,

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { NgComponentOutlet } from '@angular/common';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { findCorners, tightestBend, writePathData } from '@coin-relay/core';
-import { formatLength, freshId } from '@coin-relay/model';
+import { fittedWords, formatLength, freshId } from '@coin-relay/model';
 import { catchError, distinctUntilChanged, from, map, of, switchMap } from 'rxjs';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { addPath } from '../../document/commands';
@@ -79,6 +79,7 @@ export class PathStepComponent {
     const close = fitted?.approaches.length ?? 0;
     return {
       length: formatLength(path.length, job.unit),
+      which: fitted ? fittedWords(fitted.fit, job.unit) : '',
       closed: path.closed,
       bend: tightest
         ? `tightest bend ${formatLength(tightest.radius, job.unit)} at ${formatLength(tightest.s, job.unit)}`
