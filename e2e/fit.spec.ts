@@ -123,7 +123,12 @@ test('a gap is mended by letting the pitch give way', async ({ page, request }) 
   await page.locator('relay-fit-step fieldset').getByText('nothing', { exact: true }).click();
   await expect(verdict(page)).toContainText('open by');
   await openStep(page, 'Check');
-  await page.getByRole('button', { name: 'let the pitch give way' }).click();
+  await page.locator('relay-check-step').getByRole('button', { name: 'let the pitch give way' }).click();
+  await expect(verdict(page)).toContainText('closes exactly');
+  // The same press beside the verdict.
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(verdict(page)).toContainText('open by');
+  await page.locator('relay-sentence').getByRole('button', { name: 'let the pitch give way' }).click();
   await expect(verdict(page)).toContainText('closes exactly');
 });
 

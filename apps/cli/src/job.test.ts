@@ -24,9 +24,9 @@ describe('parts and places of a job', () => {
     expect(places[0]).toMatchObject({ place: 1, piece: 'Fish', by: 'handed out', leftOut: false });
     expect(places.filter(({ leftOut }) => leftOut).map(({ place }) => place)).toEqual([15, 16, 17]);
     expect(answer('places', '--job', jobFile('demo-lamp-festoon'))['rules']).toEqual([
-      { matched: 5, taken: 5 },
-      { matched: 1, taken: 1 },
-      { matched: 1, taken: 1 },
+      { matched: 5, taken: 5, spots: null },
+      { matched: 1, taken: 1, spots: null },
+      { matched: 1, taken: 1, spots: null },
     ]);
   });
 

@@ -34,17 +34,28 @@ export function partsAnswer(job: unknown, run?: string): PartsAnswer {
 /** Every place of a row: where it is, which way it points (degrees), which piece, and what put it there. */
 export interface PlacesAnswer {
   readonly places: readonly PlaceRow[];
-  /** For every rule: how many places match it, and how many it has in the end. */
-  readonly rules: readonly { readonly matched: number; readonly taken: number }[];
+  /**
+   * For every rule: how many places match it, how many it has in the end, and of how many corners or
+   * points (null where it is on none).
+   */
+  readonly rules: readonly {
+    readonly matched: number;
+    readonly taken: number;
+    readonly spots: number | null;
+  }[];
 }
 
 /** @throws RelayError where the job cannot be read or fitted */
 export function placesAnswer(job: unknown, run?: string): PlacesAnswer {
   const { fit, setOut } = laid(job, run);
-  const { matched, taken } = setOut.table;
+  const { matched, taken, spots } = setOut.table;
   return {
     places: placeRows(fit, setOut),
-    rules: [...matched].map((n, i) => ({ matched: n, taken: taken[i] })),
+    rules: setOut.setOut.rules.map(({ on: { role } }, i) => ({
+      matched: matched[i],
+      taken: taken[i],
+      spots: role === 'corners' || role === 'points' ? spots[i] : null,
+    })),
   };
 }
 

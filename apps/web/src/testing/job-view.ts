@@ -1,10 +1,11 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import type { Type } from '@angular/core';
+import type { Provider, Type } from '@angular/core';
 import { By } from '@angular/platform-browser';
 import { demoJobs, type Job, type LoadedJob, type SavedJob } from '@coin-relay/model';
 import { NzSelectComponent } from 'ng-zorro-antd/select';
 import { of, type Observable } from 'rxjs';
 import { expect, vi } from 'vitest';
+import { CatalogueApi } from '../app/api/catalogue-api.service';
 import { JobApi } from '../app/api/job-api.service';
 import { JobStore } from '../app/document/job-store.service';
 import { UnsentChanges } from '../app/document/unsent-changes.service';
@@ -53,7 +54,12 @@ export interface JobView<T> {
   press(words: string | RegExp): Promise<void>;
 }
 
-export async function jobView<T>(component: Type<T>, job: Job): Promise<JobView<T>> {
+/** @param outside what else stands in for the server */
+export async function jobView<T>(
+  component: Type<T>,
+  job: Job,
+  outside: readonly Provider[] = [],
+): Promise<JobView<T>> {
   const api = {
     load: (id: string): Observable<LoadedJob> =>
       of({ id, revision: 1, updatedAt: 'then', job, history: { edits: [], done: 0 } }),
@@ -73,6 +79,8 @@ export async function jobView<T>(component: Type<T>, job: Job): Promise<JobView<
       { provide: JobApi, useValue: api },
       { provide: UnsentChanges, useValue: unsent },
       { provide: FitPool, useValue: poolHere() },
+      { provide: CatalogueApi, useValue: { links: () => of([]) } },
+      ...outside,
     ],
   });
   await TestBed.compileComponents();

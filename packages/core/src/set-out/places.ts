@@ -91,6 +91,8 @@ export interface PlaceTable {
   readonly handed: Int32Array;
   /** For every rule: how many places match it, and how many of them it has in the end. */
   readonly matched: Int32Array;
+  /** For every rule on corners or points: how many there are; two may be nearest to one place. 0 for others. */
+  readonly spots: Int32Array;
   readonly taken: Int32Array;
   /** For everything done by hand: the place it is at now, −1 where there is none. */
   readonly handPlaces: Int32Array;
@@ -116,6 +118,7 @@ export function resolvePlaces(plan: SetOutPlan, row: RestingRow): PlaceTable {
   plan.rules.forEach((rule, r) => {
     const places = rolePlaces(rule.on, row);
     table.matched[r] = places.length;
+    table.spots[r] = spotsOf(rule.on, row);
     for (const { place, at } of places) {
       const piece = rule.piece < 0 ? table.piece[place] : rule.piece;
       const finish = rule.finish < 0 && rule.piece < 0 ? table.finish[place] : rule.finish;
@@ -140,6 +143,9 @@ export function resolvePlaces(plan: SetOutPlan, row: RestingRow): PlaceTable {
   spread(table, plan);
   return table;
 }
+
+const spotsOf = ({ role }: Role, { corners, points }: RestingRow): number =>
+  role === 'corners' ? corners.length : role === 'points' ? points.length : 0;
 
 function put(t: PlaceTable, i: number, by: number, piece: number, finish: number, touch: Touch): void {
   t.piece[i] = piece;
@@ -206,6 +212,7 @@ function emptyTable(count: number, { rules, byHand, order, steps }: SetOutPlan):
     wire: new Uint8Array(count),
     handed: new Int32Array(count).fill(-1),
     matched: new Int32Array(rules.length),
+    spots: new Int32Array(rules.length),
     taken: new Int32Array(rules.length),
     handPlaces: new Int32Array(byHand.length),
   };

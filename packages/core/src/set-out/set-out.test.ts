@@ -231,6 +231,15 @@ describe('what stands where', () => {
     expect([...table.plain]).toEqual(new Array(12).fill(0));
   });
 
+  it('points that share a place are told apart from places that are matched', () => {
+    const table = resolvePlaces(
+      plan({ rules: [rule({ role: 'points' }, 1), rule({ role: 'corners' }, 1), rule({ role: 'first' }, 1)] }),
+      row(12, false, { points: [5, 6, 7, 52, 53], corners: [] }),
+    );
+    expect([...table.matched]).toEqual([2, 0, 1]);
+    expect([...table.spots]).toEqual([5, 0, 0]);
+  });
+
   it('a rule that names no piece keeps the one that is there, also from an earlier rule', () => {
     const table = resolvePlaces(
       plan({ rules: [rule({ role: 'first' }, 1), rule({ role: 'first' }, -1, { turn: 1, finish: 3 })] }),

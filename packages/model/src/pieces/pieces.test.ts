@@ -30,6 +30,7 @@ import {
   resized,
   reversed,
   withFreshIds,
+  withFreshNames,
   withPiecesInRun,
   withPins,
 } from './index';
@@ -315,6 +316,22 @@ describe('another link in a run', () => {
     expect(beads.pieces.at(-1)!.variation).toEqual({ ...variation, wire: 0 });
     const round = withPiecesInRun(lift, 'row', roundLinkPieces(ROUND_LINK_SIZES[0]));
     expect(round.pieces.slice(-2).map((piece) => piece.variation)).toEqual([variation, variation]);
+  });
+
+  it('what is added is called as nothing else is: by its length, or by a number', () => {
+    const job = demo('demo-coin-lift');
+    const beads = [14, 14, 20, 14].map((pitch) => ({ ...beadPieces(pitch).pieces[0], name: 'Bead' }));
+    const names = withFreshNames(beads, job).map(({ name }) => name);
+    // Beads are 0.92 of their spacing long.
+    expect(names).toEqual(['Bead', 'Bead 12.88', 'Bead 18.4', 'Bead 12.88 2']);
+    expect(withFreshNames([{ ...beads[0], name: 'Inner link' }], job)[0].name).toBe('Inner link 12.88');
+    const long = 'x'.repeat(80);
+    const [first, second] = withFreshNames(
+      [beads[0], beads[0]].map((bead) => ({ ...bead, name: long })),
+      job,
+    );
+    expect([first.name.length, second.name.length]).toEqual([80, 80]);
+    expect(second.name).not.toBe(first.name);
   });
 
   it('a hanging row that is counted hangs the new link', () => {

@@ -1,9 +1,18 @@
-import { withPitch, behaviourOf, familyOf, isBand, pitchConflict, type JobPiece } from '../families';
+import {
+  laidLength,
+  withPitch,
+  behaviourOf,
+  familyOf,
+  isBand,
+  pitchConflict,
+  type JobPiece,
+} from '../families';
 import type { MadePieces } from '../catalogue';
 import { laysEndToEnd, piecesOfRun, PLAIN_SET_OUT } from '../job';
 import type { Job, Run, SetOut } from '../job/schema';
 import { pathNeeds } from '../job/path-needs';
 import { kindOf } from '../path-kinds/all';
+import { formatLengthNumber } from '../units';
 
 /** Pieces renamed so that no id is taken twice, and what each was called before. */
 export function withFreshIds(
@@ -20,6 +29,30 @@ export function withFreshIds(
     return { ...piece, id };
   });
   return { pieces: fresh, renamed };
+}
+
+/** Longest name of a piece. */
+const LONGEST = 80;
+
+/**
+ * Pieces that are called as none is that is there already: by their length along the path, where that
+ * tells them from the others, else by a number.
+ */
+export function withFreshNames(
+  pieces: readonly JobPiece[],
+  { pieces: there, unit }: Pick<Job, 'pieces' | 'unit'>,
+): JobPiece[] {
+  const taken = new Set(there.map(({ name }) => name));
+  return pieces.map((piece) => {
+    const called = (more: string): string => `${piece.name.slice(0, LONGEST - more.length)}${more}`;
+    const size = formatLengthNumber(laidLength(piece), unit).replace(/\.?0+$/, '');
+    const tries = ['', ` ${size}`];
+    let name = tries.map(called).find((tried) => !taken.has(tried));
+    for (let k = 2; name === undefined; k++)
+      if (!taken.has(called(` ${size} ${k}`))) name = called(` ${size} ${k}`);
+    taken.add(name);
+    return name === piece.name ? piece : { ...piece, name };
+  });
 }
 
 /**

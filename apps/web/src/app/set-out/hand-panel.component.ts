@@ -39,7 +39,7 @@ export class HandPanelComponent {
   protected readonly words = computed(() => {
     const n = this.chosen().size;
     if (n === 0)
-      return 'Click links on the drawing or the tape; hold Shift for more, or draw a box. On the tape a drag takes a range.';
+      return 'Click links on the drawing or the tape; with Shift held more of them, or all in a box that you draw. On the tape a drag takes a range.';
     if (n === 1) return `Place ${[...this.chosen()][0] + 1} is chosen.`;
     return `${n} places are chosen.`;
   });

@@ -1,5 +1,6 @@
 import { CdkDrag, CdkDropList, moveItemInArray, type CdkDragDrop } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import type { PlaceTable } from '@coin-relay/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { freshId, materialsOf, type Role, type Rule } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
@@ -41,7 +42,7 @@ export class RulesPanelComponent {
     return (view?.setOut.rules ?? []).map((rule, i) => ({
       rule,
       words: roleWords(rule.on),
-      takes: takesWords(table?.matched[i], table?.taken[i]),
+      takes: table ? takesWords(table.matched[i], table.taken[i], spotWords(rule.on, table, i)) : '',
       none: table?.matched[i] === 0,
     }));
   });
@@ -103,11 +104,17 @@ export class RulesPanelComponent {
   }
 }
 
-function takesWords(matched: number | undefined, taken: number | undefined): string {
-  if (matched === undefined || taken === undefined) return '';
+function takesWords(matched: number, taken: number, spots: string): string {
   if (matched === 0) return '▲ matches no place on this row now';
   const places = (n: number): string => `${n} ${n === 1 ? 'place' : 'places'}`;
   return taken === matched
-    ? `takes ${places(taken)}`
-    : `takes ${places(taken)} of the ${matched} it matches; the others go to what comes after it`;
+    ? `takes ${places(taken)}${spots}`
+    : `takes ${places(taken)} of the ${matched} it matches${spots}; the others go to what comes after it`;
+}
+
+/** How many corners or points of the path share a place with another one. */
+function spotWords({ role }: Role, { spots, matched }: PlaceTable, i: number): string {
+  const shared = spots[i] - matched[i];
+  if ((role !== 'corners' && role !== 'points') || shared <= 0) return '';
+  return `: of ${spots[i]} ${role}, ${shared} ${shared === 1 ? 'is' : 'are'} nearest to a place that another one has`;
 }

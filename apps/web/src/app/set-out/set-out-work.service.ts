@@ -1,8 +1,16 @@
 import { inject, Injectable } from '@angular/core';
-import { adaptedTo, PLAIN_SET_OUT, type Job, type JobPiece, type Run, type SetOut } from '@coin-relay/model';
+import {
+  adaptedTo,
+  PLAIN_SET_OUT,
+  type Job,
+  type JobPiece,
+  type Material,
+  type Run,
+  type SetOut,
+} from '@coin-relay/model';
 import type { Draft } from 'immer';
 import { combineLatest, map } from 'rxjs';
-import { addPieces, changeSetOut, type Command } from '../document/commands';
+import { addMaterials, addPieces, changeSetOut, type Command } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { FitService } from '../engine/fit.service';
 import { RunAtWork } from '../session/run-at-work.service';
@@ -66,12 +74,21 @@ export class SetOutWork {
     return adaptedTo(job, run, piece) === piece ? { id, prepare: null } : this.added([piece]);
   }
 
-  /** Brings pieces into the job for the run; the first of them is chosen. */
-  added(pieces: readonly JobPiece[]): ChosenPiece | null {
+  /** Brings pieces into the job for the run, with materials they need; the first of them is chosen. */
+  added(pieces: readonly JobPiece[], materials: readonly Material[] = []): ChosenPiece | null {
     const { job } = this.store;
     const { run } = this.runs;
     if (!job || !run) return null;
     const { command, ids } = addPieces(job, run.id, pieces);
-    return { id: ids[0], prepare: command };
+    return {
+      id: ids[0],
+      prepare: {
+        ...command,
+        recipe: (draft) => {
+          command.recipe(draft);
+          addMaterials(draft, materials);
+        },
+      },
+    };
   }
 }

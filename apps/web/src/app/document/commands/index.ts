@@ -9,6 +9,8 @@ export {
   setBehaviour,
   setPitch,
   takeOwnLink,
+  addMaterials,
+  renamePiece,
 } from './piece';
 export { changeSetOut, handPlacesOf, setSequence, touchPlaces, type HandPlaces } from './set-out';
 export type { HandPlace } from './set-out';

@@ -11,6 +11,7 @@ import {
   type OwnLink,
   PLAIN_SETTING,
   withFreshIds,
+  withFreshNames,
   withPiecesInRun,
   withPitch,
 } from '@coin-relay/model';
@@ -62,12 +63,17 @@ export function takeOwnLink(runId: string, link: OwnLink): Command {
   return {
     label: 'Choose link',
     recipe: (job) => {
-      const known = new Set((job.materials ?? []).map(({ id }) => id));
-      const fresh = link.materials.filter(({ id }) => !known.has(id));
-      if (fresh.length > 0) job.materials = [...(job.materials ?? []), ...fresh];
+      addMaterials(job, link.materials);
       choosePieces(runId, made).recipe(job);
     },
   };
+}
+
+/** Brings in materials that the job does not know. */
+export function addMaterials(job: Draft<Job>, materials: readonly Material[]): void {
+  const known = new Set((job.materials ?? []).map(({ id }) => id));
+  const fresh = materials.filter(({ id }) => !known.has(id));
+  if (fresh.length > 0) job.materials = [...(job.materials ?? []), ...fresh];
 }
 
 /**
@@ -119,7 +125,8 @@ export function setBehaviour(runId: string, behaviour: Behaviour): Command {
 }
 
 /**
- * Adds pieces to the job so that a run can use them: of its pitch, and stiff or bending as it is.
+ * Adds pieces to the job so that a run can use them: of its pitch, and stiff or bending as it is, under
+ * names that tell them from the others.
  * @returns the command, and the ids they get
  */
 export function addPieces(
@@ -128,10 +135,13 @@ export function addPieces(
   pieces: readonly JobPiece[],
 ): { command: Command; ids: string[] } {
   const run = job.runs.find((r) => r.id === runId);
-  const fresh = withFreshIds(
-    run ? pieces.map((piece) => adaptedTo(job, run, piece)) : pieces,
-    new Set(job.pieces.map(({ id }) => id)),
-  ).pieces;
+  const fresh = withFreshNames(
+    withFreshIds(
+      run ? pieces.map((piece) => adaptedTo(job, run, piece)) : pieces,
+      new Set(job.pieces.map(({ id }) => id)),
+    ).pieces,
+    job,
+  );
   return {
     command: {
       label: 'Add piece',
@@ -140,6 +150,17 @@ export function addPieces(
       },
     },
     ids: fresh.map(({ id }) => id),
+  };
+}
+
+/** Calls a piece otherwise. */
+export function renamePiece(id: string, name: string): Command {
+  return {
+    label: 'Rename piece',
+    recipe: (job) => {
+      const piece = job.pieces.find((p) => p.id === id);
+      if (piece) piece.name = name;
+    },
   };
 }
 

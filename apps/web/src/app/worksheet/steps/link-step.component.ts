@@ -25,8 +25,9 @@ import {
 } from '@coin-relay/model';
 import { firstValueFrom } from 'rxjs';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
+import { NzInputDirective } from 'ng-zorro-antd/input';
 import { CatalogueApi } from '../../api/catalogue-api.service';
-import { changePiece, choosePieces, setBehaviour, setPitch } from '../../document/commands';
+import { changePiece, renamePiece, choosePieces, setBehaviour, setPitch } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
 import { FilePool } from '../../engine/file-pool.service';
 import { answerOf } from '../../engine/reply';
@@ -60,6 +61,7 @@ const GROUPS: readonly { title: string; entries: readonly CatalogueEntry[] }[] =
   imports: [
     CHOICE,
     NzButtonComponent,
+    NzInputDirective,
     FoldComponent,
     GrowthChoiceComponent,
     RouterLink,
@@ -158,6 +160,11 @@ export class LinkStepComponent {
   protected pitch(pitch: number): void {
     const run = this.run();
     if (run) this.store.change(setPitch(run.id, pitch, this.context.pieceGrows ? 'grow' : 'keep'));
+  }
+
+  protected rename({ id }: JobPiece, text: string): void {
+    const name = text.trim().slice(0, 80);
+    if (name !== '') this.store.change(renamePiece(id, name));
   }
 
   protected put(piece: JobPiece): void {

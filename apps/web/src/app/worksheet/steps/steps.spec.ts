@@ -1,6 +1,8 @@
-import { CATALOGUE } from '@coin-relay/model';
+import { CATALOGUE, ownPiece } from '@coin-relay/model';
+import { of } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
 import { choose, demo, jobView } from '../../../testing/job-view';
+import { CatalogueApi } from '../../api/catalogue-api.service';
 import { moveWheel, setPitch } from '../../document/commands';
 import { Findings } from '../../engine/findings.service';
 import { toolFor } from '../../path-kinds';
@@ -27,7 +29,7 @@ describe('the path step', () => {
   it('says how long the path is, and shows the numbers of its kind', async () => {
     const view = await jobView(PathStepComponent, demo('demo-coin-lift'));
     expect(view.text()).toContain(`${view.fits.now.view!.fit.layout.path.length.toFixed(2)} mm round`);
-    expect(view.element.querySelector('relay-route-panel')).not.toBeNull();
+    await vi.waitFor(() => expect(view.element.querySelector('relay-route-panel')).not.toBeNull());
   });
 
   it('adds a path of another kind, goes to work on it, and shows its panel', async () => {
@@ -99,6 +101,37 @@ describe('the set-out step', () => {
     view.service(PlaceChoice).choose([3]);
     await view.settled();
     expect(head('Single places by hand').getAttribute('aria-expanded')).toBe('true');
+  });
+
+  it('any link of the catalogue that can stand in the row joins it, own ones too', async () => {
+    const own = ownPiece('own', 'Plate', 'here', [
+      { data: 'M0 0L40 0L40 10L0 10Z', material: 'mine', line: true },
+    ]);
+    const materials = [{ id: 'mine', name: 'Mine', colour: '#336699', metal: 0, rough: 1 }];
+    const link = {
+      name: 'My plate',
+      pieces: [own],
+      sequence: ['own'],
+      materials,
+      overlap: 'as-made' as const,
+    };
+    const view = await jobView(SetOutStepComponent, demo('demo-coin-lift'), [
+      { provide: CatalogueApi, useValue: { links: () => of([{ id: 'k', link }]) } },
+    ]);
+    const stitch = CATALOGUE.find(({ family }) => family === 'stitch')!;
+    const names = (): string[] => view.job().pieces.map(({ name }) => name);
+    for (const words of [stitch.name, 'My plate']) {
+      await choose(view, 'Add a piece to the sequence', words);
+      await view.settled();
+    }
+    expect(names().slice(-2)).toEqual([stitch.name, 'Plate']);
+    // Made to the pitch of the row, with the material that it needs.
+    expect(view.job().pieces.at(-1)).toMatchObject({ family: 'own', pitch: 12.7 });
+    expect(view.job().materials?.map(({ id }) => id)).toContain('mine');
+    expect(view.fits.now.problem).toBeNull();
+    // A trade size of another pitch would be none any more.
+    const other = CATALOGUE.find(({ family, pitch }) => family === 'roller-chain' && pitch === 25.4)!;
+    await expect(choose(view, 'Add a piece to the sequence', other.name)).rejects.toThrow();
   });
 
   it('the table of places is opened and closed', async () => {
