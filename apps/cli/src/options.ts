@@ -33,6 +33,7 @@ export interface Options {
   readonly lengths?: string;
   readonly gap?: string;
   readonly candidates?: string;
+  readonly details?: boolean;
   readonly tolerance?: string;
   readonly inset?: string;
   readonly stretch?: string;
@@ -184,11 +185,12 @@ function twoNumbers(name: string, text: string, shape: string): [number, number]
 }
 
 /** What a fit is also asked; the tolerance is typed in per cent. */
-export function alsoAskedOf({ candidates, tolerance }: Options): AlsoAsked {
+export function alsoAskedOf({ candidates, tolerance, details }: Options): AlsoAsked {
   const percent = numberOf('tolerance', tolerance);
   return {
     candidates: numberOf('candidates', candidates),
     tolerance: percent === undefined ? undefined : percent / 100,
+    details,
   };
 }
 

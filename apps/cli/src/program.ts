@@ -81,6 +81,7 @@ function makeProgram(output: Output): Command {
   )
     .option('--candidates <n>', 'also what this many counts about the fitted one would cost')
     .option('--tolerance <percent>', 'whether the pitch is off by no more than this')
+    .option('--details', 'also the path, wheels and spans as fitted, and the pitch at every phase')
     .action((options: Options) =>
       answer(fitAnswer(sourceOf(options), requestOf(options), alsoAskedOf(options))),
     );

@@ -1,4 +1,5 @@
 import type { AlsoAsked } from '@coin-relay/model';
+import { detailsOf, type DetailsAnswer } from './details-answer';
 import {
   DEFAULT_REQUEST,
   fitCandidates,
@@ -9,6 +10,8 @@ import {
   measurePath,
   mirrorContour,
   pathBounds,
+  wrapInto,
+  placeArcs,
   placePins,
   RelayError,
   sagOf,
@@ -58,6 +61,7 @@ export type FitAnswer = Pick<
       readonly candidates: readonly CandidateAnswer[];
     } & {
       missed: FitOutcome['layout']['missed'];
+      details: DetailsAnswer;
     }
   >;
 
@@ -72,7 +76,7 @@ type CandidateAnswer = Omit<Candidate, 'takeUp'> & {
 export function fitAnswer(
   given: GivenSource,
   asked: Partial<FitRequest>,
-  { candidates, tolerance }: AlsoAsked = {},
+  { candidates, tolerance, details }: AlsoAsked = {},
 ): FitAnswer {
   if (tolerance !== undefined && !(tolerance > 0 && tolerance <= 1)) {
     throw new RelayError(
@@ -115,6 +119,7 @@ export function fitAnswer(
             }),
           ),
         }),
+    ...(details ? { details: detailsOf(outcome) } : {}),
     ...(outcome.obstacles.length > 0 ? { obstacles: outcome.obstacles } : {}),
     ...(outcome.layout.missed.length > 0 ? { missed: outcome.layout.missed } : {}),
   };
@@ -122,16 +127,30 @@ export function fitAnswer(
 
 export interface PlaceAnswer {
   readonly count: number;
+  /** Which position within a pitch of travel it is: from 0 up to 1. */
+  readonly phase: number;
   readonly pins: readonly (readonly [number, number])[];
+  /** Of each pin along the path, mm; round a closed one from its start. */
+  readonly arc: readonly number[];
+  /** Straight distance from each pin to the next, mm; round a closed row the last one to the first. */
+  readonly chords: readonly number[];
 }
 
 /** The pins after some travel, in pitches: N for a closed row of N pieces, N + 1 otherwise. */
 export function placeAnswer(given: GivenSource, asked: Partial<FitRequest>, travel: number): PlaceAnswer {
   const outcome = fitGiven(given, asked);
+  const { path } = outcome.layout;
   const flat = placePins(outcome, travel);
   const pins: [number, number][] = [];
   for (let i = 0; i < flat.length; i += 2) pins.push([flat[i], flat[i + 1]]);
-  return { count: outcome.count, pins };
+  const following = outcome.row.kind === 'ring' ? [...pins.slice(1), pins[0]] : pins.slice(1);
+  return {
+    count: outcome.count,
+    phase: travel - Math.floor(travel),
+    pins,
+    arc: Array.from(placeArcs(outcome, travel), (s) => (path.closed ? wrapInto(s, path.length) : s)),
+    chords: following.map(([x, y], i) => Math.hypot(x - pins[i][0], y - pins[i][1])),
+  };
 }
 
 function fitGiven(given: GivenSource, asked: Partial<FitRequest>): FitOutcome {

@@ -16,7 +16,7 @@ import type { FitOutcome } from './outcome';
  */
 export function placePins(fit: FitOutcome, travel: number): Float64Array {
   const { path } = fit.layout;
-  const places = exactPlaces(fit, travel);
+  const places = placeArcs(fit, travel);
   const read = pathReader(path);
   const at = newReading();
   const pins = new Float64Array(places.length * 2);
@@ -46,7 +46,12 @@ function stationsOf({ apart, request, effectivePitch }: FitOutcome): { stations:
   };
 }
 
-function exactPlaces(fit: FitOutcome, travel: number): Float64Array {
+/**
+ * Where on the path those pins are.
+ * @returns arc lengths, mm, not wrapped
+ * @throws RelayError row-does-not-settle
+ */
+export function placeArcs(fit: FitOutcome, travel: number): Float64Array {
   const { path } = fit.layout;
   const { count, row } = fit;
   const { pieces } = fit.request;

@@ -23,6 +23,10 @@ export const AlsoAskedSchema = z.strictObject({
     .number()
     .optional()
     .describe('Whether the pitch is off by no more than this, as a part of one: above 0, at most 1.'),
+  details: z
+    .boolean()
+    .optional()
+    .describe('Also what its path became: its length, wheels and spans, and the pitch at every phase.'),
 });
 
 const request = FitRequestSchema.default({});

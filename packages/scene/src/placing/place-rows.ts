@@ -9,6 +9,9 @@ export interface PlaceRow {
   readonly place: number;
   /** Where its middle stands along the path, mm: moved as it is moved. */
   readonly s: number;
+  /** Where its first pin is along the path, and how far it is straight to the next one, mm. */
+  readonly pin: number;
+  readonly chord: number;
   /** Where its piece stands, mm: the middle between its pins, moved as it is moved. */
   readonly x: number;
   readonly y: number;
@@ -30,10 +33,14 @@ export function placeRows(fit: FitOutcome, setOut: ResolvedSetOut): PlaceRow[] {
   return Array.from({ length: table.count }, (_, i): PlaceRow => {
     const piece = scene.pieces[table.piece[i]];
     placeMatrix(scene, i - scene.frame.firstLink, piece, 0, m);
+    const a = (i - scene.frame.firstLink) * scene.frame.step;
+    const { arc, pins } = scene.frame;
     const s = middles[i] + piece.setting.along + table.along[i];
     return {
       place: i + 1,
       s: closed ? wrapInto(s, length) : s,
+      pin: closed ? wrapInto(arc[a], length) : arc[a],
+      chord: Math.hypot(pins[2 * a + 2] - pins[2 * a], pins[2 * a + 3] - pins[2 * a + 1]),
       x: m[0] * piece.middle + m[2] * piece.setting.line + m[4],
       y: m[1] * piece.middle + m[3] * piece.setting.line + m[5],
       angle: (Math.atan2(m[1], m[0]) * 180) / Math.PI,

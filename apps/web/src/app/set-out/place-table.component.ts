@@ -23,6 +23,8 @@ const ROW = 24;
 const COLUMNS: readonly { key: PlaceSort; title: string; figures: boolean }[] = [
   { key: 'place', title: 'place', figures: true },
   { key: 's', title: 'along', figures: true },
+  { key: 'pin', title: 'first pin', figures: true },
+  { key: 'chord', title: 'to the next', figures: true },
   { key: 'x', title: 'right', figures: true },
   { key: 'y', title: 'up', figures: true },
   { key: 'angle', title: 'angle', figures: true },
