@@ -91,7 +91,7 @@ describe('the fit sentence of a span that hangs', () => {
 
   it('says which one, how deep, and by how much', () => {
     expect(said(slack)).toMatch(
-      /the span after the \w+ ?\w* hangs \d+\.\d\d mm deep, \d+\.\d\d mm longer than taut\. closes exactly/,
+      /the span after the \w+ ?\w* hangs \d+\.\d\d mm deep, \d+\.\d\d mm longer than taut: \d+\.\d\d mm as fitted\. closes exactly/,
     );
   });
 

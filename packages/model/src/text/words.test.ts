@@ -12,7 +12,7 @@ describe('the fit sentence', () => {
   it('says length, pitch, ideal and whole count, what gives way, and how it closes', () => {
     const { text, good, verdict } = readSentence(lift());
     expect(text).toMatch(
-      /^Route round three wheels, \d+\.\d\d mm round as drawn, at a pitch of 12\.70 mm: 90\.\d\d would fit\. Put in 90 links, 15 times 6; the pitch becomes 12\.\d{4} mm \([+−]\d\.\d\d %\), its toothed wheels with it: \d+\.\d\d mm as fitted\.$/,
+      /^Route round three wheels, \d+\.\d\d mm round, at a pitch of 12\.70 mm: 90\.\d\d would fit\. Put in 90 links, 15 times 6; the pitch becomes 12\.\d{4} mm \([+−]\d\.\d\d %\), its toothed wheels with it: \d+\.\d\d mm as fitted\.$/,
     );
     expect(good).toBe(true);
     expect(verdict).toMatch(/^closes exactly, ripple \d+ ppm$/);
@@ -22,7 +22,7 @@ describe('the fit sentence', () => {
     const job = lift();
     job.runs[0].fit.hold = 'pitch';
     expect(readSentence(job).text).toMatch(
-      /the path is scaled by \d\.\d{5} \([+−].* %\), toothed wheels keeping their size\.$/,
+      /the path is scaled by \d\.\d{5} \([+−].* %\), toothed wheels keeping their size: \d+\.\d\d mm as fitted\.$/,
     );
   });
 });
@@ -47,12 +47,16 @@ describe('a wheel that gives way, in words', () => {
     job.runs[0].fit = { ...job.runs[0].fit, hold: 'wheel', tension: defaultTension(job, job.runs[0]) };
     // The idler presses on the chain from outside, but even without it the loop is too long for 90.
     expect(job.runs[0].fit.tension?.wheel).toBe('head');
-    expect(readSentence(job).text).toMatch(/the head sprocket moves \d+\.\d\d mm (left|down and left)\.$/);
+    expect(readSentence(job).text).toMatch(
+      /the head sprocket moves \d+\.\d\d mm (left|down and left): \d+\.\d\d mm as fitted\.$/,
+    );
     // For 92 the idler is pressed in further.
     job.runs[0].fit = { ...job.runs[0].fit, multiple: 1, count: 92 };
     job.runs[0].fit.tension = defaultTension(job, job.runs[0]);
     expect(job.runs[0].fit.tension?.wheel).toBe('idler');
-    expect(readSentence(job).text).toMatch(/the idler moves \d+\.\d\d mm down( and (left|right))?\.$/);
+    expect(readSentence(job).text).toMatch(
+      /the idler moves \d+\.\d\d mm down( and (left|right))?: \d+\.\d\d mm as fitted\.$/,
+    );
     expect(readSentence(job).good).toBe(true);
     expect([0, 0.9, 1.6, 2.4, 3.1, -2.3, -1.5, -0.7].map((a) => wayWords(Math.cos(a), Math.sin(a)))).toEqual([
       'right',

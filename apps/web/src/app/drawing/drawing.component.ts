@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { formatLengthNumber } from '@coin-relay/model';
-import { map } from 'rxjs';
+import { combineLatest, map } from 'rxjs';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { JobStore } from '../document/job-store.service';
 import { FitService } from '../engine/fit.service';
@@ -65,7 +65,10 @@ export class DrawingComponent {
   protected readonly busy = computed(() => this.unsettled() || this.making());
   private readonly view = signal<ViewPort>({ scale: 1, x: 0, y: 0 });
   protected readonly problem = toSignal(
-    this.fits.state$.pipe(map((state) => state.problem?.message ?? null)),
+    combineLatest([this.fits.state$, this.work.beginning$]).pipe(
+      // An empty sheet is no fault.
+      map(([state, begins]) => (begins === '' ? (state.problem?.message ?? null) : null)),
+    ),
     {
       initialValue: null,
     },

@@ -10,6 +10,7 @@ import type { GraphLine } from '../graphs/graph-data';
 import { fileName } from '@coin-relay/formats';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { candidateRows, sortedCandidates, type CandidateSort } from './candidate-rows';
+import { TermComponent } from '../help/term.component';
 import { FitService } from '../engine/fit.service';
 
 /** Candidates shown. */
@@ -30,8 +31,9 @@ const limitLine = (x: readonly number[], percent: number): GraphLine => ({
 /** The counts around the ideal one, and what each would cost; one press takes it. */
 @Component({
   selector: 'relay-candidates-panel',
-  imports: [NzButtonComponent, GraphComponent],
+  imports: [NzButtonComponent, GraphComponent, TermComponent],
   template: `
+    <p class="cost"><relay-term of="Candidates">What other counts would cost</relay-term>:</p>
     <table aria-label="Candidates">
       <thead>
         <tr>
@@ -101,7 +103,7 @@ const limitLine = (x: readonly number[], percent: number): GraphLine => ({
         />
       }
     }
-    <p class="cost">{{ legend() }}</p>
+    <p class="cost">{{ legend() }} <relay-term of="Ripple">What ppm are</relay-term></p>
   `,
   styleUrls: ['../shared/step.less', './candidates-panel.component.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,

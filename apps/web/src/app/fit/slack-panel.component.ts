@@ -6,15 +6,16 @@ import { setFit } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { RunAtWork } from '../session/run-at-work.service';
 import { FitService } from '../engine/fit.service';
+import { TermComponent } from '../help/term.component';
 import { CHOICE } from '../shared/choice.directive';
 
 /** Which span hangs where slack gives way, and how it does. */
 @Component({
   selector: 'relay-slack-panel',
-  imports: [CHOICE],
+  imports: [CHOICE, TermComponent],
   template: `
     <div class="line">
-      <span class="what">The span that hangs</span>
+      <span class="what"><relay-term of="Slack">The span that hangs</relay-term></span>
       <nz-select
         relayChoice="The span that hangs"
         [value]="now() ?? spans().at(0)?.id ?? ''"

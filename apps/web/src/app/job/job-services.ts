@@ -14,6 +14,7 @@ import { PathWork } from '../session/path-work.service';
 import { MeasuredPaths } from '../engine/measured-paths.service';
 import { JobKeys } from './job-keys.service';
 import { SetOutWork } from '../set-out/set-out-work.service';
+import { FirstJob } from '../first-job/first-job.service';
 import { DroppedCounts } from '../session/dropped-counts.service';
 import { PathMarks } from '../picking/path-marks.service';
 import { Unsettled } from '../engine/unsettled.service';
@@ -38,4 +39,5 @@ export const JOB_SERVICES: readonly Provider[] = [
   PathMarks,
   Unsettled,
   DroppedCounts,
+  FirstJob,
 ];

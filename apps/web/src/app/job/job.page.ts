@@ -22,6 +22,8 @@ import { RunAtWork } from '../session/run-at-work.service';
 import { JobContext, STEPS } from '../session/job-context.service';
 import { JobKeys } from './job-keys.service';
 import { JOB_SERVICES } from './job-services';
+import { FirstJobComponent } from '../first-job/first-job.component';
+import { HelpSheetComponent } from '../help/help-sheet.component';
 import { KeySheetComponent } from './key-sheet.component';
 import { SaveChoicesComponent } from './save-choices.component';
 import { Notices } from '../shared/notices.service';
@@ -35,6 +37,8 @@ import { LateChoiceComponent } from '../shared/late-choice.component';
     NzInputDirective,
     LateChoiceComponent,
     KeySheetComponent,
+    FirstJobComponent,
+    HelpSheetComponent,
     NzButtonComponent,
     SaveChoicesComponent,
     RouterLink,
@@ -83,6 +87,8 @@ export class JobPage {
   protected readonly missing = signal('');
   /** What the last note says, which is not read out by itself: why a change was refused, what went with one. */
   protected readonly said = signal('');
+  /** Whether the page about the fit lies over the job. */
+  protected readonly help = signal(false);
   protected readonly sheetOpen = toSignal(this.keys.sheet$, { requireSync: true });
   protected readonly table = toSignal(this.context.table$, { requireSync: true });
   protected readonly bench = toSignal(this.context.outlineEditor$, { requireSync: true });

@@ -1,12 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RelayError } from '@coin-relay/core';
+import type { SentencePart } from '@coin-relay/model';
 import type { Finding } from '@coin-relay/scene';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { combineLatest, debounceTime, filter, map } from 'rxjs';
 import { JobStore } from '../document/job-store.service';
 import { Findings } from '../engine/findings.service';
 import { FitService } from '../engine/fit.service';
+import { PathWork } from '../session/path-work.service';
 import { JobContext } from '../session/job-context.service';
 import { Mending } from '../session/mending.service';
 import { NumberCardComponent, type CardNumber } from './number-card.component';
@@ -36,8 +38,11 @@ export class SentenceComponent {
 
   protected readonly state = toSignal(this.fits.state$, { requireSync: true });
   protected readonly view = computed(() => this.state().view);
+  /** What follows a number without a space stays on its line. */
+  protected readonly parts = computed(() => keptTogether(this.view()?.sentence.parts ?? []));
   protected readonly asked = signal<Asked | null>(null);
 
+  protected readonly begins = toSignal(inject(PathWork).beginning$, { initialValue: '' });
   /** What one press would mend of the row as it lies, the gravest first. */
   protected readonly mends = computed(() =>
     this.findings.ofRow().find(({ mend, step }) => mend !== null && step !== 'set-out'),
@@ -99,4 +104,15 @@ export class SentenceComponent {
   protected openCheck(): void {
     this.context.openStep('check');
   }
+}
+
+/** Moves the marks that a text begins with to the number before it. */
+function keptTogether(parts: readonly SentencePart[]): (SentencePart & { readonly after: string })[] {
+  const marks = (part: SentencePart | undefined): string =>
+    (part?.subject === 'text' && /^[,;:.]+/.exec(part.text)?.[0]) || '';
+  return parts.map((part, i) => {
+    if (part.subject !== 'text') return { ...part, after: marks(parts[i + 1]) };
+    const stolen = i > 0 && parts[i - 1].subject !== 'text' ? marks(part).length : 0;
+    return { ...part, text: part.text.slice(stolen), after: '' };
+  });
 }

@@ -63,6 +63,9 @@ export class PathWork implements OnDestroy {
     distinctUntilChanged(),
   );
 
+  /** What to do first, where the path at work has hardly begun: nothing is wrong then. Empty once there is one. */
+  readonly beginning$ = this.path$.pipe(map(beginningOf), distinctUntilChanged());
+
   constructor() {
     // What is gone from the document (by undo, say) is chosen no more.
     this.subscription.add(
@@ -149,4 +152,11 @@ export class PathWork implements OnDestroy {
   say(words: string): void {
     if (words !== this.note.value) this.note.next(words);
   }
+}
+
+function beginningOf(path: JobPath | null): string {
+  if (path?.kind !== 'drawn' || path.points.length > 1) return '';
+  return path.points.length === 0
+    ? 'Click on the drawing to place the first point of a path.'
+    : 'Place the next points. A click on the first one closes the path; Enter leaves it open.';
 }

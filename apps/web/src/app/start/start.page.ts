@@ -18,6 +18,7 @@ import { JobApi } from '../api/job-api.service';
 import type { Step } from '../session/job-context.service';
 import { ImportComponent, jobOf } from '../import/import.component';
 import { IMPORT_DIGITS, type TakenLines } from '../import/taken-lines';
+import { firstJob } from '../first-job/first-job';
 import { ErrorState } from '../shared/error-state';
 
 /** A new job: drawn, from a ready shape, round wheels, hung, or from a file. */
@@ -77,6 +78,7 @@ export class StartPage {
   private async open(make: () => Job, step?: Step): Promise<void> {
     await this.trouble.during(async () => {
       const made = await firstValueFrom(this.api.create(make()));
+      firstJob(made.id);
       await this.router.navigate(['/job', made.id], step ? { queryParams: { step } } : {});
     });
   }

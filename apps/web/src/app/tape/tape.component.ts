@@ -21,6 +21,7 @@ import { Playback } from '../session/playback.service';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { afterThePicture } from '../shared/after-the-picture';
 import { THEME } from '../shared/theme';
+import { TermComponent } from '../help/term.component';
 import { PathMarks } from '../picking/path-marks.service';
 import { RunAtWork } from '../session/run-at-work.service';
 import { PlaceChoice } from '../session/place-choice.service';
@@ -42,10 +43,10 @@ const CORNER_REACH = 8;
 /** The path unrolled: a measuring tape with bends, wheels and links on it, and the closing place under a lens. */
 @Component({
   selector: 'relay-tape',
-  imports: [NzButtonComponent],
+  imports: [NzButtonComponent, TermComponent],
   template: `
     <p class="head">
-      <b>Tape</b>
+      <relay-term of="Tape"><b>Tape</b></relay-term>
       <span class="quiet">{{ heading() }}</span>
       @if (others() > 0) {
         <button

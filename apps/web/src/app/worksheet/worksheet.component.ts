@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { PathWork } from '../session/path-work.service';
 import { motionSummary, pathSummary, pieceSummary, setOutSummary } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzResizableModule } from 'ng-zorro-antd/resizable';
@@ -64,6 +65,8 @@ export class WorksheetComponent {
   private readonly fitState = toSignal(this.fits.state$, { requireSync: true });
   protected readonly at = toSignal(this.context.step$, { requireSync: true });
 
+  private readonly begins = toSignal(inject(PathWork).beginning$, { initialValue: '' });
+
   protected readonly lines = computed((): StepLine[] => {
     const job = this.job();
     if (!job) return [];
@@ -80,6 +83,8 @@ export class WorksheetComponent {
     const findings = this.findings.all();
     const moving = findings.some(({ step }) => step === 'motion');
     const wrong = findings.some(({ weight }) => weight === 'error');
+    // An empty sheet is no fault.
+    const begins = this.begins() !== '';
     const fits = problem === null && view !== null && view.sentence.verdict.good;
     return [
       line('path', 'Path', path ? pathSummary(job, path) : 'No path yet'),
@@ -88,15 +93,21 @@ export class WorksheetComponent {
       line(
         'fit',
         'Fit',
-        problem ? 'Cannot be fitted as it is' : view ? view.sentence.verdict.text : '',
-        problem !== null || view?.fit.closes === false ? 'bad' : fits ? 'good' : 'none',
+        begins
+          ? 'Waits for a path'
+          : problem
+            ? 'Cannot be fitted as it is'
+            : view
+              ? view.sentence.verdict.text
+              : '',
+        begins ? 'none' : problem !== null || view?.fit.closes === false ? 'bad' : fits ? 'good' : 'none',
       ),
       line('motion', 'Motion', motionSummary(job), moving ? 'bad' : 'none'),
       line(
         'check',
         'Check',
-        checkLine(findings.length),
-        wrong ? 'bad' : fits && findings.length === 0 ? 'good' : 'none',
+        begins ? 'Waits for a path' : checkLine(findings.length),
+        begins ? 'none' : wrong ? 'bad' : fits && findings.length === 0 ? 'good' : 'none',
       ),
       line('hand-off', 'Hand-off', 'Drawings still or moving, the job itself'),
     ];

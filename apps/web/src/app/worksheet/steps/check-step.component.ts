@@ -8,6 +8,7 @@ import { Mending } from '../../session/mending.service';
 import { JobStore } from '../../document/job-store.service';
 import { FitService } from '../../engine/fit.service';
 import { JobContext } from '../../session/job-context.service';
+import { PathWork } from '../../session/path-work.service';
 import { RunAtWork } from '../../session/run-at-work.service';
 
 /** What the checks have to say. */
@@ -15,11 +16,11 @@ import { RunAtWork } from '../../session/run-at-work.service';
   selector: 'relay-check-step',
   imports: [NzButtonComponent],
   template: `
-    @if (state().problem) {
+    @if (state().problem && !begins()) {
       <p class="cost">The drawing shows the last state that could be fitted.</p>
     }
     <ul>
-      @for (finding of findings(); track $index) {
+      @for (finding of begins() ? [] : findings(); track $index) {
         <li [class.warning-text]="finding.weight === 'error'">
           <button
             nz-button
@@ -39,7 +40,9 @@ import { RunAtWork } from '../../session/run-at-work.service';
           }
         </li>
       } @empty {
-        <li>Nothing to say against it: the row fits, and everything on it passes its bends.</li>
+        <li>
+          {{ begins() || 'Nothing to say against it: the row fits, and everything on it passes its bends.' }}
+        </li>
       }
     </ul>
     @if (problem()) {
@@ -71,6 +74,7 @@ export class CheckStepComponent {
   protected readonly problem = signal('');
   protected readonly state = toSignal(inject(FitService).state$, { requireSync: true });
   protected readonly findings = inject(Findings).all;
+  protected readonly begins = toSignal(inject(PathWork).beginning$, { initialValue: '' });
   private readonly job = toSignal(inject(JobStore).job$);
   private readonly run = toSignal(this.runs.run$);
 

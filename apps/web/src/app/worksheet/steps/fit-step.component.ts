@@ -26,6 +26,7 @@ import { SlackPanelComponent } from '../../fit/slack-panel.component';
 import { TensionPanelComponent } from '../../fit/tension-panel.component';
 import { NumberFieldComponent } from '../../shared/number-field.component';
 import { CountFieldComponent } from '../../shared/count-field.component';
+import { TermComponent } from '../../help/term.component';
 import { FoldComponent } from '../../shared/fold.component';
 import { HoldsDirective } from '../../shared/holds.directive';
 
@@ -38,6 +39,7 @@ const SOME = 0.1;
   imports: [
     HoldsDirective,
     FoldComponent,
+    TermComponent,
     NzButtonComponent,
     NzRadioModule,
     NzCheckboxModule,
@@ -111,7 +113,7 @@ const SOME = 0.1;
       </div>
       <relay-candidates-panel />
       <div class="line">
-        <span class="what">The pitch may be off by</span>
+        <span class="what"><relay-term of="Tolerance">The pitch may be off by</relay-term></span>
         @if (tolerance().part; as part) {
           <relay-number-field
             label="The pitch may be off by"

@@ -43,6 +43,7 @@ import { NumberFieldComponent } from '../../shared/number-field.component';
 import { ErrorState } from '../../shared/error-state';
 import { untilDestroyed } from '../../shared/until-destroyed';
 import { GrowthChoiceComponent } from '../../links/growth-choice.component';
+import { TermComponent } from '../../help/term.component';
 import { FoldComponent } from '../../shared/fold.component';
 import { CHOICE } from '../../shared/choice.directive';
 
@@ -70,6 +71,7 @@ const GROUPS: readonly { title: string; entries: readonly CatalogueEntry[] }[] =
     LengthFieldComponent,
     NumberFieldComponent,
     SampleComponent,
+    TermComponent,
     SettingPanelComponent,
     VariationPanelComponent,
   ],

@@ -1,0 +1,51 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { drawnJob } from '@coin-relay/model';
+import { demo, jobView, type JobView } from '../../testing/job-view';
+import { JobContext } from '../session/job-context.service';
+import { Playback } from '../session/playback.service';
+import { firstJob } from './first-job';
+import { FirstJobComponent } from './first-job.component';
+
+const ticks = (view: JobView<unknown>): string[] =>
+  [...view.element.querySelectorAll('li')].map((li) => (li.querySelector('.done') ? '✓' : '–'));
+
+beforeEach(() => localStorage.clear());
+
+describe('the way through a first job', () => {
+  it('is shown in the first job that is made here, and ticks what has been done', async () => {
+    expect(firstJob('under-test')).toBe('under-test');
+    // A second one is not the first.
+    expect(firstJob('another')).toBe('under-test');
+    const view = await jobView(FirstJobComponent, demo('demo-coin-lift'));
+    expect(view.text()).toContain('Your first job: a path');
+    await vi.waitFor(() => expect(ticks(view)).toEqual(['✓', '–', '–', '–', '–']));
+    await view.press('a link');
+    expect(view.service(JobContext).at).toBe('link');
+    await view.press('its count');
+    view.service(Playback).toggle();
+    await view.settled();
+    expect(ticks(view)).toEqual(['✓', '✓', '✓', '✓', '–']);
+    view.service(Playback).toggle();
+  });
+
+  it('has no path yet on an empty sheet', async () => {
+    firstJob('under-test');
+    const view = await jobView(FirstJobComponent, drawnJob('Sheet'));
+    expect(ticks(view)).toEqual(['–', '–', '–', '–', '–']);
+  });
+
+  it('is not shown in other jobs, and never again once it is not wanted', async () => {
+    firstJob('another');
+    const view = await jobView(FirstJobComponent, demo('demo-coin-lift'));
+    expect(view.element.querySelector('nav')).toBeNull();
+  });
+
+  it('goes for ever when it is dismissed', async () => {
+    firstJob('under-test');
+    const view = await jobView(FirstJobComponent, demo('demo-coin-lift'));
+    await view.press('do not show this again');
+    expect(view.element.querySelector('nav')).toBeNull();
+    expect(firstJob()).toBeNull();
+    expect(firstJob('the-next')).toBeNull();
+  });
+});

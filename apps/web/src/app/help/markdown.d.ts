@@ -1,0 +1,5 @@
+/** A document of this repository, as its text. */
+declare module '*.md' {
+  const text: string;
+  export default text;
+}
