@@ -45,6 +45,7 @@ const forbidden = {
  */
 const rooms = [
   ['shared'],
+  ['help'],
   ['api'],
   ['document'],
   ['session'],
@@ -53,7 +54,10 @@ const rooms = [
   ['path-kinds'],
   ['drawing'],
   ['graphs'],
-  ['fit', 'hand-off', 'import', 'links', 'motion', 'paths', 'playback', 'sentence', 'set-out', 'tape'],
+  [
+    ...['first-job', 'fit', 'hand-off', 'import', 'links', 'motion', 'paths', 'playback', 'sentence'],
+    ...['set-out', 'tape'],
+  ],
   ['worksheet'],
   ['catalogue', 'job', 'rack', 'start'],
 ];
@@ -65,7 +69,7 @@ const upward = rooms.flatMap((level, i) =>
       .flatMap((other, k) => (k < i ? [] : other.filter((name) => name !== room)))
       .map((name) => `./${web}/${name}`),
     message:
-      'No import runs up, or across to another feature: shared, api, document, session, engine, picking, path-kinds, drawing, graphs, features, worksheet, pages.',
+      'No import runs up, or across to another feature: shared, help, api, document, session, engine, picking, path-kinds, drawing, graphs, features, worksheet, pages.',
   })),
 );
 

@@ -147,12 +147,13 @@ function makeProgram(output: Output): Command {
       .option('--with-path', 'draw the path too')
       .option('--out <file>', 'where to write it'),
   ).action((options: Options) => {
-    const { text } = exportAnswer(jobOf(options), options.as ?? '', options.run, {
+    const { text, leftOut } = exportAnswer(jobOf(options), options.as ?? '', options.run, {
       frame: numberOf('frame', options.frame),
       path: options.withPath,
     });
     if (options.out === undefined) output.out(text.trimEnd());
     else writeText(options.out, text);
+    for (const words of leftOut) output.error(oneLine(words));
   });
   return program;
 }

@@ -7,6 +7,8 @@ export interface ExportedFile {
   readonly name: string;
   readonly type: string;
   readonly text: string;
+  /** What of the job is not in it, a sentence each. */
+  readonly leftOut: readonly string[];
 }
 
 /**
@@ -32,6 +34,8 @@ export function exportAnswer(
   const rows = found.fitted ? fittedRows(job) : null;
   const machine = rows && machineOf(job, rows, precomputeFrames(job, rows));
   const of = run === undefined ? null : resolveRun(job, run).run.id;
-  const text = found.write({ job, machine, run: of, pictures: new Map() }, options);
-  return { name: fileName(job.name, found.ending), type: found.type, text };
+  const input = { job, machine, run: of, pictures: new Map<string, string>() };
+  const text = found.write(input, options);
+  const leftOut = found.leavesOut?.(input) ?? [];
+  return { name: fileName(job.name, found.ending), type: found.type, text, leftOut };
 }

@@ -232,10 +232,8 @@ describe('what stands where', () => {
   });
 
   it('points that share a place are told apart from places that are matched', () => {
-    const table = resolvePlaces(
-      plan({ rules: [rule({ role: 'points' }, 1), rule({ role: 'corners' }, 1), rule({ role: 'first' }, 1)] }),
-      row(12, false, { points: [5, 6, 7, 52, 53], corners: [] }),
-    );
+    const rules = (['points', 'corners', 'first'] as const).map((role) => rule({ role }, 1));
+    const table = resolvePlaces(plan({ rules }), row(12, false, { points: [5, 6, 7, 52, 53] }));
     expect([...table.matched]).toEqual([2, 0, 1]);
     expect([...table.spots]).toEqual([5, 0, 0]);
   });

@@ -27,6 +27,8 @@ export interface Export {
   readonly fitted: boolean;
   /** The options it takes, described; others are passed over. */
   readonly options: z.ZodObject;
+  /** What of the job is not in it, a sentence each; nothing where all of it is. */
+  readonly leavesOut?: (input: ExportInput) => readonly string[];
   /** @throws RelayError where it cannot be written as it is */
   readonly write: (input: ExportInput, options: unknown) => string;
 }

@@ -1,4 +1,13 @@
-import { demoJobs, fittedRows, machineOf, parseJob, precomputeFrames } from '@coin-relay/model';
+import {
+  demoJobs,
+  fittedRows,
+  machineOf,
+  parseJob,
+  precomputeFrames,
+  shapeJob,
+  tubePieces,
+  type Job,
+} from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { readSvg } from '../svg/read';
 import { EXPORTS, type ExportInput } from './index';
@@ -31,6 +40,38 @@ describe('the list of exports', () => {
     expect(many(written('svg', { path: true }))).toBe(many(plain) + 1);
     expect(written('svg-moving')).toContain('<animate');
     expect(() => written('svg', { frame: 'late' })).toThrow(/The option frame cannot be used/);
+  });
+
+  it('what a moving drawing does not show is said, row by row', () => {
+    const machineOfJob = (job: Job): ExportInput => {
+      const parsed = parseJob(job);
+      const fitted = fittedRows(parsed);
+      const machine = machineOf(parsed, fitted, precomputeFrames(parsed, fitted));
+      return { ...input, job: parsed, machine };
+    };
+    const saidOf = (job: Job): readonly string[] =>
+      EXPORTS.find(({ id }) => id === 'svg-moving')!.leavesOut!(machineOfJob(job));
+    expect(saidOf(lift)).toEqual([]);
+    const changed = (change: (job: Job) => unknown, id = 'demo-coin-lift'): Job => {
+      const job = structuredClone(demoJobs().find((entry) => entry.id === id)!.job);
+      change(job);
+      return job;
+    };
+    const breath = { run: 'row', what: 'size', amount: 0.1, seed: 1, period: 60, alike: 4 } as const;
+    expect(saidOf(changed((job) => (job.motion.breaths = [breath])))).toEqual([
+      expect.stringMatching(/^“.*” does not breathe in it\.$/),
+    ]);
+    const gap = changed((job) => (job.runs[0].fit = { ...job.runs[0].fit, hold: 'both', rounding: 'down' }));
+    expect(saidOf(gap)).toEqual([expect.stringMatching(/stands still in it: only rows that close run on/)]);
+    const bends = changed((job) => {
+      job.pieces = [{ ...tubePieces(30).pieces[0], behaviour: 'bending' }];
+      job.runs = [{ ...job.runs[0], sequence: [job.pieces[0].id], setOut: undefined }];
+      job.runs[0].fit = { ...job.runs[0].fit, multiple: 1 };
+      job.paths = shapeJob('Ring', 'circle').paths;
+      job.runs[0].path = job.paths[0].id;
+      job.wheels = [];
+    });
+    expect(saidOf(bends)).toEqual([expect.stringMatching(/that bend keep one shape in it/)]);
   });
 
   it('the job comes back as it was, also where nothing fits', () => {

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { writeSvg } from '../svg-out';
+import { leftOutOfMotion, writeSvg } from '../svg-out';
 import { exportOf, machineIn } from './export';
 
 export const svgMoving = exportOf({
@@ -10,6 +10,7 @@ export const svgMoving = exportOf({
   type: 'image/svg+xml',
   fitted: true,
   options: z.object({ path: z.boolean().default(false).describe('Draw the path too.') }),
+  leavesOut: ({ machine }) => (machine ? leftOutOfMotion(machine) : []),
   write: (input, { path }) =>
     writeSvg(machineIn(input), { moving: true, frame: 0, path, pictures: input.pictures }),
 });

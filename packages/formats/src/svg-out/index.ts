@@ -1,2 +1,3 @@
 export * from './write';
+export * from './left-out';
 export * from './motion';

@@ -1,4 +1,4 @@
-import { PLAIN_LAY } from '@coin-relay/core';
+import { PLAIN_LAY, type RowLay } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
 import { parseJob } from '../job';
 import { resolveRun } from '../resolve';

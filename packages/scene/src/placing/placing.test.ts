@@ -23,7 +23,6 @@ import {
 import { describe, expect, it } from 'vitest';
 import {
   drawOrder,
-  figureBox,
   isKeptWhole,
   moveScene,
   overhang,

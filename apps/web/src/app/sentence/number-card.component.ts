@@ -19,13 +19,13 @@ import { NzInputDirective } from 'ng-zorro-antd/input';
 import { NzPopoverModule } from 'ng-zorro-antd/popover';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { debounceTime, map, of, switchMap } from 'rxjs';
-import { GrowthChoiceComponent } from '../links/growth-choice.component';
 import { JobContext } from '../session/job-context.service';
 import { setFit, setPitch } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { FitService } from '../engine/fit.service';
 import { RunAtWork } from '../session/run-at-work.service';
 import { LengthFieldComponent } from '../shared/length-field.component';
+import { GrowthChoiceComponent } from '../shared/growth-choice.component';
 import { HoldsDirective } from '../shared/holds.directive';
 
 /** What a typed count would cost is worked out once it has stood for so long, ms. */
@@ -102,6 +102,7 @@ export class NumberCardComponent implements OnInit {
     if (found?.count !== count) return 'working it out…';
     return found.problem ?? this.cost(found);
   });
+  protected readonly grows = toSignal(this.context.grows$, { requireSync: true });
   protected readonly candidates = signal<readonly Candidate[]>([]);
 
   ngOnInit(): void {
@@ -114,6 +115,10 @@ export class NumberCardComponent implements OnInit {
 
   protected shown(visible: boolean): void {
     if (!visible) this.closed.emit();
+  }
+
+  protected letGrow(grows: boolean): void {
+    this.context.letPieceGrow(grows);
   }
 
   protected changePitch(pitch: number): void {

@@ -30,11 +30,11 @@ export function setPitch(runId: string, pitch: number, carried: 'grow' | 'keep' 
       const run = job.runs.find((r) => r.id === runId);
       const first = job.pieces.find(({ id }) => id === run?.sequence[0]);
       if (!run || !first) return;
-      if (carried === 'keep' && behaviourOf(first as JobPiece) === 'carried') {
+      if (carried === 'keep' && behaviourOf(first) === 'carried') {
         writeSpacing(job, runId, 'spacing', pitch);
         return;
       }
-      const bound = boundTo(job as Job, first.id);
+      const bound = boundTo(job, first.id);
       job.pieces.forEach((piece, i) => {
         if (bound.has(piece.id) && piece.pitch !== pitch) job.pieces[i] = castDraft(withPitch(piece, pitch));
       });
@@ -92,7 +92,7 @@ export function changePiece(changed: JobPiece, label = 'Change link'): Command {
           if (id !== changed.id && k >= 0) job.pieces[k] = castDraft(withPitch(job.pieces[k], changed.pitch));
         }
       }
-      scaleChain(job, job.pieces[i] as JobPiece, changed);
+      scaleChain(job, job.pieces[i], changed);
       job.pieces[i] = castDraft(changed);
     },
   };
@@ -103,11 +103,10 @@ function scaleChain(job: Draft<Job>, before: JobPiece, { id, family, setting }: 
   const scaleOf = (piece: JobPiece): number => piece.setting?.scale ?? 1;
   const scale = setting?.scale ?? 1;
   if (family === 'own' || scale === scaleOf(before)) return;
-  const bound = boundTo(job as Job, id);
+  const bound = boundTo(job, id);
   for (const piece of job.pieces) {
     if (piece.id === id || piece.family !== family || !bound.has(piece.id)) continue;
-    if (scaleOf(piece as JobPiece) === scaleOf(before))
-      piece.setting = { ...(piece.setting ?? PLAIN_SETTING), scale };
+    if (scaleOf(piece) === scaleOf(before)) piece.setting = { ...(piece.setting ?? PLAIN_SETTING), scale };
   }
 }
 

@@ -31,7 +31,12 @@ import { Playback } from '../../session/playback.service';
           >
             {{ way.title }}
           </button>
-          <span class="cost">{{ way.id === 'parts' ? partsWords() : way.purpose }}</span>
+          <span class="cost"
+            >{{ way.id === 'parts' ? partsWords() : way.purpose }}
+            @for (words of leftOut().get(way.id) ?? []; track $index) {
+              <span class="out">{{ words }}</span>
+            }
+          </span>
         </li>
       }
     </ul>
@@ -76,7 +81,11 @@ import { Playback } from '../../session/playback.service';
       margin-bottom: 8px;
     }
     li button {
+      flex: none;
       width: 104px;
+    }
+    .out {
+      display: block;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -85,10 +94,20 @@ export class HandOffStepComponent {
   private readonly store = inject(JobStore);
   private readonly playback = inject(Playback);
   private readonly machine = inject(MachineView);
+  private readonly machineNow = toSignal(this.machine.state$, { requireSync: true });
   protected readonly state = toSignal(inject(FitService).state$, { requireSync: true });
   protected readonly exports = EXPORTS;
   protected readonly withPath = signal(false);
   protected readonly problem = signal('');
+
+  /** What of the job the files would not show. */
+  protected readonly leftOut = computed(() => {
+    const { machine } = this.machineNow();
+    const job = this.state().view?.job;
+    if (!job || !machine) return new Map<string, readonly string[]>();
+    const input = { job: machine.job, machine, run: null, pictures: new Map<string, string>() };
+    return new Map(EXPORTS.map(({ id, leavesOut }) => [id, leavesOut?.(input) ?? []]));
+  });
 
   /** What the row at work is made of. */
   protected readonly list = computed(() => {

@@ -42,7 +42,7 @@ import { LengthFieldComponent } from '../../shared/length-field.component';
 import { NumberFieldComponent } from '../../shared/number-field.component';
 import { ErrorState } from '../../shared/error-state';
 import { untilDestroyed } from '../../shared/until-destroyed';
-import { GrowthChoiceComponent } from '../../links/growth-choice.component';
+import { GrowthChoiceComponent } from '../../shared/growth-choice.component';
 import { TermComponent } from '../../help/term.component';
 import { FoldComponent } from '../../shared/fold.component';
 import { CHOICE } from '../../shared/choice.directive';
@@ -87,6 +87,7 @@ export class LinkStepComponent {
   private readonly context = inject(JobContext);
   protected readonly job = toSignal(this.store.job$);
   private readonly run = toSignal(inject(RunAtWork).run$);
+  protected readonly grows = toSignal(this.context.grows$, { requireSync: true });
   protected readonly at = signal<string | null>(null);
   private readonly trouble = new ErrorState();
   protected readonly problem = this.trouble.words;
@@ -150,6 +151,10 @@ export class LinkStepComponent {
       ? `A change shows in ${runs.length} rows: ${runs.map(({ name }) => name).join(', ')}.`
       : '';
   });
+
+  protected letGrow(grows: boolean): void {
+    this.context.letPieceGrow(grows);
+  }
 
   protected jobId(): string {
     return this.store.id ?? '';

@@ -1,8 +1,6 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
-import { JobContext } from '../session/job-context.service';
-import { HoldsDirective } from '../shared/holds.directive';
+import { HoldsDirective } from './holds.directive';
 
 /** What becomes of pieces that are carried when another spacing is typed: they stay as they are, as when it is dragged, or grow with it. */
 @Component({
@@ -12,7 +10,7 @@ import { HoldsDirective } from '../shared/holds.directive';
     <nz-radio-group
       aria-label="When the spacing is typed"
       [relayHolds]="grows() ? 'grow' : 'keep'"
-      (told)="choose($event)"
+      (told)="chosen.emit($event === 'grow')"
       nzName="growth"
     >
       <label nz-radio nzValue="keep">the pieces keep their size</label><br />
@@ -22,10 +20,6 @@ import { HoldsDirective } from '../shared/holds.directive';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class GrowthChoiceComponent {
-  private readonly context = inject(JobContext);
-  protected readonly grows = toSignal(this.context.grows$, { requireSync: true });
-
-  protected choose(what: string): void {
-    this.context.letPieceGrow(what === 'grow');
-  }
+  readonly grows = input.required<boolean>();
+  readonly chosen = output<boolean>();
 }
