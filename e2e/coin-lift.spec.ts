@@ -21,7 +21,9 @@ test('the coin lift: sentence, drawing, tape, and play', async ({ page }) => {
     /Route round three wheels, \d+\.\d\d.mm round, at a pitch of 12\.70.mm: 90\.\d\d would fit\. Put in 90 links, 15 times 6; the pitch becomes 12\.\d{4}.mm/,
   );
   await expect(verdict(page)).toContainText(/closes exactly, ripple \d+ ppm/);
-  await expect(page.locator('relay-tape')).toContainText(/the loop laid out straight as fitted, 0 to \d+\.\d\d.mm/);
+  await expect(page.locator('relay-tape')).toContainText(
+    /the loop laid out straight as fitted, 0 to \d+\.\d\d.mm/,
+  );
   await expect(page.locator('relay-tape figcaption')).toContainText(/closing place: 0\.000.mm/);
 
   const drawing = page.locator('relay-drawing canvas').nth(1);

@@ -10,7 +10,7 @@ import { SheetComponent } from '../shared/sheet.component';
   template: `
     <relay-sheet [heading]="heading" width="760px" [visible]="visible()" (closed)="closed.emit()">
       <ng-template>
-        <div class="help" [innerHTML]="page"></div>
+        <div class="help" tabindex="0" role="region" [attr.aria-label]="heading" [innerHTML]="page"></div>
       </ng-template>
     </relay-sheet>
   `,
