@@ -14,11 +14,13 @@ export function rowBounds(scene: RowScene): Box {
     box[3] = Math.max(box[3], y + r);
   };
   for (const { x, y, radius } of fit.layout.wheels) take(x, y, radius);
-  // Chords leave the path to its outside, and links that run on past an end leave it altogether.
-  const { pins, links, step } = scene.frame;
-  for (let k = 0; k < links; k++) {
-    if (!isOnPath(fit.row, scene.frame, k)) continue;
-    for (const p of [2 * k * step, 2 * k * step + 2]) take(pins[p], pins[p + 1], 0);
+  // Pins stand on the path, but for those of links that run on past its end.
+  if (fit.gap < 0 && !fit.layout.path.closed) {
+    const { pins, links, step } = scene.frame;
+    for (let k = 0; k < links; k++) {
+      if (!isOnPath(fit.row, scene.frame, k)) continue;
+      for (const p of [2 * k * step, 2 * k * step + 2]) take(pins[p], pins[p + 1], 0);
+    }
   }
   const beside = Math.max(
     span * 0.8,
