@@ -147,12 +147,18 @@ export function coinSlide(): Job {
     setting: { ...PLAIN_SETTING, line: 0, flip: true, facing: 'upright' },
     mass: 30,
   };
-  const curve = (x: number, y: number, ox: number, oy: number) => ({
-    x,
-    y,
-    flowing: true,
-    next: { kind: 'curve' as const, out: { x: ox, y: oy }, in: { x: 0 - ox, y: 0 - oy } },
-  });
+  /** A point that the track flows through the way of its arm; each piece ends along the arm of the next point. */
+  const arms = [
+    { x: 90, y: 0 },
+    { x: 80, y: -20 },
+    { x: 90, y: 0 },
+    { x: 60, y: -40 },
+  ];
+  const curve = (x: number, y: number, i: number) => {
+    const end = arms[Math.min(i + 1, arms.length - 1)];
+    const next = { kind: 'curve' as const, out: arms[i], in: { x: 0 - end.x, y: 0 - end.y } };
+    return { x, y, flowing: true, next };
+  };
   return {
     ...frame('Coin slide'),
     wheels: [],
@@ -162,12 +168,7 @@ export function coinSlide(): Job {
         id: 'loop',
         name: 'Slide',
         closed: false,
-        points: [
-          curve(0, 190, 90, 0),
-          curve(240, 100, 80, -20),
-          curve(470, 60, 90, 0),
-          curve(680, -40, 60, -40),
-        ],
+        points: [curve(0, 190, 0), curve(240, 100, 1), curve(470, 60, 2), curve(680, -40, 3)],
       },
       {
         kind: 'drawn',

@@ -7,6 +7,8 @@ import {
   CHAIN_SIZES,
   chainPieces,
   plankPieces,
+  PLAIN_SET_OUT,
+  PLAIN_SETTING,
   tubePieces,
   type MadePieces,
   parseJob,
@@ -56,27 +58,68 @@ describe('planks that lie across', () => {
   const planks = plankPieces(10);
   const [{ length, width }] = planks.pieces as unknown as { length: number; width: number }[];
 
-  it('their inner ends stand p (1 − h / R) apart', () => {
+  const pitchOf = (job: Job): number => {
+    const { source, request } = resolveRun(job);
+    return fitRow(source, request).effectivePitch!;
+  };
+
+  it('round a circle their inner ends stand 2 (R − h) sin(p / 2R) apart, and reach w cos(p / 2R)', () => {
     const radius = 40;
     const job = rowOf(circle(radius), planks);
-    const { effectivePitch } = fitRow(resolveRun(job).source, resolveRun(job).request);
-    const inner = effectivePitch! * (1 - length / 2 / radius);
+    const half = pitchOf(job) / 2 / radius;
+    const over = width * Math.cos(half) - 2 * (radius - length / 2) * Math.sin(half);
     const [found] = read(job);
-    expect([found.kind, found.size]).toEqual(['carried-overlap', expect.closeTo(width - inner, 6)]);
-    expect(plain(found.text)).toContain(`overlap by ${(width - inner).toFixed(2)} mm`);
+    expect([found.kind, found.size]).toEqual(['carried-overlap', expect.closeTo(over, 6)]);
+    expect(plain(found.text)).toContain(`overlap by ${over.toFixed(2)} mm`);
     // The cut of their outlines is the same thing, and is not said twice.
     expect(read(job, [{ place: 0, other: 1, s: 3, depth: 1 }])).toHaveLength(1);
   });
 
   it('their outer ends open where the inner ones still have room', () => {
     const thin = { ...planks, pieces: planks.pieces.map((piece) => ({ ...piece, width: 4 })) } as MadePieces;
-    const [found] = read(rowOf(circle(50), thin));
+    const job = rowOf(circle(50), thin);
+    const [found] = read(job);
     expect(found.kind).toBe('carried-open');
-    const { effectivePitch } = fitRow(
-      resolveRun(rowOf(circle(50), thin)).source,
-      resolveRun(rowOf(circle(50), thin)).request,
-    );
-    expect(found.size).toBeCloseTo((effectivePitch! * length) / 2 / 50, 6);
+    // 2 (R + h) sin(p / 2R) less 2 R sin(p / 2R).
+    expect(found.size).toBeCloseTo(length * Math.sin(pitchOf(job) / 2 / 50), 6);
+  });
+
+  describe('where they stand decides, not how tight the bend is between them', () => {
+    // A short bend of 30 mm between straights; one plank stands before it and one behind.
+    const bent = 'M0 0H100A30 30 0 0 1 130 30V130';
+    const wide = plankPieces(60).pieces.map((piece) => ({ ...piece, width: 12, length: 50 }));
+    const job = rowOf(bent, { pieces: wide, sequence: ['plank'] } as MadePieces);
+
+    it('two that are apart do not overlap', () => {
+      // With arc lengths p (1 − h / R) they would: 60 · (1 − 25 / 30) is 10, less than 12.
+      expect(read(job).filter(({ kind }) => kind === 'carried-overlap')).toEqual([]);
+    });
+
+    it('nor do any that are left out, stand upright or are turned', () => {
+      const tight = rowOf(circle(40), planks);
+      const touch = { piece: null, turn: 0, along: 0, out: 0 };
+      const every = { id: 'h', at: { by: 'index' as const, index: 0 }, leftOut: true, ...touch };
+      const { count } = fitRow(resolveRun(tight).source, resolveRun(tight).request);
+      const byHand = Array.from({ length: count }, (_, i) => ({
+        ...every,
+        id: `h${i}`,
+        at: { by: 'index' as const, index: i },
+        leftOut: i % 2 === 0,
+      }));
+      const out: Job = {
+        ...tight,
+        runs: [{ ...tight.runs[0], setOut: { ...PLAIN_SET_OUT, byHand } }],
+      };
+      expect(read(tight)).toHaveLength(1);
+      expect(read(out)).toEqual([]);
+      for (const change of [{ facing: 'upright' as const }, { turn: Math.PI / 2 }]) {
+        const pieces = tight.pieces.map((piece) => ({
+          ...piece,
+          setting: { ...PLAIN_SETTING, ...change },
+        }));
+        expect(read({ ...tight, pieces })).toEqual([]);
+      }
+    });
   });
 
   it('on a wide bend there is nothing to say', () => {

@@ -1,61 +1,107 @@
 import { newReading, pathReader, withinPath } from '@coin-relay/core';
-import { behaviourOf, breadthAlong, formatLength, pieceWidth, pieceWords } from '@coin-relay/model';
+import {
+  behaviourOf,
+  breadthAlong,
+  formatLength,
+  pieceWidth,
+  pieceWords,
+  PLAIN_SETTING,
+  type JobPiece,
+} from '@coin-relay/model';
 import type { Found } from '../found';
 import { rowRule, type RowContext } from '../rule';
 
 /** Gaps at the outer edge of carried pieces wider than this part of the pitch are spoken of (common practice, no source). */
 const OPENS_BY = 0.25;
-/** Places of the path that the spacing of carried pieces is looked at. */
+/** Places of the path that the spacing of carried pieces that travel is looked at. */
 const SAMPLES = 2000;
 
 /**
- * Carried pieces on a bend of radius R stand p (1 + h / R) apart at a distance h outside of the
- * path, and p (1 − h / R) inside.
+ * Carried pieces that lie across the path fan in its bends. Of two neighbours at s and t, whose normals
+ * differ by δ, the ends at a distance h to one side are as far apart as their places are, moved by h
+ * along their normals; both are looked at along the direction between them, in which a piece of a
+ * thickness w reaches w cos(δ / 2). On a circle that is 2 (R ∓ h) sin(δ / 2).
  */
 export const fansInBend = rowRule('link', ['carried-overlap', 'carried-open'], fanFindings);
 
-export function fanFindings({
-  job,
-  resolved: { sequence },
-  fit,
-}: RowContext): Found<'carried-overlap' | 'carried-open'>[] {
+export function fanFindings(context: RowContext): Found<'carried-overlap' | 'carried-open'>[] {
+  const { job, fit, resolved } = context;
   const pitch = fit.effectivePitch;
-  const broad = sequence.filter((piece) => behaviourOf(piece) === 'carried' && breadthAlong(piece) > 0);
+  const broad = resolved.sequence.filter(liesAcross);
   if (pitch === null || broad.length === 0) return [];
   const h = pieceWidth(broad) / 2;
   const thick = Math.max(...broad.map(breadthAlong));
+  const [a, b] = [newReading(), newReading()];
   const read = pathReader(fit.layout.path);
-  const at = newReading();
-  let [bend, s] = [0, 0];
-  for (let i = 0; i <= SAMPLES; i++) {
-    const here = fit.window.from + ((fit.window.to - fit.window.from) * i) / SAMPLES;
-    read(here, at);
-    if (Math.abs(at[4]) > bend) [bend, s] = [Math.abs(at[4]), here];
+  let tightest = { over: -Infinity, inner: 0, outer: 0, middle: 0, s: 0 };
+  for (const [s, t] of neighboursOf(context, pitch)) {
+    read(s, a);
+    read(t, b);
+    // A bend tighter than the pieces are broad folds them over, which is told of as such.
+    if (Math.max(Math.abs(a[4]), Math.abs(b[4])) * h >= 1) return [];
+    const [ux, uy] = [a[2] + b[2], a[3] + b[3]];
+    const size = Math.hypot(ux, uy);
+    if (!(size > 0)) continue;
+    const along = (side: number): number =>
+      ((b[0] - a[0] - side * h * (b[3] - a[3])) * ux + (b[1] - a[1] + side * h * (b[2] - a[2])) * uy) / size;
+    const [left, right] = [along(1), along(-1)];
+    // size / 2 is cos(δ / 2).
+    const over = (thick * size) / 2 - Math.min(left, right);
+    if (over > tightest.over)
+      tightest = { over, inner: Math.min(left, right), outer: Math.max(left, right), middle: along(0), s };
   }
-  // A bend tighter than the pieces are broad folds them over, which is told of as such.
-  if (h * bend >= 1) return [];
-  const inner = pitch * (1 - h * bend);
-  const outer = pitch * (1 + h * bend);
+  if (tightest.over === -Infinity) return [];
+  const { over, inner, outer, middle, s } = tightest;
   const place = withinPath(fit.layout.path, s);
   const length = (mm: number): string => formatLength(mm, job.unit);
   const [, many] = pieceWords(broad[0]);
-  if (inner < thick - 1e-9 * pitch) {
+  if (over > 1e-9 * pitch) {
     return [
       {
         kind: 'carried-overlap',
-        text: `In the bend at ${length(place)} the inner ends of the ${many} stand ${length(inner)} apart and are ${length(thick)} thick: they overlap by ${length(thick - inner)}.`,
+        text: `In the bend at ${length(place)} the inner ends of the ${many} stand ${length(Math.max(0, inner))} apart and are ${length(thick)} thick: they overlap by ${length(over)}.`,
         at: place,
-        size: thick - inner,
+        size: over,
       },
     ];
   }
-  if (outer - pitch <= OPENS_BY * pitch) return [];
+  if (outer - middle <= OPENS_BY * pitch) return [];
   return [
     {
       kind: 'carried-open',
-      text: `In the bend at ${length(place)} the outer ends of the ${many} open to ${length(outer)}, ${length(outer - pitch)} more than on the path.`,
+      text: `In the bend at ${length(place)} the outer ends of the ${many} open to ${length(outer)}, ${length(outer - middle)} more than on the path.`,
       at: place,
-      size: outer - pitch,
+      size: outer - middle,
     },
   ];
+}
+
+/** Is it carried, and does it lie across the path as the path runs? What stands upright, or turned, does not fan. */
+function liesAcross(piece: JobPiece): boolean {
+  const { facing, turn } = piece.setting ?? PLAIN_SETTING;
+  const follows = facing === 'path' || facing === 'chord';
+  return behaviourOf(piece) === 'carried' && breadthAlong(piece) > 0 && follows && turn === 0;
+}
+
+/** Places of neighbours: where they stand, or, where they travel, wherever they come. */
+function* neighboursOf(
+  { fit, setOut, facts }: RowContext,
+  pitch: number,
+): Generator<readonly [s: number, t: number]> {
+  const { window, layout } = fit;
+  if (facts?.moves && facts.travel !== 0) {
+    const last = window.ring ? window.to : window.to - pitch;
+    for (let i = 0; i <= SAMPLES; i++) {
+      const s = window.from + ((last - window.from) * i) / SAMPLES;
+      yield [s, s + pitch];
+    }
+    return;
+  }
+  const { table, middles, pieces } = setOut;
+  const stands = (i: number): boolean => table.leftOut[i] === 0 && liesAcross(pieces[table.piece[i]]);
+  for (let i = 0; i + 1 < table.count; i++)
+    if (stands(i) && stands(i + 1)) yield [middles[i], middles[i + 1]];
+  const end = table.count - 1;
+  if (window.ring && end > 0 && stands(end) && stands(0))
+    yield [middles[end], middles[0] + layout.path.length];
 }
