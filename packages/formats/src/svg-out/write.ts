@@ -22,6 +22,7 @@ import {
   machineParts,
   moveScene,
   rowBounds,
+  rowCopies,
   rowScene,
   twinMatrix,
   type RowScene,
@@ -176,7 +177,7 @@ function wheelElements(
 }
 
 function bandElement(
-  { fit, side }: RowScene,
+  { fit, side, setOut }: RowScene,
   { sequence }: ResolvedRun,
   colour: (material: string) => string,
 ): string {
@@ -184,5 +185,6 @@ function bandElement(
   const band = bandOf(piece);
   if (!band) return '';
   const fill = colour(piece.finish?.material ?? band.material);
-  return `<path d="${bandOutline(fit.layout.path, fit.window, band, side)}" fill="${fill}" fill-rule="evenodd"/>`;
+  const d = bandOutline(fit.layout.path, fit.window, band, side, rowCopies(setOut.setOut.rows));
+  return `<path d="${d}" fill="${fill}" fill-rule="evenodd"/>`;
 }

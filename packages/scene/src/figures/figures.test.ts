@@ -211,6 +211,18 @@ describe('bands', () => {
     );
   });
 
+  it('rows side by side have a band each, as far from the path as they lie', () => {
+    const path = measurePath(parsePathData('M50 0A50 50 0 0 1 -50 0A50 50 0 0 1 50 0Z')[0]);
+    const { inner: towards, outer: away } = bandOf(tooth)!;
+    const outline = bandOutline(path, windowOf(path, PLAIN_LAY), bandOf(tooth)!, 1, [-20, 20]);
+    const edges = parsePathData(outline).map((edge) => measurePath(edge).length / (2 * Math.PI));
+    // The path runs counter-clockwise: what is to its left is inside of it.
+    expect(edges).toHaveLength(4);
+    [70 - towards, 70 + away, 30 - towards, 30 + away].forEach((radius, i) =>
+      expect(edges[i]).toBeCloseTo(radius, 0),
+    );
+  });
+
   it('on an open path it is one outline', () => {
     const path = measurePath(parsePathData('M0 0H100')[0]);
     const outlines = parsePathData(bandOutline(path, windowOf(path, PLAIN_LAY), bandOf(tooth)!, 1));

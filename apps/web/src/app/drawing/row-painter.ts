@@ -103,15 +103,15 @@ export class RowPainter {
     this.wheels = fit.layout.wheels.map((_, i) =>
       figureParts(wheelFigure(fit, i, first, this.scene.span), colour),
     );
+    this.offsets = rowCopies(setOut.setOut.rows);
     const band = bandOf(first);
     this.band = band
       ? {
-          path: new Path2D(bandOutline(fit.layout.path, fit.window, band, this.scene.side)),
+          path: new Path2D(bandOutline(fit.layout.path, fit.window, band, this.scene.side, this.offsets)),
           fill: colour(first.finish?.material ?? band.material),
           line: false,
         }
       : null;
-    this.offsets = rowCopies(setOut.setOut.rows);
     this.clip = clipOf(setOut);
     this.reach = reachOf(this.scene, this.offsets);
     this.hangs = this.scene.pieces.some((_, n) => this.looks.at(-1, n).behind.length > 0);
