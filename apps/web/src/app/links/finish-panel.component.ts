@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { figureBox, pieceFigure } from '@coin-relay/scene';
+import { figureBox, pieceFigure, placementMode } from '@coin-relay/scene';
 import { materialsOf, type Job, type JobPiece, type Material, type PieceFinish } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
@@ -94,7 +94,9 @@ const PLAIN: PieceFinish = { material: null, line: true, picture: null };
           take its picture off
         </button>
       } @else {
-        <button nz-button nzType="link" type="button" (click)="file.click()">a picture on it…</button>
+        <button nz-button nzType="link" type="button" [disabled]="bends()" (click)="file.click()">
+          a picture on it…
+        </button>
       }
       <input
         #file
@@ -105,6 +107,15 @@ const PLAIN: PieceFinish = { material: null, line: true, picture: null };
         (change)="lay(file)"
       />
     </div>
+    @if (bends()) {
+      <p class="cost">
+        {{
+          finish().picture
+            ? '▲ Its picture is not drawn while it bends: a picture keeps its shape. Make it stiff or carried.'
+            : 'A picture lies only on pieces that keep their shape; this one bends.'
+        }}
+      </p>
+    }
     @if (finish().picture; as p) {
       <div class="line">
         <span class="what">Picture, width and height</span>
@@ -167,6 +178,8 @@ export class FinishPanelComponent {
   private readonly trouble = new ErrorState();
   protected readonly problem = this.trouble.words;
   protected readonly finish = computed(() => this.piece().finish ?? PLAIN);
+  /** Is it bent point by point, so that no picture can lie on it? */
+  protected readonly bends = computed(() => placementMode(this.piece()) === 'bent');
   protected readonly materials = computed(() => materialsOf(this.job()));
   protected readonly colour = computed(() => {
     const id = this.finish().material ?? pieceFigure(this.piece(), this.piece().pitch).main;
