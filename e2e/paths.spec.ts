@@ -45,7 +45,7 @@ test.describe('drawing by hand', () => {
     await page.reload();
     await expect(verdict(page)).toContainText('closes exactly');
     for (let k = 0; k < 6; k++) await page.getByRole('button', { name: 'Undo' }).click();
-    await expect(sentence(page)).toContainText('at least two points');
+    await expect(sentence(page)).toContainText('Click on the drawing to place the first point');
   });
 
   test('points are typed down a column, pasted as rows, inserted, bent, nudged, levelled and deleted', async ({
