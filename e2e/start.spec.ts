@@ -43,7 +43,7 @@ test('a job from an SVG: choose a contour, see its length, put the link on it, f
   await expect(verdict(page)).toContainText('closes exactly');
   const drawing = page.locator('relay-drawing canvas').nth(1);
   const before = await pictureOf(drawing);
-  await page.getByRole('button', { name: 'Play' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect.poll(() => pictureOf(drawing)).not.toBe(before);
 });
 
