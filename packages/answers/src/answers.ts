@@ -12,7 +12,7 @@ import {
   pathBounds,
   wrapInto,
   placeArcs,
-  placePins,
+  pointsAt,
   RelayError,
   sagOf,
   worstPitchChange,
@@ -140,7 +140,8 @@ export interface PlaceAnswer {
 export function placeAnswer(given: GivenSource, asked: Partial<FitRequest>, travel: number): PlaceAnswer {
   const outcome = fitGiven(given, asked);
   const { path } = outcome.layout;
-  const flat = placePins(outcome, travel);
+  const places = placeArcs(outcome, travel);
+  const flat = pointsAt(path, places);
   const pins: [number, number][] = [];
   for (let i = 0; i < flat.length; i += 2) pins.push([flat[i], flat[i + 1]]);
   const following = outcome.row.kind === 'ring' ? [...pins.slice(1), pins[0]] : pins.slice(1);
@@ -148,7 +149,7 @@ export function placeAnswer(given: GivenSource, asked: Partial<FitRequest>, trav
     count: outcome.count,
     phase: travel - Math.floor(travel),
     pins,
-    arc: Array.from(placeArcs(outcome, travel), (s) => (path.closed ? wrapInto(s, path.length) : s)),
+    arc: Array.from(places, (s) => (path.closed ? wrapInto(s, path.length) : s)),
     chords: following.map(([x, y], i) => Math.hypot(x - pins[i][0], y - pins[i][1])),
   };
 }

@@ -2,7 +2,7 @@ import { marchSpans, RingSolver } from '../chain';
 import { RelayError } from '../error';
 import { wrapInto } from '../math';
 import { ALIKE, placesFor, spansOf, type Stations } from '../motion/stations';
-import { newReading, pathReader } from '../path';
+import { pathReader, pointsAt } from '../path';
 import { lengthsOf, meanOf, piecesApart, unlikePieces } from './end-to-end';
 import { isOnPoints } from './lay';
 import type { FitOutcome } from './outcome';
@@ -14,19 +14,8 @@ import type { FitOutcome } from './outcome';
  * @returns x, y pairs, mm
  * @throws RelayError row-does-not-settle where the row cannot close
  */
-export function placePins(fit: FitOutcome, travel: number): Float64Array {
-  const { path } = fit.layout;
-  const places = placeArcs(fit, travel);
-  const read = pathReader(path);
-  const at = newReading();
-  const pins = new Float64Array(places.length * 2);
-  places.forEach((s, i) => {
-    read(s, at);
-    pins[2 * i] = at[0];
-    pins[2 * i + 1] = at[1];
-  });
-  return pins;
-}
+export const placePins = (fit: FitOutcome, travel: number): Float64Array =>
+  pointsAt(fit.layout.path, placeArcs(fit, travel));
 
 /** Where the first pin is before the row travels, mm: an open row has a cycle of links before it. */
 function restingStart({ row }: FitOutcome): number {

@@ -1,5 +1,5 @@
 import { backwards, chordStepper } from '../chain';
-import { newReading, pathReader, type MeasuredPath } from '../path';
+import { newReading, pathReader, pointsAt, type MeasuredPath } from '../path';
 import type { RingCycle } from '../fit/ring-cycle';
 import { ALIKE, meanSpacing, placesFor, spansOf, type Stations } from './stations';
 import type { Engagement } from '../route';
@@ -216,14 +216,6 @@ function lapOf(row: Row): number {
 
 /** A row that stands still: as many pins as were placed, one for each link and one more, or two for each. */
 export function stillRow(path: MeasuredPath, places: Float64Array, step: 1 | 2 = 1): Row {
-  const read = pathReader(path);
-  const at = newReading();
-  const pins = new Float64Array(places.length * 2);
-  places.forEach((s, i) => {
-    read(s, at);
-    pins[2 * i] = at[0];
-    pins[2 * i + 1] = at[1];
-  });
   return {
     kind: 'still',
     links: step === 1 ? places.length - 1 : places.length / 2,
@@ -231,7 +223,7 @@ export function stillRow(path: MeasuredPath, places: Float64Array, step: 1 | 2 =
     cycle: 1,
     phases: 1,
     columns: places.length,
-    pins,
+    pins: pointsAt(path, places),
     arc: places,
     length: path.length,
     from: places[0],

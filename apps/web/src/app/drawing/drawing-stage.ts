@@ -19,7 +19,7 @@ import { ALL_IN_FULL, viewOfRows, type RowPainter, type RowView } from './row-pa
 import { RowPainters, type ShownRow } from './row-painters';
 import { Seen } from './seen';
 import { SketchPainter } from './sketch-painter';
-import { paintTravel } from './travel-painter';
+import { paintTravel, travelBounds } from './travel-painter';
 import { roundAll, toModel, toScreen, type Bounds, type ViewPort } from './view-port';
 
 /** How far beside a link a press still is on it, px. */
@@ -306,6 +306,7 @@ export class DrawingStage {
       ...this.painters.all
         .filter((painter) => painter !== this.painter || !this.stale)
         .map(({ scene }) => rowBounds(scene)),
+      ...(this.painter && !this.stale ? travelBounds(this.painter.fit) : []),
     );
     const { machine } = this.machine ?? {};
     const parts = machine ? machineBounds(machine) : null;

@@ -59,10 +59,10 @@ export function paintAway(
   ctx.rotate(angle);
   ctx.fillStyle = THEME.accent;
   ctx.beginPath();
-  ctx.moveTo(14, 0);
-  ctx.lineTo(-8, 9);
-  ctx.lineTo(-3, 0);
-  ctx.lineTo(-8, -9);
+  ctx.moveTo(6, 0);
+  ctx.lineTo(-4, 5);
+  ctx.lineTo(-4, -5);
   ctx.fill();
+  ctx.fillRect(9, -14, 2, 28);
   ctx.restore();
 }

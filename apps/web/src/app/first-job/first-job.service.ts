@@ -1,4 +1,5 @@
 import { inject, Injectable } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { BehaviorSubject, combineLatest, filter, map, merge, skip } from 'rxjs';
 import { JobStore } from '../document/job-store.service';
 import { FitService } from '../engine/fit.service';
@@ -54,9 +55,11 @@ export class FirstJob {
       filter(({ playing }) => playing),
       map((): Step => 'motion'),
     );
-    merge(path$, seen$, played$).subscribe((step) => {
-      if (!this.done.value.has(step)) this.done.next(new Set([...this.done.value, step]));
-    });
+    merge(path$, seen$, played$)
+      .pipe(takeUntilDestroyed())
+      .subscribe((step) => {
+        if (!this.done.value.has(step)) this.done.next(new Set([...this.done.value, step]));
+      });
   }
 
   open(step: Step): void {

@@ -103,7 +103,7 @@ const limitLine = (x: readonly number[], percent: number): GraphLine => ({
         />
       }
     }
-    <p class="cost">{{ legend() }} <relay-term of="Ripple">What ppm are</relay-term></p>
+    <p class="cost">{{ legend() }} In <relay-term of="Ripple">ppm</relay-term> its ripple.</p>
   `,
   styleUrls: ['../shared/step.less', './candidates-panel.component.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { RelayError } from '@coin-relay/core';
 import type { SentencePart } from '@coin-relay/model';
 import type { Finding } from '@coin-relay/scene';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
@@ -11,6 +10,7 @@ import { FitService } from '../engine/fit.service';
 import { PathWork } from '../session/path-work.service';
 import { JobContext } from '../session/job-context.service';
 import { Mending } from '../session/mending.service';
+import { Notices } from '../shared/notices.service';
 import { NumberCardComponent, type CardNumber } from './number-card.component';
 
 /** What is read out has stood for so long, ms. */
@@ -35,6 +35,7 @@ export class SentenceComponent {
   private readonly context = inject(JobContext);
   private readonly mending = inject(Mending);
   private readonly findings = inject(Findings);
+  private readonly notices = inject(Notices);
 
   protected readonly state = toSignal(this.fits.state$, { requireSync: true });
   protected readonly view = computed(() => this.state().view);
@@ -47,6 +48,7 @@ export class SentenceComponent {
   protected readonly mends = computed(() =>
     this.findings.ofRow().find(({ mend, step }) => mend !== null && step !== 'set-out'),
   );
+  /** Why the last press mended nothing, as it is read out. */
   protected readonly problem = signal('');
   /** The sentence as it is read out: once it rests, not with every move of a drag. */
   protected readonly rested = toSignal(
@@ -63,11 +65,19 @@ export class SentenceComponent {
     { initialValue: '' },
   );
 
-  /** Opens the card of a number, or closes it where it is open. */
-  protected ask(number: CardNumber, { currentTarget }: Event): void {
-    if (!(currentTarget instanceof HTMLElement)) return;
-    const origin = new ElementRef(currentTarget);
-    this.asked.update((now) => (now?.number === number ? null : { number, origin }));
+  /** The card that a number opens; null for one that leads to a step. */
+  protected cardOf(subject: SentencePart['subject']): CardNumber | null {
+    return subject === 'pitch' || subject === 'count' || subject === 'give' ? subject : null;
+  }
+
+  /** Opens the card of a number, or closes it where it is open; numbers that have none lead to their step. */
+  protected press(subject: SentencePart['subject'], { currentTarget }: Event): void {
+    const number = this.cardOf(subject);
+    if (number === null) this.context.openStep(subject === 'path' ? 'path' : 'fit');
+    else if (currentTarget instanceof HTMLElement) {
+      const origin = new ElementRef(currentTarget);
+      this.asked.update((now) => (now?.number === number ? null : { number, origin }));
+    }
   }
 
   /** Closes a card, if it is still the one that is open. */
@@ -77,28 +87,13 @@ export class SentenceComponent {
 
   /** Does what mends the row; one step of undo. */
   protected repair({ mend, run }: Finding): void {
-    if (!mend) return;
-    this.problem.set('');
-    try {
-      this.mending.repair(mend, run);
-    } catch (error) {
-      if (!(error instanceof RelayError)) throw error;
-      // What cannot be mended in one press is told where there is room for it.
-      this.problem.set(error.message);
-      this.context.openStep('check');
-    }
+    const why = mend ? this.mending.repair(mend, run) : '';
+    this.problem.set(why);
+    if (why !== '') void this.notices.refused(why);
   }
 
   protected stop(): void {
     this.fits.stop();
-  }
-
-  protected openPath(): void {
-    this.context.openStep('path');
-  }
-
-  protected openFit(): void {
-    this.context.openStep('fit');
   }
 
   protected openCheck(): void {

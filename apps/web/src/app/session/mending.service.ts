@@ -1,4 +1,5 @@
 import { inject, Injectable } from '@angular/core';
+import { RelayError } from '@coin-relay/core';
 import type { MendProposal } from '@coin-relay/scene';
 import { changeSide, mend, setFit, setMotion, setTravel } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
@@ -10,9 +11,19 @@ export class Mending {
 
   /**
    * @param run the one whose row or path is mended
-   * @throws RelayError where the path cannot be mended so
+   * @returns why it cannot be mended so; empty where it is mended
    */
-  repair(proposal: MendProposal, run: string | null = null): void {
+  repair(proposal: MendProposal, run: string | null = null): string {
+    try {
+      this.mend(proposal, run);
+      return '';
+    } catch (error) {
+      if (!(error instanceof RelayError)) throw error;
+      return error.message;
+    }
+  }
+
+  private mend(proposal: MendProposal, run: string | null): void {
     const { job } = this.store;
     switch (proposal.do) {
       case 'fit':

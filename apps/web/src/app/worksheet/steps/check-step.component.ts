@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { RelayError } from '@coin-relay/core';
 import type { Finding } from '@coin-relay/scene';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { Findings } from '../../engine/findings.service';
@@ -100,13 +99,6 @@ export class CheckStepComponent {
 
   /** Does what mends a finding; one step of undo. */
   protected repair({ mend, run }: Finding): void {
-    if (!mend) return;
-    this.problem.set('');
-    try {
-      this.mending.repair(mend, run);
-    } catch (error) {
-      if (!(error instanceof RelayError)) throw error;
-      this.problem.set(error.message);
-    }
+    if (mend) this.problem.set(this.mending.repair(mend, run));
   }
 }
