@@ -29,12 +29,13 @@ export class FirstJob {
   private readonly store = inject(JobStore);
   private readonly context = inject(JobContext);
   private readonly done = new BehaviorSubject<ReadonlySet<Step>>(new Set());
-  private readonly over = new BehaviorSubject(false);
+  /** The job whose way is shown: the one of when this view was made, also once its way has been gone. */
+  private readonly shown = new BehaviorSubject(firstJob());
 
   /** The stages, while the open job is the first one; else none. */
-  readonly stages$ = combineLatest([this.store.job$, this.done, this.over]).pipe(
-    map(([, done, over]): readonly Stage[] =>
-      over || firstJob() !== this.store.id
+  readonly stages$ = combineLatest([this.store.job$, this.done, this.shown]).pipe(
+    map(([, done, shown]): readonly Stage[] =>
+      shown === null || shown !== this.store.id
         ? []
         : STAGES.map((stage) => ({ ...stage, done: done.has(stage.step) })),
     ),
@@ -46,10 +47,10 @@ export class FirstJob {
       filter(([{ view, problem }, begins]) => view !== null && problem === null && begins === ''),
       map((): Step => 'path'),
     );
-    // A link and its count are looked at where they are; what is opened last is still to be seen.
+    // A link and its count are looked at where they are.
     const seen$ = context.step$.pipe(
       skip(1),
-      filter((step) => step === 'link' || step === 'fit' || step === 'hand-off'),
+      filter((step) => step === 'link' || step === 'fit'),
     );
     const played$ = inject(Playback).position$.pipe(
       filter(({ playing }) => playing),
@@ -57,9 +58,20 @@ export class FirstJob {
     );
     merge(path$, seen$, played$)
       .pipe(takeUntilDestroyed())
-      .subscribe((step) => {
-        if (!this.done.value.has(step)) this.done.next(new Set([...this.done.value, step]));
-      });
+      .subscribe((step) => this.reach(step));
+  }
+
+  /** A file was taken away. */
+  takenAway(): void {
+    this.reach('hand-off');
+  }
+
+  /** What has been gone once is not shown on the next visit. */
+  private reach(step: Step): void {
+    if (this.done.value.has(step)) return;
+    const done = new Set([...this.done.value, step]);
+    this.done.next(done);
+    if (done.size === STAGES.length && this.shown.value === this.store.id) firstJob('never');
   }
 
   open(step: Step): void {
@@ -69,6 +81,6 @@ export class FirstJob {
   /** It is shown no more, in this job or any other. */
   dismiss(): void {
     firstJob('never');
-    this.over.next(true);
+    this.shown.next(null);
   }
 }

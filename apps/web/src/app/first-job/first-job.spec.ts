@@ -5,6 +5,7 @@ import { JobContext } from '../session/job-context.service';
 import { Playback } from '../session/playback.service';
 import { firstJob } from './first-job';
 import { FirstJobComponent } from './first-job.component';
+import { FirstJob } from './first-job.service';
 
 const ticks = (view: JobView<unknown>): string[] =>
   [...view.element.querySelectorAll('li')].map((li) => (li.querySelector('.done') ? '✓' : '–'));
@@ -26,6 +27,14 @@ describe('the way through a first job', () => {
     await view.settled();
     expect(ticks(view)).toEqual(['✓', '✓', '✓', '✓', '–']);
     view.service(Playback).toggle();
+    // Looking at what can be taken away is not yet taking it.
+    await view.press('take it away');
+    expect(ticks(view)).toEqual(['✓', '✓', '✓', '✓', '–']);
+    view.service(FirstJob).takenAway();
+    await view.settled();
+    expect(ticks(view)).toEqual(['✓', '✓', '✓', '✓', '✓']);
+    // On the next visit it has been gone.
+    expect(firstJob()).toBeNull();
   });
 
   it('has no path yet on an empty sheet', async () => {

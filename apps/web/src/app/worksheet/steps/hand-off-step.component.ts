@@ -8,6 +8,7 @@ import { download } from '../../shared/download';
 import { formatLength } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
+import { FirstJob } from '../../first-job/first-job.service';
 import { JobStore } from '../../document/job-store.service';
 import { FitService } from '../../engine/fit.service';
 import { picturesOf } from '../../hand-off/pictures';
@@ -94,6 +95,7 @@ export class HandOffStepComponent {
   private readonly store = inject(JobStore);
   private readonly playback = inject(Playback);
   private readonly machine = inject(MachineView);
+  private readonly first = inject(FirstJob);
   private readonly machineNow = toSignal(this.machine.state$, { requireSync: true });
   protected readonly state = toSignal(inject(FitService).state$, { requireSync: true });
   protected readonly exports = EXPORTS;
@@ -145,6 +147,7 @@ export class HandOffStepComponent {
         { frame: this.playback.now.frame, path: this.withPath() },
       );
       download(fileName(of.name, way.ending), way.type, text);
+      this.first.takenAway();
     } catch (error) {
       if (!(error instanceof RelayError)) throw error;
       this.problem.set(error.message);
