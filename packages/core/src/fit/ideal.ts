@@ -1,4 +1,4 @@
-import type { MeasuredPath } from '../path';
+import { anchorPlace, type MeasuredPath } from '../path';
 import { solveRingCycle, type RingCycle } from './ring-cycle';
 import type { Engagement } from '../route';
 
@@ -18,16 +18,18 @@ export interface Ideal {
 /**
  * The ideal count all the way round a closed path. Bending pieces: L / p. Stiff links: the real N
  * at which the chord c(N) is the pitch, by interpolating N c(N), which hardly bends, between
- * whole N.
+ * whole N. The phases that c is averaged over are counted from a place of the path's own, so that the
+ * count does not depend on where the path begins.
  * @returns null where the stiff row does not settle
  */
 export function idealCount(path: MeasuredPath, pitch: number, pieces: Engagement): Ideal | null {
   if (pieces === 'bending') return { count: path.length / pitch, solved: new Map() };
+  const anchor = anchorPlace(path) / path.length;
   const solved = new Map<number, RingCycle>();
   const cycle = (n: number): RingCycle | null => {
     const known = solved.get(n);
     if (known) return known;
-    const made = solveRingCycle(path, n, IDEAL_PHASES);
+    const made = solveRingCycle(path, n, IDEAL_PHASES, undefined, undefined, (anchor * n) % 1);
     if (made) solved.set(n, made);
     return made;
   };

@@ -20,7 +20,8 @@ export interface RingCycle {
 /**
  * Solves one cycle of travel, each phase from the one before it.
  * @param links pins of the ring
- * @param seed pins at phase 0 of a similar row (length `links`), to start from
+ * @param seed pins at the first phase of a similar row (length `links`), to start from
+ * @param begin travel at the first phase, in pitches
  * @returns null where a phase does not settle
  */
 export function solveRingCycle(
@@ -29,15 +30,16 @@ export function solveRingCycle(
   phases: number,
   seed?: Float64Array,
   stations: Stations = ALIKE,
+  begin = 0,
 ): RingCycle | null {
   const solver = new RingSolver(path, links, stations);
   const moved = stations.cycle * stations.step;
   const s = new Float64Array(phases * links);
   const chords = new Float64Array(phases);
-  let current = seed ? movedTo(seed, solver.phaseAt(0)) : undefined;
+  let current = seed ? movedTo(seed, solver.phaseAt(begin)) : undefined;
   const step = (path.length * moved) / links / phases;
   for (let j = 0; j < phases; j++) {
-    const phase = solver.phaseAt((j * moved) / phases);
+    const phase = solver.phaseAt(begin + (j * moved) / phases);
     const found = solver.solve(phase, current) ?? (current ? solver.solve(phase) : null);
     if (!found) return null;
     chords[j] = found.chord;

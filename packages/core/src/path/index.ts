@@ -16,3 +16,4 @@ export * from './inspect';
 export * from './closeness';
 export * from './nearest';
 export * from './within';
+export * from './anchor';
