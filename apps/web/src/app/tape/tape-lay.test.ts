@@ -6,9 +6,21 @@ import {
   type FitOutcome,
   type FitRequest,
 } from '@coin-relay/core';
+import {
+  chainPieces,
+  CHAIN_SIZES,
+  hangingJob,
+  parseJob,
+  plankPieces,
+  resolveRun,
+  resolveSetOut,
+  type Job,
+  type Piece,
+} from '@coin-relay/model';
+import { checkRow, neighbourCuts, rowScene, type Finding } from '@coin-relay/scene';
 import { describe, expect, it } from 'vitest';
 import { metPlaces, metPoints } from '../picking/met-places';
-import { pastEnd, unusedSpans } from './tape-lay';
+import { paintCuts, pastEnd, unusedSpans } from './tape-lay';
 
 const CIRCLE = 'M50 0A50 50 0 1 1 -50 0A50 50 0 1 1 50 0Z';
 const fit = (data: string, change: Partial<FitRequest>): FitOutcome =>
@@ -83,5 +95,58 @@ describe('the places that the tape marks', () => {
       meet: { corners: null, at: [30] },
     });
     expect(metPlaces(row)).toEqual([expect.closeTo(30, 6)]);
+  });
+});
+
+describe('what the tape says of pieces that are in each other’s way', () => {
+  /** A row of a piece hanging between two anchors, the right one at x. */
+  const hung = (pieces: readonly Piece[], x: number): Job => {
+    const job = hangingJob('Row');
+    const path = { ...job.paths[0], to: { x, y: 40 } };
+    const runs = [{ ...job.runs[0], sequence: [pieces[0].id] }];
+    return parseJob({ ...job, paths: [path], pieces, runs });
+  };
+  const findings = (job: Job): Finding[] => {
+    const resolved = resolveRun(job);
+    const row = fitRow(resolved.source, resolved.request);
+    const setOut = resolveSetOut(job, resolved.run, row);
+    return checkRow(job, { resolved, fit: row, setOut, cuts: neighbourCuts(rowScene(row, setOut)) });
+  };
+  const words = (found: readonly Finding[]): string[] => {
+    const said: string[] = [];
+    const ctx = {
+      beginPath: () => undefined,
+      moveTo: () => undefined,
+      lineTo: () => undefined,
+      fill: () => undefined,
+      fillRect: () => undefined,
+      measureText: () => ({ width: 40 }),
+      fillText: (text: string) => said.push(text),
+    };
+    const map = { left: 0, pixelsPerMm: 1, length: 360 };
+    paintCuts(ctx as unknown as CanvasRenderingContext2D, map, found, 'mm');
+    return said;
+  };
+  const planks = plankPieces(20).pieces.map((piece) => ({ ...piece, length: 60 }));
+  const chain = chainPieces(CHAIN_SIZES[0]).pieces;
+
+  it.each([
+    ['planks', planks, 'carried-overlap'],
+    ['chain links', chain, 'neighbours-cut'],
+  ])('%s in a bend: the depth that the check says', (_, pieces, kind) => {
+    const found = findings(hung(pieces, kind === 'neighbours-cut' ? 12 : 200));
+    const one = found.find((finding) => finding.kind === kind);
+    const [said] = words(found);
+    expect(said).toMatch(/ deep$/);
+    expect(one?.text).toContain(said.replace(' deep', ''));
+  });
+
+  it.each([
+    ['planks', planks],
+    ['chain links', chain],
+  ])('%s on a row that is stretched to a line: nothing, as the check', (_, pieces) => {
+    const found = findings(hung(pieces, 357.7));
+    expect(found.filter(({ kind }) => kind === 'carried-overlap' || kind === 'neighbours-cut')).toEqual([]);
+    expect(words(found)).toEqual([]);
   });
 });

@@ -62,18 +62,21 @@ export function paintLay(ctx: CanvasRenderingContext2D, map: TapeMap, fit: FitOu
   }
 }
 
-/** Marks where neighbours cut into each other, and how deep the worst do. */
+/** Neighbours that are in each other's way: the checks say one of these of a row, never both. */
+const CUTS: readonly Finding['kind'][] = ['neighbours-cut', 'carried-overlap'];
+
+/** Marks where neighbours cut into each other, and how deep the worst do, as the checks have it. */
 export function paintCuts(
   ctx: CanvasRenderingContext2D,
   map: TapeMap,
   findings: readonly Finding[],
   unit: Unit,
 ): void {
-  const cuts = findings.find(({ kind }) => kind === 'neighbours-cut');
+  const cuts = findings.find(({ kind }) => CUTS.includes(kind));
   if (!cuts || cuts.at === null || cuts.size === null) return;
   const { top, height } = LANES.links;
   ctx.fillStyle = THEME.warning;
-  for (const s of cuts.places) {
+  for (const s of cuts.places.length > 0 ? cuts.places : [cuts.at]) {
     const x = tapeX(map, s);
     ctx.beginPath();
     ctx.moveTo(x, top + height - 6);
