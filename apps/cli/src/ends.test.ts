@@ -83,6 +83,30 @@ describe('pieces of their own lengths', () => {
     expect([found['count'], found['apart']]).toEqual([3, { factor: 1, gap: expect.closeTo(5, 9) }]);
   });
 
+  it('are drawn by weight, the same ones for the same seed', () => {
+    const fit = (...more: string[]): { lengths: number[] } =>
+      answer('fit', '--path', 'M0 0H1000', '--lengths', '100,50,20', '--weights', '1,2,3', ...more)[
+        'apart'
+      ] as { lengths: number[] };
+    const { lengths } = fit('--seed', '4');
+    expect(new Set(lengths)).toEqual(new Set([100, 50, 20]));
+    expect(fit('--seed', '4').lengths).toEqual(lengths);
+    expect(fit('--seed', '5').lengths).not.toEqual(lengths);
+    const apart = fit('--seed', '4', '--apart').lengths;
+    apart.slice(1).forEach((length, i) => expect(length).not.toBe(apart[i]));
+  });
+
+  it('weights without lengths, a seed without weights, and what is no seed are refused by their names', () => {
+    const lengths = ['fit', '--path', 'M0 0H1000', '--lengths', '100,50'];
+    expect(run('fit', '--path', 'M0 0H100', '--weights', '1,2').error).toMatch(
+      /--weights is about pieces of given/,
+    );
+    expect(run(...lengths, '--seed', '3').error).toMatch(/--seed is for pieces drawn by --weights/);
+    expect(run(...lengths, '--weights', '1,2', '--seed', '1.5').error).toMatch(/whole number from 0/);
+    expect(run(...lengths, '--weights', '1,x').error).toMatch(/one for each of --lengths/);
+    expect(run(...lengths, '--weights', '1').error).toMatch(/1 weights? for 2 pieces/);
+  });
+
   it('says what cannot be read', () => {
     expect(run(...laid.slice(0, 3), '--gap', '1').error).toMatch(/Give these too/);
     expect(run('fit', '--path', 'M0 0H100', '--lengths', '10,x').error).toMatch(/cannot be read/);

@@ -1,7 +1,9 @@
 import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import {
+  expectedLength,
   PLAIN_LAY,
   RelayError,
+  type EndToEnd,
   type FitRequest,
   type HangBy,
   type PathStretch,
@@ -32,6 +34,9 @@ export interface Options {
   readonly slack?: string;
   readonly lengths?: string;
   readonly gap?: string;
+  readonly weights?: string;
+  readonly seed?: string;
+  readonly apart?: boolean;
   readonly candidates?: string;
   readonly details?: boolean;
   readonly tolerance?: string;
@@ -115,13 +120,17 @@ function slackOf({ slack }: Options): Pick<FitRequest, 'span' | 'hold'> | object
 }
 
 /** Pieces of their own lengths, laid end to end; their pitch is then the mean of these with the gap. */
-function lengthsOf({ lengths, gap }: Options): Pick<FitRequest, 'endToEnd' | 'pitch'> | object {
+function lengthsOf(options: Options): Pick<FitRequest, 'endToEnd' | 'pitch'> | object {
+  const { lengths, gap } = options;
   const between = numberOf('gap', gap) ?? 0;
   if (lengths === undefined) {
-    if (gap === undefined) return {};
-    throw new RelayError('request-invalid', '--gap is between pieces of given --lengths. Give these too.', {
-      field: 'gap',
-    });
+    const field = (['gap', 'weights', 'seed', 'apart'] as const).find((name) => options[name] !== undefined);
+    if (field === undefined) return {};
+    throw new RelayError(
+      'request-invalid',
+      `--${field} is about pieces of given --lengths. Give these too.`,
+      { field },
+    );
   }
   const sizes = numbersOf(lengths);
   if (!sizes.every(Number.isFinite)) {
@@ -129,8 +138,41 @@ function lengthsOf({ lengths, gap }: Options): Pick<FitRequest, 'endToEnd' | 'pi
       field: 'lengths',
     });
   }
-  const mean = sizes.reduce((sum, size) => sum + size, 0) / sizes.length;
-  return { endToEnd: { lengths: sizes, gap: between }, pitch: mean + between };
+  const endToEnd: EndToEnd = { lengths: sizes, gap: between, ...orderOf(options) };
+  return { endToEnd, pitch: expectedLength(endToEnd) + between };
+}
+
+/** The largest seed of a random choice. */
+const MOST_SEED = 0xffffffff;
+
+/** Which of the lengths comes at each place: in turn, or drawn by weight. */
+function orderOf({ weights, seed, apart }: Options): Pick<EndToEnd, 'order'> {
+  if (weights === undefined) {
+    const field = seed !== undefined ? 'seed' : apart !== undefined ? 'apart' : null;
+    if (field === null) return {};
+    throw new RelayError('request-invalid', `--${field} is for pieces drawn by --weights. Give these too.`, {
+      field,
+    });
+  }
+  const parts = numbersOf(weights);
+  if (!parts.every(Number.isFinite)) {
+    throw new RelayError(
+      'request-invalid',
+      `--weights ${weights} cannot be read. Give a,b,c, one for each of --lengths.`,
+      { field: 'weights' },
+    );
+  }
+  const start = numberOf('seed', seed) ?? 1;
+  if (!Number.isInteger(start) || start < 0 || start > MOST_SEED) {
+    throw new RelayError(
+      'request-invalid',
+      `--seed is a whole number from 0 to ${MOST_SEED}; it was given “${seed}”.`,
+      {
+        field: 'seed',
+      },
+    );
+  }
+  return { order: { by: 'weight', seed: start, apart: apart ?? false, weights: parts } };
 }
 
 /** Where on the path the row lies, where any of it is said. */

@@ -54,7 +54,12 @@ export type FitAnswer = Pick<
       readonly travel: number;
       readonly spare: number;
       readonly sag: number;
-      readonly apart: { readonly factor: number; readonly gap: number };
+      readonly apart: {
+        readonly factor: number;
+        readonly gap: number;
+        /** Of every piece, before the factor, where they are drawn by weight. */
+        readonly lengths?: readonly number[];
+      };
       readonly withinTolerance: boolean;
       readonly gapBefore: number;
       readonly sections: readonly FittedSection[];
@@ -106,7 +111,7 @@ export function fitAnswer(
     ...(outcome.sections ? { sections: outcome.sections } : {}),
     ...(outcome.takeUp !== null ? { travel: outcome.takeUp } : {}),
     ...(outcome.spare !== null ? { spare: outcome.spare, sag: sagOf(outcome) } : {}),
-    ...(outcome.apart ? { apart: outcome.apart } : {}),
+    ...(outcome.apart ? { apart: apartOf(outcome.apart, request) } : {}),
     ...within(worstPitchChange(outcome)),
     ...(candidates === undefined
       ? {}
@@ -123,6 +128,13 @@ export function fitAnswer(
     ...(outcome.obstacles.length > 0 ? { obstacles: outcome.obstacles } : {}),
     ...(outcome.layout.missed.length > 0 ? { missed: outcome.layout.missed } : {}),
   };
+}
+
+function apartOf(
+  { factor, gap, lengths }: NonNullable<FitOutcome['apart']>,
+  { endToEnd }: FitRequest,
+): FitAnswer['apart'] {
+  return { factor, gap, ...(endToEnd?.order?.by === 'weight' ? { lengths } : {}) };
 }
 
 export interface PlaceAnswer {

@@ -1,6 +1,6 @@
 import { backwards, chordStepper, RingSolver } from '../chain';
 import { RelayError } from '../error';
-import { closingSize, lengthsOf, unlikePieces } from '../fit/end-to-end';
+import { closingSize, unlikePieces } from '../fit/end-to-end';
 import type { FitOutcome } from '../fit/outcome';
 import { newRowFrame, rowFrame } from '../motion/frame';
 import { placesFor, spansOf, type Stations } from '../motion/stations';
@@ -81,7 +81,7 @@ export function breathingRow(
   const swells = breath.what === 'size';
   // Pieces that lie end to end make room for one another.
   const lays = !swells || !!fit.request.endToEnd;
-  const own = lengthsOf(fit.request.endToEnd, fit.effectivePitch ?? fit.request.pitch);
+  const own = (fit.request.endToEnd && fit.apart?.lengths) ?? [fit.effectivePitch ?? fit.request.pitch];
   const gap = fit.request.endToEnd?.gap ?? 0;
   const step = lays ? (gap > 0 ? 2 : 1) : row.step;
   const columns = lays ? placesFor({ step }, links) : still.arc.length;

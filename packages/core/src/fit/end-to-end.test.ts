@@ -2,7 +2,16 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { isOnPath, newRowFrame, rowFrame } from '../motion';
 import { parsePathData } from '../path';
-import { DEFAULT_REQUEST, fitRow, PLAIN_LAY, placePins, type FitOutcome, type FitRequest } from './index';
+import { orderSteps, type PieceOrder } from '../set-out/order';
+import {
+  DEFAULT_REQUEST,
+  expectedLength,
+  fitRow,
+  PLAIN_LAY,
+  placePins,
+  type FitOutcome,
+  type FitRequest,
+} from './index';
 import type { FitSource } from './source';
 
 const line = (length: number): FitSource => ({
@@ -232,5 +241,100 @@ describe('what is left over, spread between the pieces', () => {
     expect(() => fitRow(line(100), { ...DEFAULT_REQUEST, pitch: 30, ...spread, count: 4 })).toThrow(
       /no room to spread/,
     );
+  });
+});
+
+describe('pieces of different lengths, drawn by weight', () => {
+  const order = (seed: number, apart = false): PieceOrder => ({
+    by: 'weight',
+    seed,
+    apart,
+    weights: [3, 2, 1],
+  });
+  const drawn = (seed: number, more: Partial<FitRequest> = {}, gap = 4): FitRequest => {
+    const laid = { lengths: [40, 25, 10], gap, order: order(seed) };
+    return { ...DEFAULT_REQUEST, pitch: expectedLength(laid) + gap, endToEnd: laid, ...more };
+  };
+  /** The lengths that the set-out draws. */
+  const expected = (fit: FitOutcome, closed: boolean): number[] =>
+    [...orderSteps(fit.request.endToEnd!.order!, 3, fit.count, closed)].map((k) => [40, 25, 10][k]);
+
+  it('a piece is as long in the mean as its weight says', () => {
+    expect(expectedLength({ lengths: [40, 25, 10], order: order(1) })).toBeCloseTo((120 + 50 + 10) / 6, 12);
+    expect(expectedLength({ lengths: [40, 25, 10] })).toBe(25);
+  });
+
+  it('on a line they are laid one by one as they are drawn; what is left counts as a part of the next', () => {
+    for (const seed of [1, 2, 3, 4, 5]) {
+      const fit = fitRow(line(1000), drawn(seed, { hold: 'both', rounding: 'down', pieces: 'bending' }));
+      const sizes = [...orderSteps(order(seed), 3, 60, false)].map((k) => [40, 25, 10][k]);
+      let end = -4;
+      let count = 0;
+      while (end + 4 + sizes[count] <= 1000) end += 4 + sizes[count++];
+      expect(fit.count).toBe(count);
+      expect(fit.gap).toBeCloseTo(1000 - end, 9);
+      expect(fit.ideal).toBeCloseTo(count + (1000 - end) / (4 + sizes[count]), 9);
+    }
+  });
+
+  it('round a circle stiff ones span the angles of their chords', () => {
+    const r = 140;
+    const fit = fitRow(circle(r), drawn(7));
+    const { factor, lengths } = fit.apart!;
+    expect(lengths).toEqual(expected(fit, true));
+    // Closed form: a chord c of a circle spans 2 asin(c / 2r).
+    const angle = (c: number): number => 2 * Math.asin(c / (2 * r));
+    const all = lengths.reduce((sum, length) => sum + angle(length * factor) + angle(4), 0);
+    expect(all).toBeCloseTo(2 * Math.PI, 9);
+    expect(Math.abs(factor - 1)).toBeLessThan(0.1);
+  });
+
+  it('on any loop every piece is as long as the one drawn for its place, at every position (property)', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 0xffffffff }),
+        fc.constantFrom('stiff' as const, 'bending' as const),
+        fc.constantFrom('path' as const, 'pitch' as const),
+        fc.double({ min: 0, max: 60, noNaN: true }),
+        (seed, pieces, hold, travel) => {
+          const fit = fitRow(ROUTE, drawn(seed, { pieces, hold }));
+          const sizes = expected(fit, true);
+          expect(fit.apart!.lengths).toEqual(sizes);
+          expect(fit.closes).toBe(true);
+          expect(Math.abs(fit.count - fit.ideal)).toBeLessThanOrEqual(0.5 + 1e-9);
+          if (pieces === 'bending') return;
+          // The place that a piece has moved on to has its length: whole pieces have gone by.
+          const { pieces: straight, gaps } = measured(fit, travel);
+          const factors = straight.map((size, i) => size / sizes[i]);
+          const mean = factors.reduce((sum, f) => sum + f, 0) / factors.length;
+          factors.forEach((f) => expect(Math.abs(f / mean - 1)).toBeLessThan(1e-8));
+          gaps.forEach((g) => expect(Math.abs(g - 4)).toBeLessThan(1e-7));
+        },
+      ),
+      { numRuns: 12, seed: 3 },
+    );
+  });
+
+  it('one seed draws one row; a row whose equal pieces stay apart is laid so', () => {
+    const once = fitRow(ROUTE, drawn(11));
+    expect(fitRow(ROUTE, drawn(11)).apart).toEqual(once.apart);
+    expect(fitRow(ROUTE, drawn(12)).apart!.lengths).not.toEqual(once.apart!.lengths);
+    const laid = { lengths: [40, 25, 10], gap: 0, order: order(5, true) };
+    const { lengths } = fitRow(ROUTE, { ...drawn(5), endToEnd: laid }).apart!;
+    lengths.forEach((length, i) => expect(length).not.toBe(lengths[(i + 1) % lengths.length]));
+  });
+
+  it('nothing is left to spread where they fill the path as they are', () => {
+    const fit = fitRow(line(500), endToEnd([50], 0, { hold: 'both', lay: { ...PLAIN_LAY, rest: 'spread' } }));
+    expect([fit.count, fit.closes, fit.apart!.gap]).toEqual([10, true, 0]);
+  });
+
+  it('what was left over is spread, and weights that cannot be drawn by are refused in words', () => {
+    const spread = fitRow(line(503), drawn(2, { hold: 'both', lay: { ...PLAIN_LAY, rest: 'spread' } }, 0));
+    const { gap, lengths } = spread.apart!;
+    const sum = lengths.reduce((a, b) => a + b, 0);
+    expect(sum + gap * (spread.count - 1)).toBeCloseTo(503, 9);
+    const wrong = { lengths: [40, 25, 10], gap: 0, order: { ...order(1), weights: [1, 2] } as PieceOrder };
+    expect(() => fitRow(line(500), { ...drawn(1), endToEnd: wrong })).toThrow(/2 weights for 3 pieces/);
   });
 });

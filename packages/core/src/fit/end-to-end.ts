@@ -5,6 +5,7 @@ import { meanSpacing, placesFor, spansOf, type Stations } from '../motion/statio
 import { pathReader, type MeasuredPath } from '../path';
 import type { Engagement } from '../route';
 import type { RowWindow } from './lay';
+import { orderSteps } from '../set-out/order';
 import type { EndToEnd } from './request';
 import { solveRingCycle, type RingCycle } from './ring-cycle';
 
@@ -15,7 +16,7 @@ export interface Closing {
 }
 
 /** Pieces of different lengths with a gap: c is their mean length, all of them growing by one factor. */
-export function unlikePieces({ lengths, gap }: EndToEnd): Stations {
+export function unlikePieces({ lengths, gap }: Pick<EndToEnd, 'lengths' | 'gap'>): Stations {
   const mean = meanOf(lengths);
   const shares = lengths.map((length) => length / mean);
   if (gap === 0) return { step: 1, cycle: lengths.length, scale: shares, offset: lengths.map(() => 0) };
@@ -104,8 +105,34 @@ export function closingEndToEnd(
   return found && { pitch: meanSpacing(stations, found.c), cycle: found.cycle };
 }
 
-/** How many pieces of their own lengths would fit a window, as a real number. */
-export function idealEndToEnd(
+/** How many pieces of their own lengths, which come again and again, would fit a window, as a real number. */
+export const idealEndToEnd = (
+  path: MeasuredPath,
+  window: RowWindow,
+  stations: Stations,
+  c: number,
+  pieces: Engagement,
+): number =>
+  window.ring ? ringIdeal(path, stations, c, pieces) : laidOneByOne(path, window, stations, c, pieces);
+
+/**
+ * The same of pieces that are drawn by weight: they are laid one by one from the start, and what is left counts as
+ * a part of the next. Round a loop the gap behind the last one is needed too.
+ * @param draw the lengths of so many pieces
+ */
+export function idealDrawn(
+  path: MeasuredPath,
+  window: RowWindow,
+  { lengths, gap }: Pick<EndToEnd, 'lengths' | 'gap'>,
+  draw: (count: number) => readonly number[],
+  pieces: Engagement,
+): number {
+  const most = Math.ceil((window.to - window.from) / (Math.min(...lengths) + gap)) + 2;
+  const drawn = draw(Math.min(LIMITS.links, most));
+  return laidOneByOne(path, window, unlikePieces({ lengths: drawn, gap }), meanOf(drawn), pieces);
+}
+
+function laidOneByOne(
   path: MeasuredPath,
   window: RowWindow,
   stations: Stations,
@@ -115,7 +142,6 @@ export function idealEndToEnd(
   const spacing = meanSpacing(stations, c);
   const room = window.to - window.from;
   const { cycle } = stations;
-  if (window.ring) return ringIdeal(path, stations, c, pieces);
   const spans = spansOf(stations, c);
   const { step } = stations;
   const most = Math.min(2 * LIMITS.links, (Math.ceil(room / spacing) + 2 * cycle) * step);
@@ -125,10 +151,10 @@ export function idealEndToEnd(
   if (pieces === 'bending')
     for (let i = 0; i < most; i++) places[i + 1] = places[i] + spans[i % spans.length];
   else made = marchSpans(pathReader(path), window.from, spans, most, path.length, places);
-  // The gap after the last one is not needed: only the ends of pieces count.
+  // On an open row the gap after the last one is not needed: only the ends of pieces count.
   let before = window.from;
   let whole = 0;
-  for (let i = 1; i < made; i += step) {
+  for (let i = window.ring ? step : 1; i < made; i += step) {
     const slip = 1e-9 * path.length;
     if (places[i] > window.to + slip) return whole + Math.max(0, window.to - before) / (places[i] - before);
     before = places[i];
@@ -157,6 +183,17 @@ function ringIdeal(path: MeasuredPath, stations: Stations, c: number, pieces: En
   return path.length / wanted;
 }
 
-/** Equal pieces that keep their length and stand apart, or unlike ones; what lies end to end has its own. */
-export const lengthsOf = (endToEnd: EndToEnd | null | undefined, pitch: number): readonly number[] =>
-  endToEnd?.lengths ?? [pitch];
+/**
+ * The lengths of a row's pieces, which come again and again: those of its sequence in turn; where they are
+ * drawn by weight, of every place, as the set-out draws them.
+ * @param closed the last place is a neighbour of the first
+ * @throws RelayError weights-invalid
+ */
+export function lengthsInOrder(
+  { lengths, order }: Pick<EndToEnd, 'lengths' | 'order'>,
+  count: number,
+  closed: boolean,
+): readonly number[] {
+  if (!order || order.by === 'turn') return lengths;
+  return Array.from(orderSteps(order, lengths.length, count, closed), (step) => lengths[step]);
+}

@@ -8,8 +8,9 @@ import { checkCount, checkMultiple, chooseCount } from './count';
 import {
   closingSize,
   endOfPieces,
+  idealDrawn,
   idealEndToEnd,
-  lengthsOf,
+  lengthsInOrder,
   meanOf,
   piecesApart,
   unlikePieces,
@@ -31,8 +32,9 @@ const NO_GAP = 1e-9;
 /**
  * Fits pieces that lie end to end with a gap, each as long as it is, or equal ones that stand
  * apart by what is left over. Where the path is to be filled all lengths grow by one factor, the
- * gaps keeping their width; stiff pieces close on their chords. A ring takes whole sequences.
- * @throws RelayError request-invalid, count-not-multiple, row-does-not-settle
+ * gaps keeping their width; stiff pieces close on their chords. A ring takes whole sequences of what
+ * comes in turn.
+ * @throws RelayError request-invalid, count-not-multiple, weights-invalid, row-does-not-settle
  */
 export function fitEndToEnd(
   source: FitSource,
@@ -42,26 +44,35 @@ export function fitEndToEnd(
   obstacles: readonly Obstacle[],
 ): FitOutcome {
   const { pieces, hold, lay, pitch } = request;
-  const lengths = lengthsOf(request.endToEnd, pitch);
-  const gap = request.endToEnd?.gap ?? 0;
-  checkLengths(lengths, gap);
+  const laid = request.endToEnd ?? { lengths: [pitch], gap: 0 };
+  const { gap } = laid;
+  checkLengths(laid.lengths, gap);
   const { path } = base;
-  const own = unlikePieces({ lengths, gap });
-  const size = meanOf(lengths);
+  const drawn = laid.order?.by === 'weight';
+  const draw = (many: number): readonly number[] => lengthsInOrder(laid, many, path.closed);
   const ideal =
-    obstacles.length > 0 ? (window.to - window.from) / pitch : idealEndToEnd(path, window, own, size, pieces);
+    obstacles.length > 0
+      ? (window.to - window.from) / pitch
+      : drawn
+        ? idealDrawn(path, window, laid, draw, pieces)
+        : idealEndToEnd(path, window, unlikePieces(laid), meanOf(laid.lengths), pieces);
   const spread = hold === 'both' && lay.rest === 'spread';
-  const unit = window.ring ? lcm(request.multiple, lengths.length) : request.multiple;
+  // What comes in turn goes round a loop in whole sequences; what is drawn is drawn for every place.
+  const unit = window.ring && !drawn ? lcm(request.multiple, laid.lengths.length) : request.multiple;
   const least = window.ring && pieces === 'stiff' ? 3 : spread && !window.ring ? 2 : 1;
   const rounding = spread || hold === 'both' ? 'down' : hold === 'slack' ? 'up' : request.rounding;
   if (request.count === null) checkMultiple(ideal, unit);
   const count = request.count ?? chooseCount(ideal, unit, rounding, least);
   checkCount(count, unit, least);
+  const lengths = draw(count);
+  const own = unlikePieces({ lengths, gap });
+  const size = meanOf(lengths);
   const common: Common = { request, length: path.length, ideal, count, window, sections: null };
   if (obstacles.length > 0) return stopped(common, base, obstacles);
   if (spread) return spreadOut(common, base, lengths);
-  if (hold === 'both') return leftOver(common, base, own, size, gap);
-  const fitted = fittedBy(source, request, count, base, own);
+  if (hold === 'both') return leftOver(common, base, own, { size, gap, lengths });
+  const inOrder = request.endToEnd && { lengths, gap };
+  const fitted = fittedBy(source, { ...request, endToEnd: inOrder }, count, base, own);
   if (!fitted) return stopped(common, base, []);
   const on = windowOf(fitted.layout.path, lay, fitted.layout.path.length / path.length);
   const c = fitted.pitch - gap;
@@ -72,7 +83,7 @@ export function fitEndToEnd(
     scale: fitted.scale,
     takeUp: fitted.takeUp ?? null,
     spare: fitted.spare ?? null,
-    apart: { factor: c / size, gap },
+    apart: { factor: c / size, gap, lengths },
   };
 }
 
@@ -120,13 +131,19 @@ function fittedBy(
 function spreadOut(common: Common, layout: Layout, lengths: readonly number[]): FitOutcome {
   const { request, count, window } = common;
   const { path } = layout;
+  const touching = unlikePieces({ lengths, gap: 0 });
+  const size = meanOf(lengths);
+  const over = endOfPieces(path, window.from, count, touching, size, request.pieces) - window.to;
+  // They fill it as they are: nothing is left to spread.
+  if (Math.abs(over) <= NO_GAP * path.length)
+    return leftOver(common, layout, touching, { size, gap: 0, lengths });
   const stations = piecesApart(lengths);
   const phases = phasesFor(stations, 2 * count);
   const found = closingSize(path, window, count, stations, request.pieces, phases);
-  if (!found || found.c <= NO_GAP * meanOf(lengths)) {
+  if (!found || found.c <= NO_GAP * size) {
     throw new RelayError(
       'row-does-not-settle',
-      `${count} pieces of ${mm(meanOf(lengths))} leave no room to spread on ${mm(window.to - window.from)}. Take fewer, or let what is left over go to the end.`,
+      `${count} pieces of ${mm(size)} leave no room to spread on ${mm(window.to - window.from)}. Take fewer, or let what is left over go to the end.`,
       { field: 'count' },
     );
   }
@@ -134,12 +151,21 @@ function spreadOut(common: Common, layout: Layout, lengths: readonly number[]): 
   const spacing = meanSpacing(stations, found.c);
   return {
     ...outcomeOf(common, layout, row, spacing, found.cycle),
-    apart: { factor: 1, gap: found.c },
+    apart: { factor: 1, gap: found.c, lengths },
   };
 }
 
 /** Lengths and path hold: the row is laid from an end, or the same is left at both. */
-function leftOver(common: Common, layout: Layout, stations: Stations, c: number, gap: number): FitOutcome {
+function leftOver(
+  common: Common,
+  layout: Layout,
+  stations: Stations,
+  {
+    size: c,
+    gap,
+    lengths,
+  }: { readonly size: number; readonly gap: number; readonly lengths: readonly number[] },
+): FitOutcome {
   const { request, count, window } = common;
   const { path } = layout;
   const { rest } = request.lay;
@@ -173,7 +199,7 @@ function leftOver(common: Common, layout: Layout, stations: Stations, c: number,
     gap: left,
     gapBefore: window.ring ? 0 : first - window.from,
     closes: Math.abs(left) <= 1e-9 * path.length,
-    apart: { factor: 1, gap },
+    apart: { factor: 1, gap, lengths },
   };
 }
 

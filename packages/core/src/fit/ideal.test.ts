@@ -25,8 +25,13 @@ const TRACK = [
   wheel('e', 540, 20, 40),
   wheel('f', 660, 70, 50),
 ];
-const ideal = (source: FitSource, pitch: number): number => fitRow(source, { ...DEFAULT_REQUEST, pitch }).ideal;
-const loop = (wheels: readonly WheelSpec[]): FitSource => ({ kind: 'route', closed: true, wheels: [...wheels] });
+const ideal = (source: FitSource, pitch: number): number =>
+  fitRow(source, { ...DEFAULT_REQUEST, pitch }).ideal;
+const loop = (wheels: readonly WheelSpec[]): FitSource => ({
+  kind: 'route',
+  closed: true,
+  wheels: [...wheels],
+});
 /** The same wheels, the route begun at each of them in turn. */
 const begun = (wheels: readonly WheelSpec[]): FitSource[] =>
   wheels.map((_, k) => loop([...wheels.slice(k), ...wheels.slice(0, k)]));

@@ -25,8 +25,15 @@ export interface FitOutcome {
   readonly takeUp: number | null;
   /** What hangs in the span that gives way, over its taut length, mm; null where none does. */
   readonly spare: number | null;
-  /** Where pieces lie end to end, or stand apart: the factor on their lengths, and what lies between two, mm. */
-  readonly apart: { readonly factor: number; readonly gap: number } | null;
+  /**
+   * Where pieces lie end to end, or stand apart: their lengths as they follow one another, again and again, the
+   * factor on them, and what lies between two, mm.
+   */
+  readonly apart: {
+    readonly factor: number;
+    readonly gap: number;
+    readonly lengths: readonly number[];
+  } | null;
   /** The part of the path the row is laid on. */
   readonly window: RowWindow;
   /** Path left over between the last piece and the first (or the ends of the window), mm; negative where they overlap. */

@@ -3,7 +3,7 @@ import { RelayError } from '../error';
 import { wrapInto } from '../math';
 import { ALIKE, placesFor, spansOf, type Stations } from '../motion/stations';
 import { pathReader, pointsAt } from '../path';
-import { lengthsOf, meanOf, piecesApart, unlikePieces } from './end-to-end';
+import { meanOf, piecesApart, unlikePieces } from './end-to-end';
 import { isOnPoints } from './lay';
 import type { FitOutcome } from './outcome';
 
@@ -24,9 +24,8 @@ function restingStart({ row }: FitOutcome): number {
 
 /** How the places of a fitted row follow one another, and what grows in them. */
 function stationsOf({ apart, request, effectivePitch }: FitOutcome): { stations: Stations; c: number } {
-  const { pitch, endToEnd } = request;
-  if (!apart) return { stations: ALIKE, c: effectivePitch ?? pitch };
-  const lengths = lengthsOf(endToEnd, pitch);
+  if (!apart) return { stations: ALIKE, c: effectivePitch ?? request.pitch };
+  const { lengths } = apart;
   if (request.lay.rest === 'spread' && request.hold === 'both')
     return { stations: piecesApart(lengths), c: apart.gap };
   return {

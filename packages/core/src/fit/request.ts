@@ -1,6 +1,7 @@
 import { RelayError, mm } from '../error';
 import { LIMITS } from '../limits';
 import type { Engagement } from '../route';
+import type { PieceOrder } from '../set-out/order';
 import type { Rounding } from './count';
 import { PLAIN_LAY, type RowLay } from './lay';
 import type { MustMeet } from './sections';
@@ -13,10 +14,23 @@ export type Hold = 'path' | 'pitch' | 'wheel' | 'slack' | 'both';
 
 /** Pieces of lengths of their own, laid one against the next. */
 export interface EndToEnd {
-  /** Of the pieces in turn, mm; they come again and again. */
+  /** Of the pieces of the sequence, mm. */
   readonly lengths: readonly number[];
+  /** Which of them comes at each place: in turn, again and again, unless said. */
+  readonly order?: PieceOrder;
   /** Between the end of one and the start of the next, mm. */
   readonly gap: number;
+}
+
+/** How long a piece is in the mean of a long row, mm: by their weights where they are drawn. */
+export function expectedLength({ lengths, order }: Pick<EndToEnd, 'lengths' | 'order'>): number {
+  const mean = lengths.reduce((sum, length) => sum + length, 0) / lengths.length;
+  if (order?.by !== 'weight') return mean;
+  const { weights } = order;
+  const sum = weights.reduce((a, b) => a + b, 0);
+  // Weights that cannot be drawn by are refused where they are drawn.
+  if (!(sum > 0) || weights.length !== lengths.length) return mean;
+  return lengths.reduce((total, length, k) => total + length * weights[k], 0) / sum;
 }
 
 /** A wheel that may move, its line as a direction, and how far it may go along it and back, mm. */

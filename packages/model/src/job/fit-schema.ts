@@ -1,6 +1,7 @@
 import { LIMITS, MOST_LENGTHS, MOST_SECTIONS, type FitRequest } from '@coin-relay/core';
 import * as z from 'zod';
 import { coordinate, id, length } from './fields';
+import { OrderSchema } from './set-out-schema';
 
 const HoldSchema = z.enum(['path', 'pitch', 'wheel', 'slack', 'both']);
 const RoundingSchema = z.enum(['nearest', 'down', 'up']);
@@ -92,9 +93,13 @@ const asked = {
     .describe('The wheel that may move, its direction, and how far back and on, mm.'),
   span: z.string().max(80).nullable().describe('The span that hangs, by the wheel it leaves.'),
   endToEnd: z
-    .strictObject({ lengths: z.array(length).min(1).max(MOST_LENGTHS), gap: coordinate })
+    .strictObject({
+      lengths: z.array(length).min(1).max(MOST_LENGTHS),
+      gap: coordinate,
+      order: OrderSchema.optional().describe('In turn, or drawn by weight; in turn unless said.'),
+    })
     .nullable()
-    .describe('Pieces of these lengths in turn, laid one against the next, mm.'),
+    .describe('Pieces of these lengths, laid one against the next, mm.'),
   lay: LaySchema,
   meet: MeetSchema.nullable(),
 } satisfies { [Part in keyof Required<FitRequest>]: z.ZodType<FitRequest[Part]> };

@@ -54,11 +54,7 @@ export function* jobFaults(job: Job): Generator<JobFault> {
     if (run.sequence.length === 0)
       yield { at: ['runs', i, 'sequence'], message: `“${run.name}” would have no piece left` };
     const message = pitchConflict(piecesOfRun(job, run), laysEndToEnd(run));
-    if (message) {
-      const why =
-        run.fit.endToEnd && !laysEndToEnd(run) ? ', and only what comes in turn is laid end to end' : '';
-      yield { at: ['runs', i, 'sequence'], message: message + why };
-    }
+    if (message) yield { at: ['runs', i, 'sequence'], message };
   }
   let refers = true;
   for (const { kind, id, at } of motionNeeds(job))

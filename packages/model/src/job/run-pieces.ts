@@ -2,9 +2,8 @@ import { setOutNeeds } from './set-out';
 import type { JobPiece } from '../families';
 import type { Job, Run } from './shape';
 
-/** Are the pieces of a run laid one against the next? Only those that come in turn can be. */
-export const laysEndToEnd = ({ fit, setOut }: Pick<Run, 'fit' | 'setOut'>): boolean =>
-  !!fit.endToEnd && (setOut?.order.by ?? 'turn') === 'turn';
+/** Are the pieces of a run laid one against the next? */
+export const laysEndToEnd = ({ fit }: Pick<Run, 'fit'>): boolean => !!fit.endToEnd;
 
 /** Every piece a run uses, once each: those of its sequence first, then those of rules and single places. */
 export function piecesOfRun(job: Pick<Job, 'pieces'>, run: Run): JobPiece[] {

@@ -54,17 +54,19 @@ export const HandTouchSchema = z
   })
   .describe('What was done to one place by hand.');
 
+export const OrderSchema = z.discriminatedUnion('by', [
+  z.object({ by: z.literal('turn') }),
+  z.object({
+    by: z.literal('weight'),
+    seed,
+    apart: z.boolean().describe('Never two alike in a row.'),
+    weights: z.array(z.number().min(0).max(1e6)).max(200).describe('One for each step of the sequence.'),
+  }),
+]);
+
 export const SetOutSchema = z
   .object({
-    order: z.discriminatedUnion('by', [
-      z.object({ by: z.literal('turn') }),
-      z.object({
-        by: z.literal('weight'),
-        seed,
-        apart: z.boolean().describe('Never two alike in a row.'),
-        weights: z.array(z.number().min(0).max(1e6)).max(200).describe('One for each step of the sequence.'),
-      }),
-    ]),
+    order: OrderSchema,
     steps: z
       .array(z.object({ ...touch, material: id.nullable() }))
       .max(200)

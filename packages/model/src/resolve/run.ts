@@ -1,4 +1,5 @@
 import {
+  expectedLength,
   PLAIN_LAY,
   RelayError,
   type EndToEnd,
@@ -40,8 +41,12 @@ function tensionOf({ wheel, angle, min, max }: NonNullable<Run['fit']['tension']
   return { wheel, dx: Math.cos(angle), dy: Math.sin(angle), min, max };
 }
 
-function layingOf(sequence: readonly JobPiece[], { gap }: { readonly gap: number }): EndToEnd {
-  return { lengths: sequence.map((piece) => laidLength(piece) * (piece.setting?.scale ?? 1)), gap };
+function layingOf({ setOut }: Run, sequence: readonly JobPiece[], gap: number): EndToEnd {
+  return {
+    lengths: sequence.map((piece) => laidLength(piece) * (piece.setting?.scale ?? 1)),
+    gap,
+    ...(setOut?.order.by === 'weight' ? { order: setOut.order } : {}),
+  };
 }
 
 /**
@@ -77,7 +82,7 @@ export function resolveRun(job: Job, runId?: string): ResolvedRun {
     );
   }
   const pieces = sequence.some(isStiff) ? 'stiff' : 'bending';
-  const endToEnd = laysEndToEnd(run) && run.fit.endToEnd ? layingOf(sequence, run.fit.endToEnd) : null;
+  const endToEnd = run.fit.endToEnd ? layingOf(run, sequence, run.fit.endToEnd.gap) : null;
   return {
     run,
     path,
@@ -86,7 +91,7 @@ export function resolveRun(job: Job, runId?: string): ResolvedRun {
     request: {
       // Carried pieces may have a spacing of their own; those between pins say the pitch.
       pitch: endToEnd
-        ? endToEnd.lengths.reduce((sum, length) => sum + length, 0) / endToEnd.lengths.length + endToEnd.gap
+        ? expectedLength(endToEnd) + endToEnd.gap
         : (sequence.find((piece) => behaviourOf(piece) !== 'carried') ?? first).pitch,
       pieces,
       multiple: run.fit.multiple,

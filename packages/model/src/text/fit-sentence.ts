@@ -59,16 +59,17 @@ function pitchParts({ request }: FitOutcome, unit: Unit): SentencePart[] {
       { subject: 'pitch', text: formatExact(pitch, unit) },
     ];
   }
-  const { lengths, gap } = endToEnd;
+  const { lengths, gap, order } = endToEnd;
+  const drawn = order?.by === 'weight' ? ' drawn by weight' : '';
   const named =
     lengths.length <= MOST_NAMED
       ? listed(lengths.map((length) => formatExact(length, unit)))
-      : `${lengths.length} lengths, ${formatLength(pitch - gap, unit)} in the mean`;
+      : `${lengths.length} lengths${drawn}, ${formatLength(pitch - gap, unit)} in the mean`;
   return [
     { subject: 'text', text: ', laid end to end: ' },
     {
       subject: 'lengths',
-      text: lengths.length > 1 && lengths.length <= MOST_NAMED ? `${named} in turn` : named,
+      text: lengths.length > 1 && lengths.length <= MOST_NAMED ? named + (drawn || ' in turn') : named,
     },
     { subject: 'text', text: ` with ${gap === 0 ? 'no gap' : `${formatExact(gap, unit)} between`}` },
   ];

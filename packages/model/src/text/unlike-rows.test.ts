@@ -4,7 +4,7 @@ import { demoJobs } from '../demo';
 import { holdChange } from '../fit';
 import type { Job, RunFit } from '../job/schema';
 import type { JobPiece } from '../families';
-import { parseJob, roundingChange } from '../job';
+import { parseJob, PLAIN_SET_OUT, roundingChange } from '../job';
 import { adaptedTo, boundTo, withEndToEnd } from '../pieces';
 import { resolveRun } from '../resolve';
 import { fitSentence } from './fit-sentence';
@@ -65,6 +65,13 @@ describe('the fit sentence of pieces laid end to end', () => {
     );
     expect(words).toMatch(/Put in 16 tubes, 15 gaps between; their lengths change by \+2\.\d\d %/);
     expect(words).toMatch(/reaches the end exactly/);
+  });
+
+  it('says where they are drawn by weight', () => {
+    const order = { by: 'weight' as const, seed: 3, apart: false, weights: [1, 2, 3] };
+    const drawn = { ...tubes, runs: [{ ...tubes.runs[0], setOut: { ...PLAIN_SET_OUT, order } }] };
+    expect(said(drawn)).toMatch(/100\.00 mm, 50\.00 mm and 20\.00 mm drawn by weight with 2\.00 mm between/);
+    expect(said(drawn)).toMatch(/reaches the end exactly/);
   });
 
   it('has no gaps to count where there are none', () => {

@@ -15,12 +15,7 @@ import { HoldsDirective } from '../shared/holds.directive';
   imports: [HoldsDirective, NzCheckboxModule, LengthFieldComponent],
   template: `
     @if (run(); as r) {
-      <label nz-checkbox [relayHolds]="!!r.fit.endToEnd" (told)="lay($event)" [nzDisabled]="!inTurn()"
-        >Laid end to end</label
-      >
-      @if (!inTurn()) {
-        <p class="cost">Only pieces that come in turn can be; these are drawn by weight.</p>
-      }
+      <label nz-checkbox [relayHolds]="!!r.fit.endToEnd" (told)="lay($event)">Laid end to end</label>
       @if (r.fit.endToEnd; as laid) {
         <div class="line">
           <span class="what">with a gap of</span>
@@ -45,7 +40,6 @@ export class EndToEndPanelComponent {
   private readonly job = toSignal(this.store.job$);
   protected readonly run = toSignal(inject(RunAtWork).run$);
   protected readonly unit = computed(() => this.job()?.unit ?? 'mm');
-  protected readonly inTurn = computed(() => (this.run()?.setOut?.order.by ?? 'turn') === 'turn');
   protected readonly words = computed(() => {
     const [job, run] = [this.job(), this.run()];
     if (!job || !run) return '';
@@ -60,7 +54,8 @@ export class EndToEndPanelComponent {
             .map((piece) => formatLength(laidLength(piece) * apart.factor, job.unit))
             .join(', ')}.`
         : '';
-    return `In turn: ${list}. Choose the pieces, and how long each is, in the link and set-out steps.${laid}`;
+    const how = run.setOut?.order.by === 'weight' ? 'Drawn by weight' : 'In turn';
+    return `${how}: ${list}. Choose the pieces, and how long each is, in the link and set-out steps.${laid}`;
   });
 
   protected lay(endToEnd: boolean): void {

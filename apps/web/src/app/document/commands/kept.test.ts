@@ -4,6 +4,7 @@ import {
   demoJobs,
   JobSchema,
   PATH_OFFERS,
+  resolveRun,
   shapeJob,
   type Job,
 } from '@coin-relay/model';
@@ -137,7 +138,7 @@ describe('whatever is done to a job', () => {
     expect(refused).toBeGreaterThan(20);
   });
 
-  it('pieces of different lengths, laid end to end and bending, cannot come by weight: that is said, and the job stays as it was', () => {
+  it('pieces of different lengths, laid end to end and bending, may come by weight', () => {
     let state = begun(shapeJob('Circle', 'circle'));
     const run = state.job.runs[0].id;
     const entry = (name: string) => CATALOGUE.find((found) => found.name === name)!.make();
@@ -153,11 +154,20 @@ describe('whatever is done to a job', () => {
     const byWeight = changeSetOut(run, (setOut, { sequence }) => {
       setOut.order = { by: 'weight', weights: sequence.map(() => 1), seed: 1, apart: false };
     });
-    expect(edit(state, byWeight.label, byWeight.recipe)).toEqual(
-      new RefusedChange(
-        '“Change set-out” cannot be: “Tube piece” has a pitch of 103 mm and “Disc bead” one of 5 mm: in one row there is one pitch, and only what comes in turn is laid end to end.',
-      ),
-    );
+    done(byWeight);
     expect(JobSchema.safeParse(state.job).success).toBe(true);
+    expect(resolveRun(state.job).request.endToEnd).toEqual({
+      lengths: [100, 4],
+      gap: 0,
+      order: { by: 'weight', weights: [1, 1], seed: 1, apart: false },
+    });
+  });
+
+  it('a belt cannot be laid end to end: that is said, and the job stays as it was', () => {
+    const state = begun(structuredClone(demoJobs().find(({ id }) => id === 'demo-drum-drive')!.job));
+    const { label, recipe } = setEndToEnd(state.job.runs[0].id, { gap: 0 });
+    const refused = edit(state, label, recipe);
+    expect(refused).toBeInstanceOf(RefusedChange);
+    expect((refused as RefusedChange).words).toMatch(/^“.+” cannot be: “.+” is part of a band: it runs on/);
   });
 });
