@@ -1,5 +1,5 @@
 // Passes all tests: lint, type check, unit tests, component tests, build, browser tests. The last line counts them.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { findChromium, installPackages, root } from './install.mjs';
 
@@ -10,10 +10,13 @@ installPackages();
 const chromium = findChromium();
 mkdirSync(`${root}test-results`, { recursive: true });
 
-check('Lint', ['npx', 'eslint', '.', '--max-warnings', '0']);
-check('Circles', ['node', 'scripts/circles.mjs']);
-check('Formatting', ['npx', 'prettier', '--check', '.', '--log-level', 'warn']);
-check('Types', ['node', 'scripts/typecheck.mjs']);
+// Each of these keeps one core busy.
+await Promise.all([
+  checkBeside('Lint', ['npx', 'eslint', '.', '--max-warnings', '0']),
+  checkBeside('Types', ['node', 'scripts/typecheck.mjs'])
+    .then(() => checkBeside('Formatting', ['npx', 'prettier', '--check', '.', '--log-level', 'warn']))
+    .then(() => checkBeside('Circles', ['node', 'scripts/circles.mjs'])),
+]);
 suite(
   'Unit tests',
   [
@@ -61,7 +64,25 @@ process.exitCode = failed === 0 ? 0 : 1;
 
 /** One step that passes or fails as a whole. */
 function check(name, command) {
-  const ok = spawn(name, command);
+  count(run(name, command));
+}
+
+/** The same beside others: what it prints comes at its end, in one piece. */
+async function checkBeside(name, [command, ...args]) {
+  const child = spawn(command, args, { cwd: root, env: environment() });
+  const said = [];
+  child.stdout.on('data', (part) => said.push(part));
+  child.stderr.on('data', (part) => said.push(part));
+  const ok = await new Promise((resolve) => {
+    child.on('error', () => resolve(false));
+    child.on('close', (status) => resolve(status === 0));
+  });
+  console.log(`\n${name}`);
+  process.stdout.write(Buffer.concat(said));
+  count(ok);
+}
+
+function count(ok) {
   if (ok) passed++;
   else failed++;
 }
@@ -69,7 +90,7 @@ function check(name, command) {
 /** A step that counts its own tests into a report. A report that is missing, or a failure that it does not count, is one failure. */
 function suite(name, command, report, read, folder = '') {
   rmSync(`${root}test-results/${report}`, { force: true });
-  const ok = spawn(name, command, folder);
+  const ok = run(name, command, folder);
   try {
     const [good, bad] = read(JSON.parse(readFileSync(`${root}test-results/${report}`, 'utf8')));
     passed += good;
@@ -80,12 +101,16 @@ function suite(name, command, report, read, folder = '') {
   }
 }
 
-function spawn(name, [command, ...args], folder = '') {
+function run(name, [command, ...args], folder = '') {
   console.log(`\n${name}`);
   const { status } = spawnSync(command, args, {
     cwd: `${root}${folder}`,
     stdio: 'inherit',
-    env: { ...process.env, NG_CLI_ANALYTICS: 'false', ...(chromium ? { CHROMIUM_PATH: chromium } : {}) },
+    env: environment(),
   });
   return status === 0;
+}
+
+function environment() {
+  return { ...process.env, NG_CLI_ANALYTICS: 'false', ...(chromium ? { CHROMIUM_PATH: chromium } : {}) };
 }
