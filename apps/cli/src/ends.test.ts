@@ -122,6 +122,26 @@ describe('sections', () => {
     ]);
   });
 
+  it('one piece on every point and none between', () => {
+    const found = answer(
+      'fit',
+      ...square,
+      '--pitch',
+      '12',
+      '--sections',
+      'points',
+      '--alone',
+      '--ends',
+      'points',
+    );
+    expect(found['count']).toBe(4);
+    const between = answer('fit', ...square, '--pitch', '12', '--sections', 'points', '--pieces', 'bending');
+    expect(between['count']).toBe(28);
+    expect(run('fit', ...square, '--pitch', '12', '--alone').error).toMatch(
+      /--alone is about the places of --sections/,
+    );
+  });
+
   it('only corners that turn by more', () => {
     // The corner of a path of 60° and one of 90°.
     const bent = ['--path', 'M0 0H100L150 86.60254V200', '--pieces', 'bending', '--pitch', '9'];

@@ -45,6 +45,7 @@ export interface Options {
   readonly ends?: string;
   readonly rest?: string;
   readonly sections?: string;
+  readonly alone?: boolean;
   readonly as?: string;
   readonly withPath?: boolean;
   readonly out?: string;
@@ -91,7 +92,7 @@ export function requestOf(options: Options): Partial<FitRequest> {
     ...slackOf(options),
     ...lengthsOf(options),
     ...layOf(options),
-    ...meetOf(options.sections),
+    ...meetOf(options),
   };
 }
 
@@ -197,19 +198,26 @@ function stretchOf(text: string): PathStretch {
   return percent ? { by: 'part', from: from / 100, to: to / 100 } : { by: 'length', from, to };
 }
 
-/** Which corners a pin has to stand on. */
-function meetOf(text: string | undefined): Partial<Pick<FitRequest, 'meet'>> {
-  if (text === undefined) return {};
-  if (text === 'corner') return { meet: { corners: 0, at: [] } };
+/** Which places a pin has to stand on. */
+function meetOf({ sections: text, alone }: Options): Partial<Pick<FitRequest, 'meet'>> {
+  if (text === undefined) {
+    if (alone === undefined) return {};
+    throw new RelayError('request-invalid', '--alone is about the places of --sections. Give these too.', {
+      field: 'alone',
+    });
+  }
+  const only = alone === true ? { alone } : {};
+  if (text === 'corner') return { meet: { corners: 0, at: [], ...only } };
+  if (text === 'points') return { meet: { corners: null, at: [], points: true, ...only } };
   const angle = numberOf('sections', text) ?? NaN;
   if (!(angle > 0 && angle <= 180)) {
     throw new RelayError(
       'request-invalid',
-      `--sections is the word corner, or an angle over 0 and up to 180 degrees; it was given “${text}”.`,
+      `--sections is the word corner, the word points, or an angle over 0 and up to 180 degrees; it was given “${text}”.`,
       { field: 'sections' },
     );
   }
-  return { meet: { corners: (angle * Math.PI) / 180, at: [] } };
+  return { meet: { corners: (angle * Math.PI) / 180, at: [], ...only } };
 }
 
 /** The numbers of a list; NaN for what is none. */

@@ -199,7 +199,11 @@ function withFit(command: Command): Command {
     .option('--stretch <from,to>', 'only this part of the path, mm from its start; or in % of its length')
     .option('--ends <what>', 'pins between pieces, or points that pieces stand on')
     .option('--rest <where>', 'where what is left over goes with --hold both: end, start, both or spread')
-    .option('--sections <what>', 'a pin on every corner, or on those that turn by so many degrees');
+    .option(
+      '--sections <what>',
+      'a pin on every corner, on those that turn by so many degrees, or on all points where pieces of the path meet',
+    )
+    .option('--alone', 'one piece on each of these places, and none between them');
 }
 
 const oneLine = (text: string): string => text.replace(/\s+/g, ' ').trim();

@@ -2,5 +2,6 @@ export * from './figures';
 export * from './placing';
 export * from './machine-parts';
 export * from './interference';
+export * from './cropping';
 export * from './parts-list';
 export * from './checks';

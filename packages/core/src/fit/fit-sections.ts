@@ -1,14 +1,14 @@
 import { marchChords, type Obstacle } from '../chain';
-import { RelayError } from '../error';
+import { mm, RelayError } from '../error';
 import { wrapInto } from '../math';
 import { stillRow } from '../motion/row';
-import { pathReader } from '../path';
+import { pathReader, type MeasuredPath } from '../path';
 import { checkCount, checkMultiple } from './count';
 import type { RowWindow } from './lay';
-import { spacingsBetween } from './laying';
+import { spacingsBetween, spacingThatReaches } from './laying';
 import { stopped, turningsOf, type FitOutcome } from './outcome';
 import type { FitRequest } from './request';
-import { countSections, sectionsOf, type FittedSection, type MustMeet } from './sections';
+import { countSections, sectionsOf, type FittedSection, type MustMeet, type Section } from './sections';
 import type { Layout } from './source';
 
 /** An obstacle this near to a place that is met is that place, of the length of the path. */
@@ -39,7 +39,14 @@ export function fitSections(
   const parts = sectionsOf(path, window, meet);
   // Round a loop there are no ends, and so as many points as spacings.
   const ends = lay.ends === 'points' && !window.ring ? 1 : 0;
-  if (count !== null) checkCount(count, multiple, parts.length + ends);
+  if (meet.alone && count !== null && count !== parts.length + ends) {
+    throw new RelayError(
+      'request-invalid',
+      `One piece on every place that is met makes ${parts.length + ends}: another count is not to be had. Let the count follow, or put pieces between them too.`,
+      { field: 'count' },
+    );
+  }
+  if (count !== null && !meet.alone) checkCount(count, multiple, parts.length + ends);
   const onPlace = (s: number): boolean =>
     parts.some(({ from }) => {
       const off = Math.abs(wrapInto(s - from, path.length));
@@ -59,9 +66,11 @@ export function fitSections(
     };
     return stopped(common, base, inTheWay);
   }
-  if (count === null) checkMultiple(whole / pitch + ends, multiple);
+  if (count === null && !meet.alone) checkMultiple(whole / pitch + ends, multiple);
   const ideal = parts.reduce((sum, { from, to }) => sum + spacingsBetween(path, from, to, pitch, pieces), 0);
-  const sections = countSections(path, parts, pitch, pieces, multiple, count, ideal, ends);
+  const sections = meet.alone
+    ? parts.map((part) => oneEach(path, part, pieces))
+    : countSections(path, parts, pitch, pieces, multiple, count, ideal, ends);
   const total = sections.reduce((sum, section) => sum + section.count, 0);
   checkCount(total + ends, 1, 1);
   const places = placesOf(base, sections, pieces);
@@ -92,6 +101,19 @@ export function fitSections(
     row,
     turnings: turningsOf(base, row, mean, request),
   };
+}
+
+/** A stretch with a piece at its ends only. */
+function oneEach(path: MeasuredPath, { from, to }: Section, pieces: FitRequest['pieces']): FittedSection {
+  const pitch = spacingThatReaches(path, from, to, 1, pieces);
+  if (pitch === null) {
+    throw new RelayError(
+      'sections-cannot-close',
+      `No link reaches from the place at ${mm(from)} to the next one at ${mm(wrapInto(to, path.length))}. Use pieces that are carried, or fewer places.`,
+      { field: 'sections' },
+    );
+  }
+  return { from, to, count: 1, pitch };
 }
 
 /** All places of the row, the last one of a ring being the first again. */

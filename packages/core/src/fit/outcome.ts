@@ -65,6 +65,8 @@ export function worstPitchChange({
   pitchChange,
   request,
 }: Pick<FitOutcome, 'sections' | 'pitchChange' | 'request'>): number | null {
+  // Where one piece stands on every place, there is no pitch to be kept.
+  if (request.meet?.alone) return null;
   if (!sections) return pitchChange;
   return sections
     .map(({ pitch }) => pitch / request.pitch - 1)

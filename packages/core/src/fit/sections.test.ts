@@ -324,3 +324,64 @@ describe('a row that meets its corners', () => {
     expect(row.count).toBe(31);
   });
 });
+
+describe('one piece on every point of a path', () => {
+  const points = { corners: null, at: [], points: true, alone: true };
+  const onPoints = { ...PLAIN_LAY, ends: 'points' as const };
+  const places = (data: string, pitch: number, change: Partial<FitRequest> = {}): [number, number][] => {
+    const pins = placePins(fit(data, pitch, { meet: points, lay: onPoints, ...change }), 0);
+    return Array.from({ length: pins.length / 2 }, (_, i) => [pins[2 * i], pins[2 * i + 1]]);
+  };
+
+  it('an open one has its ends too, whatever the pitch would be', () => {
+    const corners = [
+      [0, 0],
+      [30, 0],
+      [30, 80],
+      [130, 80],
+    ];
+    for (const pitch of [3, 20, 70]) {
+      const found = places('M0 0H30V80H130', pitch);
+      expect(found).toHaveLength(4);
+      found.forEach((at, i) => corners[i].forEach((value, k) => expect(at[k]).toBeCloseTo(value, 9)));
+    }
+  });
+
+  it('a closed one has each once, and none where it is closed twice', () => {
+    const found = places(SQUARE, 12);
+    expect(found.map(([x, y]) => [Math.round(x), Math.round(y)])).toEqual([
+      [0, 0],
+      [100, 0],
+      [100, 70],
+      [0, 70],
+    ]);
+    expect(fit(SQUARE, 12, { meet: points, lay: onPoints }).closes).toBe(true);
+  });
+
+  it('pins of stiff links stand on them too, each link as long as its stretch', () => {
+    const found = fit('M0 0H30V80H130', 20, { meet: points, pieces: 'stiff' });
+    expect(found.count).toBe(3);
+    expect(found.sections!.map(({ pitch }) => Math.round(pitch * 1e6) / 1e6)).toEqual([30, 80, 100]);
+  });
+
+  it('a point more is a piece more; corners alone, and marked places, take one each as well', () => {
+    const count = (data: string, meet: FitRequest['meet']): number =>
+      fit(data, 9, { meet, lay: onPoints }).count;
+    expect(count('M0 0H50H100V70', points)).toBe(4);
+    expect(count('M0 0H50H100V70', { corners: 0.1, at: [], alone: true })).toBe(3);
+    expect(count('M0 0H100V70', { corners: null, at: [20, 40], alone: true })).toBe(4);
+    // With pieces between them each stretch is counted out.
+    expect(count('M0 0H50H100V70', { corners: null, at: [], points: true })).toBeGreaterThan(15);
+  });
+
+  it('no other count is to be had, and too many points are too many, in words', () => {
+    expect(message(() => fit(SQUARE, 12, { meet: points, lay: onPoints, count: 9 }))).toMatch(
+      /makes 4: another count/,
+    );
+    expect(fit(SQUARE, 12, { meet: points, lay: onPoints, count: 4 }).count).toBe(4);
+    const many = (n: number): string =>
+      `M0 0${Array.from({ length: n }, (_, i) => `L${i + 1} ${i % 2}`).join('')}`;
+    expect(fit(many(1_999), 1, { meet: points, lay: onPoints }).count).toBe(2_000);
+    expect(message(() => fit(many(2_001), 1, { meet: points, lay: onPoints }))).toMatch(/more than the 2000/);
+  });
+});

@@ -8,12 +8,19 @@ import { spacingThatReaches } from './laying';
 /** Stretches between places that must be met, at the most. */
 export const MOST_SECTIONS = 200;
 
+/** Places that one piece each is put on, at the most. */
+export const MOST_ALONE = 2_000;
+
 /** Places that a pin has to stand on. */
 export interface MustMeet {
   /** Corners that turn by at least this, radians; null: no corners. */
   readonly corners: number | null;
   /** Places on the path, mm from its start. */
   readonly at: readonly number[];
+  /** Also where one piece of the path goes over into the next, and the ends of an open one. */
+  readonly points?: boolean;
+  /** One piece on each of these places, and none between them: no stretch is counted out. */
+  readonly alone?: boolean;
 }
 
 /** A stretch between two places that are met. */
@@ -37,11 +44,11 @@ export interface FittedSection extends Section {
  * @throws RelayError too-many-sections
  */
 export function sectionsOf(path: MeasuredPath, window: RowWindow, meet: MustMeet): Section[] {
-  const { corners, at } = meet;
+  const { corners, at, alone = false } = meet;
   const turning =
     corners === null ? [] : findCorners(path).filter(({ turn }) => Math.abs(turn) >= corners - 1e-9);
   const slip = 1e-9 * path.length;
-  const places = [...turning.map(({ s }) => s), ...at]
+  const places = [...turning.map(({ s }) => s), ...at, ...(meet.points ? path.pieceStarts : [])]
     .filter((s) => Number.isFinite(s) && isWithin(s, window, path))
     .map((s) => (path.closed ? window.from + wrapInto(s - window.from + slip, path.length) - slip : s))
     .sort((a, b) => a - b)
@@ -58,7 +65,14 @@ export function sectionsOf(path: MeasuredPath, window: RowWindow, meet: MustMeet
         ? [window.from, window.to]
         : [first, ...inside.filter((s) => s > first), first + room];
   }
-  if (stops.length - 1 > MOST_SECTIONS) {
+  if (alone && stops.length > MOST_ALONE) {
+    throw new RelayError(
+      'too-many-sections',
+      `${stops.length} places are more than the ${MOST_ALONE} that one piece each can be put on. Mark fewer, or thin the path out.`,
+      { field: 'sections' },
+    );
+  }
+  if (!alone && stops.length - 1 > MOST_SECTIONS) {
     throw new RelayError(
       'too-many-sections',
       `${stops.length - 1} stretches between places that must be met are more than the ${MOST_SECTIONS} that can be counted out. Mark fewer, or only sharper corners.`,

@@ -1,14 +1,16 @@
-import { newReading, pathReader } from '@coin-relay/core';
+import { IDENTITY, newReading, pathReader } from '@coin-relay/core';
 import { short, type FigurePart } from '@coin-relay/model';
 import {
   areKept,
   bendingPart,
   bentPoints,
+  cropped,
   drawOrder,
   isKeptWhole,
   pieceNumberAt,
   placeMatrix,
   rowCopies,
+  sideOfBoundary,
   elongationAt,
   type DrawTurn,
   type RowScene,
@@ -56,16 +58,25 @@ function linkElement(
   if (piece.mode === 'bent' && !moving) return bentElements(scene, looks, k, piece, parts, row, what);
   placeMatrix(scene, k, piece, row, m);
   if (boundary?.how === 'whole' && !isKeptWhole(boundary, hullOf(look.figure), m)) return [];
+  const cut = boundary?.how === 'cut' && !moving ? boundary : null;
   const elongation = elongationAt(scene, k, piece);
   if (elongation !== 1) {
-    return parts.map((part) => {
+    return parts.flatMap((part) => {
       const own = elongationMatrix(scene, piece, part, look.figure, elongation, m);
-      return `<g transform="${matrixText(own)}">${partMarkup(part, part.d, looks.colour)}</g>`;
+      const d = cut ? cropped(part.d, own, cut) : part.d;
+      return d === '' ? [] : [`<g transform="${matrixText(own)}">${partMarkup(part, d, looks.colour)}</g>`];
     });
   }
+  const side = cut ? sideOfBoundary(cut, hullOf(look.figure), m) : 'kept';
+  if (side === 'gone') return [];
   const hasOver = look.figure.parts.some((part) => part.over);
   const symbol = layer === 'behind' ? 'behind' : what === 'over' && hasOver ? 'over' : 'piece';
   const clip = what === 'all' || symbol === 'over' ? '' : ` clip-path="url(#${looks.prefix}${what})"`;
+  if (cut && side === 'near') {
+    const inner = looks.croppedMarkup(look, symbol, `${k}-${row}`, (d) => cropped(d, m, cut));
+    if (inner === '') return [];
+    return [`<g transform="${matrixText(m)}">${clip === '' ? inner : `<g${clip}>${inner}</g>`}</g>`];
+  }
   const use = `<use href="#${symbol}-${look.id}"`;
   if (moving) return [linkMotion(scene, k, piece, row, moving, use, clip)];
   const placed = `${use} transform="${matrixText(m)}"/>`;
@@ -101,7 +112,8 @@ function bentElements(
         d += `${p === outline.rings[r] ? 'M' : 'L'}${short(points[2 * p])} ${short(points[2 * p + 1])}`;
       d += 'Z';
     }
-    lines.push(partMarkup(part, d, looks.colour));
+    if (boundary?.how === 'cut') d = cropped(d, IDENTITY, boundary);
+    if (d !== '') lines.push(partMarkup(part, d, looks.colour));
   }
   return lines;
 }

@@ -14,7 +14,17 @@ import { figureMarkup, n3 } from './markup';
 export interface Look {
   readonly id: string;
   readonly figure: Figure;
+  /** The picture on it, shown in a clip of this id and shape; none where it has none. */
+  readonly picture: ((clip: string, shape: (d: string) => string) => string) | null;
 }
+
+/** The parts of a figure that lie in one layer. */
+export type Layer = 'behind' | 'piece' | 'over';
+
+const partsIn = ({ parts }: Figure, layer: Layer): Figure['parts'] =>
+  parts.filter(({ behind, over }) =>
+    layer === 'behind' ? behind : layer === 'over' ? over : !behind && !over,
+  );
 
 /** The looks a row needs, each made when it is first asked for. */
 export class Looks {
@@ -39,9 +49,11 @@ export class Looks {
     const id = `${this.prefix}${piece.piece.id}${finish >= 0 ? `-${materials[finish].id}` : ''}${wire > 0 ? `-w${wire}` : ''}`;
     const known = this.made.get(id);
     if (known) return known;
-    const look = { id, figure: finishedFigure(piece.piece, piece.span, materials, finish, wire) };
+    const figure = finishedFigure(piece.piece, piece.span, materials, finish, wire);
+    const material = finish >= 0 ? materials[finish].id : (piece.piece.finish?.material ?? null);
+    const look = { id, figure, picture: this.pictureOf(figure, piece, material) };
     this.made.set(id, look);
-    this.define(look, piece, finish >= 0 ? materials[finish].id : (piece.piece.finish?.material ?? null));
+    this.define(look);
     return look;
   }
 
@@ -49,38 +61,48 @@ export class Looks {
     return (material) => colourOf(this.scene.setOut.materials, material);
   }
 
-  private define({ id, figure }: Look, piece: ScenePiece, material: string | null): void {
-    const group = (name: string, wanted: Figure['parts'], more = ''): void => {
-      if (wanted.length > 0)
-        this.definitions.push(
-          `<g id="${name}-${id}">${figureMarkup({ parts: wanted }, this.colour)}${more}</g>`,
-        );
-    };
-    group(
-      'behind',
-      figure.parts.filter((part) => part.behind),
-    );
-    group(
-      'piece',
-      figure.parts.filter((part) => !part.behind && !part.over),
-      this.pictureMarkup(id, figure, piece, material),
-    );
-    group(
-      'over',
-      figure.parts.filter((part) => part.over),
-    );
+  /**
+   * What a layer of a look shows once every shape of it is changed; empty where nothing is left.
+   * @param at tells this place from others
+   */
+  croppedMarkup(
+    { id, figure, picture }: Look,
+    layer: Layer,
+    at: string,
+    shape: (d: string) => string,
+  ): string {
+    const parts = partsIn(figure, layer).flatMap((part) => {
+      const d = shape(part.d);
+      return d === '' ? [] : [{ ...part, d }];
+    });
+    if (parts.length === 0) return '';
+    const more = layer === 'piece' && picture ? picture(`clip-${id}-${at}`, shape) : '';
+    return figureMarkup({ parts }, this.colour) + more;
   }
 
-  private pictureMarkup(id: string, figure: Figure, { piece }: ScenePiece, material: string | null): string {
+  private define({ id, figure, picture }: Look): void {
+    for (const layer of ['behind', 'piece', 'over'] as const) {
+      const parts = partsIn(figure, layer);
+      if (parts.length === 0) continue;
+      const more = layer === 'piece' && picture ? picture(`clip-${id}`, (d) => d) : '';
+      this.definitions.push(`<g id="${layer}-${id}">${figureMarkup({ parts }, this.colour)}${more}</g>`);
+    }
+  }
+
+  private pictureOf(figure: Figure, { piece }: ScenePiece, material: string | null): Look['picture'] {
     const laid = piece.finish?.picture;
     const source = laid ? this.pictures.get(laid.picture) : undefined;
     const part = mainPart(figure, material);
-    if (!laid || !source || !part) return '';
-    this.definitions.push(`<clipPath id="clip-${id}"><path d="${part.d}" clip-rule="evenodd"/></clipPath>`);
-    // The drawing has y up, a picture has y down: it is turned back where it lies.
-    return (
-      `<g clip-path="url(#clip-${id})"><image href="${source}" x="${n3(laid.x)}" y="${n3(-laid.y)}" ` +
-      `width="${n3(laid.width)}" height="${n3(laid.height)}" preserveAspectRatio="none" transform="scale(1 -1)"/></g>`
-    );
+    if (!laid || !source || !part) return null;
+    return (clip, shape) => {
+      const d = shape(part.d);
+      if (d === '') return '';
+      this.definitions.push(`<clipPath id="${clip}"><path d="${d}" clip-rule="evenodd"/></clipPath>`);
+      // The drawing has y up, a picture has y down: it is turned back where it lies.
+      return (
+        `<g clip-path="url(#${clip})"><image href="${source}" x="${n3(laid.x)}" y="${n3(-laid.y)}" ` +
+        `width="${n3(laid.width)}" height="${n3(laid.height)}" preserveAspectRatio="none" transform="scale(1 -1)"/></g>`
+      );
+    };
   }
 }

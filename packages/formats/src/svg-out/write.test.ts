@@ -1,3 +1,4 @@
+import { mapPoint } from '@coin-relay/core';
 import {
   demoJobs,
   fittedRows,
@@ -123,7 +124,7 @@ describe('what a set-out puts where', () => {
     expect(width).toBeGreaterThan(1000);
   });
 
-  it('what is cut at a boundary is clipped by it; whole pieces only are fewer', () => {
+  it('what is cut at a boundary leaves as contours of its own; whole pieces only are fewer', () => {
     const around = (job: Job): void => {
       job.paths.push({
         kind: 'shape',
@@ -133,8 +134,24 @@ describe('what a set-out puts where', () => {
       });
     };
     const cut = svg('demo-coin-lift', { boundary: { path: 'frame', keep: 'inside', how: 'cut' } }, around);
-    expect(cut).toMatch(/<clipPath id="boundary"><path d="M[^"]*Z"/);
-    expect(cut.match(/clip-path="url\(#boundary\)"/g)).toHaveLength(2);
+    expect(cut).not.toContain('clip');
+    // Every contour lies within the frame, and what was cut reaches its edge.
+    const groups = [...cut.matchAll(/<g transform="matrix\(([^)]*)\)">(<path d="[^"]*"[^>]*>)+<\/g>/g)];
+    expect(groups.length).toBeGreaterThan(1);
+    let reaching = 0;
+    for (const [whole, matrix] of groups) {
+      const m = matrix.split(' ').map(Number);
+      const xs: number[] = [];
+      for (const [, d] of whole.matchAll(/ d="([^"]*)"/g))
+        for (const [, x, y] of d.matchAll(/[ML](\S+) ([^MLZ]+)/g)) {
+          const at = mapPoint(m, { x: Number(x), y: Number(y) });
+          expect(at.x).toBeGreaterThanOrEqual(-150.002);
+          expect(at.x).toBeLessThanOrEqual(150.002);
+          xs.push(at.x);
+        }
+      if (xs.some((x) => Math.abs(Math.abs(x) - 150) < 0.002)) reaching++;
+    }
+    expect(reaching).toBeGreaterThanOrEqual(2);
     const inside = svg(
       'demo-coin-lift',
       { boundary: { path: 'frame', keep: 'inside', how: 'whole' } },

@@ -1,4 +1,5 @@
 import {
+  IDENTITY,
   RelayError,
   wheelAngle,
   writeNumber,
@@ -9,6 +10,7 @@ import {
 import {
   materialsOf,
   travelOf,
+  type Boundary,
   type FittedRow,
   type Machine,
   type ResolvedRun,
@@ -17,6 +19,7 @@ import {
 import {
   bandOutline,
   colourOf,
+  cropped,
   wheelFigure,
   machineBounds,
   machineParts,
@@ -113,7 +116,8 @@ function rowMarkup(
   const links = linkElements(scene, looks, moving, 'piece');
   const { boundary, setOut } = scene.setOut;
   const bounds = rowBounds(scene);
-  const cut = boundary?.how === 'cut' ? ` clip-path="url(#${prefix}boundary)"` : '';
+  // What travels is cut anew at every moment: there the boundary stays a clip.
+  const cut = boundary?.how === 'cut' && moving ? ` clip-path="url(#${prefix}boundary)"` : '';
   const row = (lines: readonly string[]): string[] =>
     cut === '' || lines.length === 0 ? [...lines] : [`<g${cut}>`, ...lines, '</g>'];
   const motion = machine.motions.get(run);
@@ -125,7 +129,12 @@ function rowMarkup(
     options.path
       ? `<path d="${writePathData(fit.layout.contour, 4)}" fill="none" stroke="#0f6a66" stroke-width="0.4"/>`
       : '',
-    ...row([bandElement(scene, resolved, colour), ...links].filter((line) => line !== '')),
+    ...row(
+      [
+        bandElement(scene, resolved, colour, boundary?.how === 'cut' && !moving ? boundary : null),
+        ...links,
+      ].filter((line) => line !== ''),
+    ),
   ].filter((line) => line !== '');
   return {
     definitions: [
@@ -180,11 +189,14 @@ function bandElement(
   { fit, side, setOut }: RowScene,
   { sequence }: ResolvedRun,
   colour: (material: string) => string,
+  boundary: Boundary | null,
 ): string {
   const [piece] = sequence;
   const band = bandOf(piece);
   if (!band) return '';
   const fill = colour(piece.finish?.material ?? band.material);
-  const d = bandOutline(fit.layout.path, fit.window, band, side, rowCopies(setOut.setOut.rows));
+  const whole = bandOutline(fit.layout.path, fit.window, band, side, rowCopies(setOut.setOut.rows));
+  const d = boundary ? cropped(whole, IDENTITY, boundary) : whole;
+  if (d === '') return '';
   return `<path d="${d}" fill="${fill}" fill-rule="evenodd"/>`;
 }

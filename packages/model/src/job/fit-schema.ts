@@ -1,4 +1,4 @@
-import { LIMITS, MOST_LENGTHS, MOST_SECTIONS, type FitRequest } from '@coin-relay/core';
+import { LIMITS, MOST_ALONE, MOST_LENGTHS, MOST_SECTIONS, type FitRequest } from '@coin-relay/core';
 import * as z from 'zod';
 import { coordinate, id, length } from './fields';
 import { OrderSchema } from './set-out-schema';
@@ -23,6 +23,8 @@ const LaySchema = z.object({
 const MeetSchema = z.object({
   corners: z.number().min(0).max(Math.PI).nullable().describe('Corners that turn by this, radians.'),
   at: z.array(coordinate).max(MOST_SECTIONS).describe('Places on the path, mm from its start.'),
+  points: z.boolean().optional().describe('Also every point that the path is made by, new ones included.'),
+  alone: z.boolean().optional().describe('One piece on each of these places, and none between them.'),
 });
 
 /** How a run of a job is fitted, as the document keeps it. */
@@ -101,7 +103,7 @@ const asked = {
     .nullable()
     .describe('Pieces of these lengths, laid one against the next, mm.'),
   lay: LaySchema,
-  meet: MeetSchema.nullable(),
+  meet: MeetSchema.extend({ at: z.array(coordinate).max(MOST_ALONE) }).nullable(),
 } satisfies { [Part in keyof Required<FitRequest>]: z.ZodType<FitRequest[Part]> };
 
 export const FitRequestSchema = z.strictObject(asked).partial();

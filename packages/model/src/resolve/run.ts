@@ -1,16 +1,20 @@
 import {
   expectedLength,
+  measurePath,
   PLAIN_LAY,
   RelayError,
   type EndToEnd,
   type FitRequest,
   type FitSource,
+  type MustMeet,
   type Tension,
 } from '@coin-relay/core';
 import { laidLength, behaviourOf, isStiff, type JobPiece } from '../families';
 import { laysEndToEnd, roundingOf } from '../job';
 import type { Job, JobPath, Run } from '../job/schema';
-import { sourceOf } from './path';
+import { kindOf } from '../path-kinds/all';
+import { pathContour, sourceOf } from './path';
+import { drawnSpots } from './spots';
 
 /** A run with everything it refers to. */
 export interface ResolvedRun {
@@ -53,14 +57,26 @@ function layingOf({ setOut }: Run, sequence: readonly JobPiece[], gap: number): 
  * Marks are kept, but met only while the pitch gives way. Only pieces that are carried stand on
  * points; pieces laid end to end meet each other.
  */
-function layAndMeet(run: Run, pieces: FitRequest['pieces']): Pick<FitRequest, 'lay' | 'meet'> {
+function layAndMeet(
+  job: Job,
+  path: JobPath,
+  run: Run,
+  pieces: FitRequest['pieces'],
+): Pick<FitRequest, 'lay' | 'meet'> {
   const { hold, lay, meet } = run.fit;
-  const met = hold === 'path' && !laysEndToEnd(run) ? meet : undefined;
+  const met = hold === 'path' && !laysEndToEnd(run) ? meet && withPoints(job, path, meet) : undefined;
   const onPins = pieces === 'stiff' || laysEndToEnd(run);
   return {
     lay: lay ? (onPins ? { ...lay, ends: 'pins' } : lay) : PLAIN_LAY,
     meet: met ?? null,
   };
+}
+
+/** The points of a path that has points of its own are found on it; of others they are where its pieces meet. */
+function withPoints(job: Job, path: JobPath, meet: MustMeet): MustMeet {
+  if (!meet.points || !kindOf(path).spots) return meet;
+  const spots = drawnSpots(job, path.id, measurePath(pathContour(job, path)));
+  return { ...meet, points: false, at: [...meet.at, ...spots] };
 }
 
 /**
@@ -101,7 +117,7 @@ export function resolveRun(job: Job, runId?: string): ResolvedRun {
       tension: run.fit.tension ? tensionOf(run.fit.tension) : null,
       span: run.fit.span ?? null,
       endToEnd,
-      ...layAndMeet(run, pieces),
+      ...layAndMeet(job, path, run, pieces),
     },
   };
 }

@@ -112,6 +112,7 @@ function jointWords(fit: FitOutcome, first: JobPiece): string {
 
 function countWords(fit: FitOutcome): string {
   const { multiple, count } = fit.request;
+  if (fit.request.meet?.alone) return '';
   if (count !== null) return ', as you set';
   if (multiple === 2) return ', an even number';
   if (multiple > 2) return `, ${fit.count / multiple} times ${multiple}`;
@@ -140,6 +141,7 @@ function giveWords(fit: FitOutcome, unit: Unit): string {
       ? 'their lengths hold'
       : `their lengths change by ${percent(factor - 1)}`;
   }
+  if (fit.request.meet?.alone) return 'one on each of its places, none between them';
   if (fit.sections && fit.sections.length > 1) return sectionWords(fit.sections, fit.request.pitch, unit);
   if (hold === 'path') {
     const wheels = fit.layout.wheels.some((wheel) => wheel.teeth !== null)

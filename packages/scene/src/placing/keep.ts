@@ -48,19 +48,29 @@ function distance2(area: Float64Array, x: number, y: number): number {
 }
 
 /**
+ * How a piece lies to a boundary, by a circle round it: wholly on the side that is kept, wholly on the
+ * other, or too near to tell.
+ */
+export function sideOfBoundary(boundary: Boundary, hull: Float64Array, m: Matrix): 'kept' | 'gone' | 'near' {
+  const { x: cx, y: cy, r } = roundOf(hull);
+  const x = m[0] * cx + m[2] * cy + m[4];
+  const y = m[1] * cx + m[3] * cy + m[5];
+  // No map stretches a length by more than this.
+  const reach = r * Math.hypot(m[0], m[1], m[2], m[3]);
+  if (distance2(boundary.area, x, y) <= reach * reach) return 'near';
+  return isInside(boundary.area, x, y) === (boundary.keep === 'inside') ? 'kept' : 'gone';
+}
+
+/**
  * May a piece that must stay whole be drawn? Every point of its outline has to lie on the side of
  * the boundary that is kept. Most pieces are nowhere near the boundary, which a circle round them
  * tells; only the others are looked at point by point.
  * @param hull points of the piece's outline in its own axes, x and y in turn
  */
 export function isKeptWhole(boundary: Boundary, hull: Float64Array, m: Matrix): boolean {
+  const side = sideOfBoundary(boundary, hull, m);
+  if (side !== 'near') return side === 'kept';
   const inside = boundary.keep === 'inside';
-  const { x: cx, y: cy, r } = roundOf(hull);
-  const x = m[0] * cx + m[2] * cy + m[4];
-  const y = m[1] * cx + m[3] * cy + m[5];
-  // No map stretches a length by more than this.
-  const reach = r * Math.hypot(m[0], m[1], m[2], m[3]);
-  if (distance2(boundary.area, x, y) > reach * reach) return isInside(boundary.area, x, y) === inside;
   for (let p = 0; p < hull.length; p += 2) {
     const px = m[0] * hull[p] + m[2] * hull[p + 1] + m[4];
     const py = m[1] * hull[p] + m[3] * hull[p + 1] + m[5];

@@ -4,7 +4,7 @@ import { MOST_SECTIONS } from '@coin-relay/core';
 import { formatLength, pieceWords, type RunFit } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
-import { setMeet } from '../document/commands';
+import { setMeet, setOnEveryPoint } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { RunAtWork } from '../session/run-at-work.service';
 import { AngleFieldComponent } from '../shared/angle-field.component';
@@ -22,6 +22,14 @@ const USUAL_CORNER = (30 * Math.PI) / 180;
   selector: 'relay-meet-panel',
   imports: [HoldsDirective, NzButtonComponent, NzCheckboxModule, AngleFieldComponent, LengthFieldComponent],
   template: `
+    <label nz-checkbox [relayHolds]="onEveryPoint()" (told)="onPoints($event)"
+      >A piece on every point of the path, and nowhere else</label
+    >
+    @if (!onEveryPoint()) {
+      <label nz-checkbox [relayHolds]="!!meet().points" (told)="put({ points: $event })"
+        >Every point of the path</label
+      >
+    }
     <label nz-checkbox [relayHolds]="meet().corners !== null" (told)="corners($event)">Every corner</label>
     @if (meet().corners !== null) {
       <div class="line">
@@ -95,11 +103,12 @@ export class MeetPanelComponent implements OnDestroy {
   protected readonly asking = toSignal(this.marks.asking$, { requireSync: true });
   protected readonly unit = computed(() => this.job()?.unit ?? 'mm');
   protected readonly meet = computed(() => this.run()?.fit.meet ?? NOTHING);
+  protected readonly onEveryPoint = computed(() => !!this.meet().points && !!this.meet().alone);
   protected readonly full = computed(() => this.meet().at.length >= MOST_SECTIONS);
   private readonly sections = computed(() => this.state().view?.fit.sections ?? []);
   protected readonly stretches = computed(() => {
     const view = this.state().view;
-    if (!view) return [];
+    if (!view || this.meet().alone) return [];
     const [one, many] = pieceWords(view.resolved.sequence[0]);
     return this.sections()
       .slice(0, MOST_LISTED)
@@ -108,11 +117,18 @@ export class MeetPanelComponent implements OnDestroy {
           `${formatLength(to - from, this.unit())}: ${count} ${count === 1 ? one : many} of ${formatLength(pitch, this.unit(), 1)}`,
       );
   });
-  protected readonly more = computed(() => Math.max(0, this.sections().length - MOST_LISTED));
+  protected readonly more = computed(() =>
+    this.meet().alone ? 0 : Math.max(0, this.sections().length - MOST_LISTED),
+  );
 
   /** Nothing is asked for by a panel that is gone. */
   ngOnDestroy(): void {
     if (this.asking() === 'meet') this.marks.ask(null);
+  }
+
+  protected onPoints(wanted: boolean): void {
+    const run = this.run();
+    if (run) this.store.change(setOnEveryPoint(run.id, wanted));
   }
 
   protected corners(wanted: boolean): void {

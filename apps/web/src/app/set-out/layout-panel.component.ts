@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { pathBounds } from '@coin-relay/core';
-import { materialsOf, type SetOut } from '@coin-relay/model';
+import { beginPath, materialsOf, type JobPath, type SetOut } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
+import { addPath } from '../document/commands';
 import { JobContext } from '../session/job-context.service';
+import { PathWork } from '../session/path-work.service';
 import { AngleFieldComponent } from '../shared/angle-field.component';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { PlaceFieldComponent } from '../shared/place-field.component';
@@ -48,6 +50,7 @@ const WAYS: readonly (readonly [NonNullable<SetOut['reach']>['way'], string])[] 
 export class LayoutPanelComponent {
   private readonly work = inject(SetOutWork);
   private readonly context = inject(JobContext);
+  private readonly pathWork = inject(PathWork);
   protected readonly view = toSignal(this.work.view$, { initialValue: null });
   private readonly laid = toSignal(this.work.laid$, { initialValue: null });
   protected readonly overlaps = OVERLAPS;
@@ -56,6 +59,11 @@ export class LayoutPanelComponent {
   protected readonly paths = computed(() => {
     const view = this.view();
     return view ? view.job.paths.filter(({ id }) => id !== view.run.path) : [];
+  });
+  /** What a row can be kept by: other paths, and its own where it closes. */
+  protected readonly bounds = computed(() => {
+    const [view, closed] = [this.view(), this.laid()?.fit.layout.path.closed];
+    return view ? view.job.paths.filter(({ id }) => id !== view.run.path || closed) : [];
   });
   protected readonly materials = computed(() => materialsOf(this.view()?.job ?? {}));
 
@@ -86,15 +94,45 @@ export class LayoutPanelComponent {
     }, 'Change twin');
   }
 
-  protected boundary(path: string): void {
+  protected boundary(choice: string): void {
+    const made = choice.startsWith('+') ? this.newBoundary(choice === '+circle') : null;
+    const path = made?.id ?? choice;
     this.work.change(
       (setOut) =>
         (setOut.boundary =
           path === ''
             ? null
-            : { keep: setOut.boundary?.keep ?? 'inside', how: setOut.boundary?.how ?? 'whole', path }),
+            : { keep: setOut.boundary?.keep ?? 'inside', how: setOut.boundary?.how ?? 'cut', path }),
       'Change boundary',
+      made && addPath(made),
     );
+  }
+
+  /** A shape over the left part of the row, so that it is seen what a boundary does. */
+  private newBoundary(round: boolean): JobPath | null {
+    const [view, path] = [this.view(), this.laid()?.fit.layout.path];
+    if (!view || !path) return null;
+    const [x0, y0, x1, y1] = pathBounds(path);
+    const wide = Math.max(x1 - x0, (y1 - y0) / 2);
+    const tall = Math.max(y1 - y0, wide / 2);
+    const begun = beginPath(view.job, round ? 'circle' : 'rectangle')?.path;
+    if (begun?.kind !== 'shape') return null;
+    const at = { x: figureOf(x0 + 0.3 * wide), y: figureOf((y0 + y1) / 2) };
+    const { shape } = begun;
+    return shape.of === 'circle'
+      ? { ...begun, shape: { ...shape, ...at, radius: figureOf(0.35 * Math.max(wide, tall)) } }
+      : shape.of === 'rectangle'
+        ? {
+            ...begun,
+            shape: { ...shape, ...at, corner: 0, width: figureOf(0.8 * wide), height: figureOf(1.4 * tall) },
+          }
+        : null;
+  }
+
+  /** Goes to the path step, at work on the boundary. */
+  protected shapeBoundary(id: string): void {
+    this.pathWork.choose(id);
+    this.context.openStep('path');
   }
 
   protected keep(keep: string, how: string): void {
@@ -124,3 +162,6 @@ export class LayoutPanelComponent {
     }, 'Change finishes');
   }
 }
+
+/** A whole number of millimetres, or of hundredths where it is small. */
+const figureOf = (mm: number): number => (Math.abs(mm) >= 10 ? Math.round(mm) : Math.round(mm * 100) / 100);

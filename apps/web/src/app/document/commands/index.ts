@@ -22,6 +22,7 @@ export {
   setLay,
   setLoop,
   setMeet,
+  setOnEveryPoint,
   setMotion,
   setTravel,
   setUnit,

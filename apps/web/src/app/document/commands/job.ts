@@ -84,8 +84,25 @@ export function setMeet(runId: string, change: Partial<NonNullable<RunFit['meet'
       const run = job.runs.find((r) => r.id === runId);
       if (!run) return;
       const meet = { corners: null, at: [], ...run.fit.meet, ...change };
-      if (meet.corners === null && meet.at.length === 0) delete run.fit.meet;
+      if (!meet.points) delete meet.points;
+      if (!meet.alone) delete meet.alone;
+      if (meet.corners === null && meet.at.length === 0 && !meet.points) delete run.fit.meet;
       else run.fit.meet = meet;
+    },
+  };
+}
+
+/** One piece on every point of the path and none between them, or no longer so. */
+export function setOnEveryPoint(runId: string, wanted: boolean): Command {
+  return {
+    label: 'Put a piece on every point',
+    recipe: (job) => {
+      setMeet(runId, { points: wanted, alone: wanted }).recipe(job);
+      const run = job.runs.find((r) => r.id === runId);
+      if (!run || !wanted) return;
+      run.fit.count = null;
+      // Pieces that are carried stand on the points; of stiff ones, their pins do.
+      setLay(runId, { ends: 'points' }).recipe(job);
     },
   };
 }

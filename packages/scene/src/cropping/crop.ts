@@ -1,0 +1,43 @@
+import { ClipperD, ClipType, FillRule, type PathsD } from 'clipper2-ts';
+import { fineOutline, inverse, parsePathData } from '@coin-relay/core';
+import { short, type Boundary } from '@coin-relay/model';
+import type { Matrix } from '../placing/placement-matrix';
+
+/** Decimals of a millimetre that outlines are cut with. */
+const PRECISION = 4;
+/** How far chords may stray from the curves of what is cut, mm. */
+const TOLERANCE = 0.005;
+
+/**
+ * Cuts a drawn shape at a boundary, so that what is left of it is a contour of its own.
+ * @param d path data in the axes of the shape, filled even-odd; open lines in it stay open lines
+ * @param m where the shape lies on the drawing
+ * @returns path data in the same axes, of chords; empty where nothing of it is kept
+ */
+export function cropped(d: string, m: Matrix | readonly number[], { area, keep }: Boundary): string {
+  const closed: PathsD = [];
+  const open: PathsD = [];
+  const size = Math.hypot(m[0], m[1], m[2], m[3]) / Math.SQRT2;
+  for (const contour of parsePathData(d)) {
+    const { points } = fineOutline([contour], Infinity, TOLERANCE / size);
+    (contour.closed ? closed : open).push(pointsOf(points));
+  }
+  const clipper = new ClipperD(PRECISION);
+  clipper.addSubjectPaths(closed);
+  clipper.addOpenSubjectPaths(open);
+  clipper.addClipPaths([inAxes(area, inverse(m))]);
+  const rings: PathsD = [];
+  const lines: PathsD = [];
+  const kept = keep === 'inside' ? ClipType.Intersection : ClipType.Difference;
+  clipper.execute(kept, FillRule.EvenOdd, rings, lines);
+  return rings.map((ring) => `${lineData(ring)}Z`).join('') + lines.map(lineData).join('');
+}
+
+const pointsOf = (flat: Float64Array): PathsD[number] =>
+  Array.from({ length: flat.length / 2 }, (_, i) => ({ x: flat[2 * i], y: flat[2 * i + 1] }));
+
+const inAxes = (area: Float64Array, [a, b, c, d, e, f]: readonly number[]): PathsD[number] =>
+  pointsOf(area).map(({ x, y }) => ({ x: a * x + c * y + e, y: b * x + d * y + f }));
+
+const lineData = (points: PathsD[number]): string =>
+  points.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${short(x)} ${short(y)}`).join('');
