@@ -150,3 +150,34 @@ test('corners of a seam are met, a place is marked on the tape and on the drawin
   await openStep(page, 'Path');
   await expect(panel(page)).toBeVisible();
 });
+
+test('a piece on every point of a path; a point that is put in gets one too', async ({ page, request }) => {
+  const points = [
+    [0, 0],
+    [120, 0],
+    [200, 70],
+    [200, 150],
+  ].map(([x, y]) => ({ x, y, next: { kind: 'line' as const } }));
+  const id = await copyOf(request, 'demo-lamp-festoon', (job) => {
+    job.paths = [{ kind: 'drawn', id: job.runs[0].path, name: 'Cable', closed: false, points }];
+    job.runs = job.runs.slice(0, 1);
+    job.runs[0].fit = { hold: 'path', rounding: 'nearest', multiple: 1, count: null };
+    delete job.runs[0].setOut;
+    job.motion = { ...job.motion, drives: [], breaths: [] };
+  });
+  await openJob(page, id);
+  await openStep(page, 'Fit');
+  await page.getByText('Places that must be met').click();
+  await page.getByText('A piece on every point of the path, and nowhere else').click();
+  await expect(sentence(page)).toContainText('Put in 4 lamps, 3 spaces between; one on each of its places');
+  await expect(verdict(page)).toContainText('meets');
+  await openStep(page, 'Path');
+  await page.getByLabel('Choose point 1').click();
+  await page.getByLabel('Choose point 2').click({ modifiers: ['Shift'] });
+  await panel(page).getByRole('button', { name: 'point midway' }).click();
+  await expect(sentence(page)).toContainText('Put in 5 lamps, 4 spaces between');
+  expect((await saved(page, request, id)).runs[0].fit).toMatchObject({
+    lay: { ends: 'points' },
+    meet: { points: true, alone: true },
+  });
+});

@@ -68,7 +68,7 @@ test('a speed typed for a driven row is driven by its master; one row is taken o
   await type(page.getByLabel('Speed: links a second'), '-2.4');
   await expect(page.getByLabel('Speed: links a second')).toHaveValue('-2.4');
   expect((await storedJob(page, id)).motion.drives[0]).toMatchObject({ run: 'belt', pitches: 160 });
-  await page.getByText('What drives it', { exact: true }).click();
+  await unfold(page.locator('relay-motion-step'), 'What drives it');
   await expect(step).toContainText('It travels −0.15 for each of “Motor belt”: −24 links in the loop.');
   await page.getByLabel('Teeth of the driven gear').fill('36');
   await page.getByLabel('Teeth of the driven gear').press('Enter');
@@ -92,7 +92,7 @@ test('a spring is put between a wheel and the ground, driven by a crank and a ro
   const id = await copyOf(request, 'demo-coin-lift');
   await openJob(page, id);
   await openStep(page, 'Motion');
-  await page.getByText('Springs, ropes and measures', { exact: true }).click();
+  await unfold(page.locator('relay-motion-step'), 'Springs, ropes and measures');
   await page.getByRole('button', { name: 'a spring', exact: true }).click();
   await expect(page.locator('relay-drawing .mode')).toContainText('The spring: click where it begins');
   const click = async (x: number, y: number): Promise<void> => {
@@ -190,7 +190,7 @@ test('to and fro with rests; the body over the ground; a row that breathes', asy
   await pick(list(page, 'Its way'), 'on, round after round');
   await tick(page.getByRole('radio', { name: 'the body, over the ground' }));
   await expect(step).toContainText(/It drives 31\d\.\d\d.mm in the loop/);
-  await page.getByText('Breathing', { exact: true }).click();
+  await unfold(page.locator('relay-motion-step'), 'Breathing');
   await pick(list(page, 'What breathes'), 'their lengths');
   await pick(list(page, 'Frames of a breath'), '48 frames');
   await expect(step).not.toContainText('Working out the frames');
@@ -264,7 +264,9 @@ test('a row hangs between a fixed place and a crank, and follows it; one that ca
   await openStep(page, 'Path');
   await type(page.getByLabel('Length of the hanging row'), '945');
   await openStep(page, 'Motion');
-  await page.getByText('Springs, ropes and measures', { exact: true }).scrollIntoViewIfNeeded();
+  await page
+    .locator('.ant-collapse-header', { hasText: 'Springs, ropes and measures' })
+    .scrollIntoViewIfNeeded();
   const anchors = page.getByRole('table', { name: 'Anchors' });
   await anchors.getByRole('button', { name: 'Winch pin' }).click();
   await page.getByLabel('Crank angle').fill('180');

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import type { Locator, Page } from '@playwright/test';
 import { type } from './path-support';
 import {
@@ -5,6 +6,7 @@ import {
   drawing,
   expect,
   expectAccessible,
+  expectSaved,
   list,
   onScreen,
   openJob,
@@ -223,6 +225,42 @@ test('rows side by side, a twin, a boundary, a path to reach: each changes the d
   await pick(list(page, 'Boundary'), 'no boundary');
   await expect(page.locator('relay-drawing .problem')).toHaveCount(0);
   await expectAccessible(page);
+});
+
+test('a new shape bounds the row, is shaped like any path, and what leaves is cut there', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOf(request, 'demo-coin-lift');
+  await open(page, id);
+  await section(page, 'The whole row');
+  await pick(list(page, 'Boundary'), 'a new rectangle');
+  await expect(panel(page).locator('.ant-collapse-header', { hasText: 'The whole row' })).toContainText(
+    'kept inside',
+  );
+  await page.getByRole('button', { name: 'shape it' }).click();
+  const path = page.locator('relay-path-step');
+  await expect(path).toContainText('Boundary');
+  await type(path.getByLabel('width'), '300');
+  await expectSaved(page);
+  const { paths, runs } = await storedJob(page, id);
+  expect(paths.at(-1)).toMatchObject({ name: 'Boundary', shape: { width: 300 } });
+  expect(runs[0].setOut?.boundary).toEqual({ path: paths.at(-1)!.id, keep: 'inside', how: 'cut' });
+  await openStep(page, 'Hand-off');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'SVG, still' }).click(),
+  ]);
+  const text = readFileSync(await download.path(), 'utf8');
+  expect(text).not.toContain('clip');
+  // Links across the edge are contours of their own; the others are used as they are made.
+  expect(text.match(/<g transform="matrix\([^)]*\)"><path/g)!.length).toBeGreaterThanOrEqual(2);
+  expect(text.match(/<use href="#piece-/g)!.length).toBeLessThan(80);
+  // One step back, and there is neither boundary nor path.
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await storedJob(page, id)).paths.length).toBe(paths.length - 1);
+  expect((await storedJob(page, id)).runs[0].setOut?.boundary ?? null).toBeNull();
 });
 
 test('the table of places: sorts, filters, and chooses as the drawing and the tape do', async ({

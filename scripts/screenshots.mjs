@@ -172,7 +172,7 @@ await take('motion');
 
 await opened('demo-arcade-drive', 'motion');
 await page.getByRole('button', { name: 'Cross chain', exact: true }).click();
-await page.getByText('What drives it', { exact: true }).click();
+await page.getByText('What drives it').click();
 await page.getByRole('button', { name: 'trail' }).click();
 await scrub(70);
 await page.getByLabel('Teeth of the driving gear').scrollIntoViewIfNeeded();

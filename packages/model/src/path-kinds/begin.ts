@@ -30,11 +30,11 @@ export function beginPath(
     },
     at,
   });
-  return begun ? { ...begun, path: { ...begun.path, name: freshName(job, begun.path.name) } } : null;
+  return begun ? { ...begun, path: { ...begun.path, name: freshPathName(job, begun.path.name) } } : null;
 }
 
 /** A name that tells a path from the others of the job. */
-function freshName(job: Pick<Job, 'paths'>, name: string): string {
+export function freshPathName(job: Pick<Job, 'paths'>, name: string): string {
   const taken = new Set(job.paths.map((path) => path.name));
   let fresh = name;
   for (let k = 2; taken.has(fresh); k++) fresh = `${name.slice(0, 76)} ${k}`;

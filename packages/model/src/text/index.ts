@@ -1,3 +1,4 @@
 export * from './fit-sentence';
+export * from './held-words';
 export * from './path-words';
 export * from './summaries';

@@ -6,7 +6,7 @@ import { FitService } from '../engine/fit.service';
 import { JobContext, type Step } from '../session/job-context.service';
 import { PathWork } from '../session/path-work.service';
 import { Playback } from '../session/playback.service';
-import { firstJob } from './first-job';
+import { firstJob, stagesGone } from './first-job';
 
 /** A stage of a first job: what to do, and in which step of the worksheet. */
 export interface Stage {
@@ -28,7 +28,7 @@ const STAGES: readonly Omit<Stage, 'done'>[] = [
 export class FirstJob {
   private readonly store = inject(JobStore);
   private readonly context = inject(JobContext);
-  private readonly done = new BehaviorSubject<ReadonlySet<Step>>(new Set());
+  private readonly done = new BehaviorSubject(stagesGone());
   /** The job whose way is shown: the one of when this view was made, also once its way has been gone. */
   private readonly shown = new BehaviorSubject(firstJob());
 
@@ -68,10 +68,11 @@ export class FirstJob {
 
   /** What has been gone once is not shown on the next visit. */
   private reach(step: Step): void {
-    if (this.done.value.has(step)) return;
-    const done = new Set([...this.done.value, step]);
+    // What is done in another job is no stage of this one.
+    if (this.done.value.has(step) || this.shown.value !== this.store.id) return;
+    const done = stagesGone(step);
     this.done.next(done);
-    if (done.size === STAGES.length && this.shown.value === this.store.id) firstJob('never');
+    if (done.size === STAGES.length) firstJob('never');
   }
 
   open(step: Step): void {

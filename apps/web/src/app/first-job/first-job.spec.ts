@@ -1,9 +1,10 @@
+import { TestBed } from '@angular/core/testing';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { drawnJob } from '@coin-relay/model';
 import { demo, jobView, type JobView } from '../../testing/job-view';
 import { JobContext } from '../session/job-context.service';
 import { Playback } from '../session/playback.service';
-import { firstJob } from './first-job';
+import { firstJob, stagesGone } from './first-job';
 import { FirstJobComponent } from './first-job.component';
 import { FirstJob } from './first-job.service';
 
@@ -35,6 +36,17 @@ describe('the way through a first job', () => {
     expect(ticks(view)).toEqual(['✓', '✓', '✓', '✓', '✓']);
     // On the next visit it has been gone.
     expect(firstJob()).toBeNull();
+  });
+
+  it('what has been gone is gone on the next visit too', async () => {
+    firstJob('under-test');
+    const view = await jobView(FirstJobComponent, demo('demo-coin-lift'));
+    await view.press('a link');
+    expect(stagesGone()).toEqual(new Set(['path', 'link']));
+    view.fixture.destroy();
+    TestBed.resetTestingModule();
+    const again = await jobView(FirstJobComponent, drawnJob('Sheet'));
+    expect(ticks(again)).toEqual(['✓', '✓', '–', '–', '–']);
   });
 
   it('has no path yet on an empty sheet', async () => {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { pathBounds } from '@coin-relay/core';
-import { beginPath, materialsOf, type JobPath, type SetOut } from '@coin-relay/model';
+import { beginPath, freshPathName, materialsOf, type JobPath, type SetOut } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { addPath } from '../document/commands';
@@ -117,13 +117,15 @@ export class LayoutPanelComponent {
     const tall = Math.max(y1 - y0, wide / 2);
     const begun = beginPath(view.job, round ? 'circle' : 'rectangle')?.path;
     if (begun?.kind !== 'shape') return null;
+    const name = freshPathName(view.job, 'Boundary');
     const at = { x: figureOf(x0 + 0.3 * wide), y: figureOf((y0 + y1) / 2) };
     const { shape } = begun;
     return shape.of === 'circle'
-      ? { ...begun, shape: { ...shape, ...at, radius: figureOf(0.35 * Math.max(wide, tall)) } }
+      ? { ...begun, name, shape: { ...shape, ...at, radius: figureOf(0.35 * Math.max(wide, tall)) } }
       : shape.of === 'rectangle'
         ? {
             ...begun,
+            name,
             shape: { ...shape, ...at, corner: 0, width: figureOf(0.8 * wide), height: figureOf(1.4 * tall) },
           }
         : null;

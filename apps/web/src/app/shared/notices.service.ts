@@ -1,7 +1,5 @@
 import { inject, Injectable, Injector } from '@angular/core';
-
-/** How long a note stays, ms. */
-const SHOWN_FOR = 9_000;
+import { SHOWN_FOR } from './fading';
 
 /** Notes that go by themselves. What shows them is loaded with the first. */
 @Injectable({ providedIn: 'root' })

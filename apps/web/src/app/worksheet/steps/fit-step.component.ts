@@ -1,10 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
+  endToEndHeld,
   familyOf,
   formatLength,
   holdChange,
   isBand,
+  layHeld,
+  meetHeld,
   roundingChange,
   roundingOf,
   toleranceOf,
@@ -73,6 +76,21 @@ const SOME = 0.1;
           <relay-slack-panel />
         }
       </fieldset>
+      <div class="line">
+        <label nz-checkbox [relayHolds]="f.count !== null" (told)="pin($event)">Always put in</label>
+        @if (f.count !== null) {
+          <relay-count-field
+            label="Fixed count"
+            [value]="f.count"
+            [least]="1"
+            [most]="20000"
+            (changed)="change({ count: $event, multiple: 1 })"
+          />
+        } @else {
+          <span>{{ count() }}</span>
+        }
+      </div>
+      <relay-candidates-panel />
       <fieldset>
         <legend>Which counts will do</legend>
         <nz-radio-group
@@ -97,21 +115,6 @@ const SOME = 0.1;
           </nz-radio-group>
         </fieldset>
       }
-      <div class="line">
-        <label nz-checkbox [relayHolds]="f.count !== null" (told)="pin($event)">Always put in</label>
-        @if (f.count !== null) {
-          <relay-count-field
-            label="Fixed count"
-            [value]="f.count"
-            [least]="1"
-            [most]="20000"
-            (changed)="change({ count: $event, multiple: 1 })"
-          />
-        } @else {
-          <span>{{ count() }}</span>
-        }
-      </div>
-      <relay-candidates-panel />
       <div class="line">
         <span class="what"><relay-term of="Tolerance">The pitch may be off by</relay-term></span>
         @if (tolerance().part; as part) {
@@ -146,20 +149,20 @@ const SOME = 0.1;
           </ng-template>
         </relay-fold>
       }
-      <relay-fold heading="Where on the path it lies" [open]="lies()">
+      <relay-fold heading="Where on the path it lies" [now]="held().lay" [open]="lies()">
         <ng-template>
           <relay-lay-panel />
         </ng-template>
       </relay-fold>
       @if (!band()) {
-        <relay-fold heading="Pieces of different lengths" [open]="!!f.endToEnd">
+        <relay-fold heading="Pieces of different lengths" [now]="held().endToEnd" [open]="!!f.endToEnd">
           <ng-template>
             <relay-end-to-end-panel />
           </ng-template>
         </relay-fold>
       }
       @if (f.hold === 'path' && !f.endToEnd) {
-        <relay-fold heading="Places that must be met" [open]="meets()">
+        <relay-fold heading="Places that must be met" [now]="held().meet" [open]="meets()">
           <ng-template>
             <relay-meet-panel />
           </ng-template>
@@ -209,6 +212,13 @@ export class FitStepComponent {
   protected readonly lies = computed(() => this.run()?.fit.lay !== undefined);
   protected readonly meets = computed(() => this.run()?.fit.meet !== undefined);
   protected readonly fit = computed(() => this.run()?.fit);
+  /** What of the folded parts holds now. */
+  protected readonly held = computed(() => {
+    const [fit, unit] = [this.fit(), this.job()?.unit ?? 'mm'];
+    return fit
+      ? { lay: layHeld(fit, unit), endToEnd: endToEndHeld(fit, unit), meet: meetHeld(fit) }
+      : { lay: '', endToEnd: '', meet: '' };
+  });
   protected readonly rounding = computed(() => {
     const fit = this.fit();
     return fit ? roundingOf(fit) : 'nearest';

@@ -12,6 +12,7 @@ import {
   FAMILIES,
   familyOf,
   findEntry,
+  finishHeld,
   formatExact,
   formatLength,
   isBand,
@@ -19,11 +20,13 @@ import {
   ownPiece,
   piecesOfRun,
   pointsData,
+  settingHeld,
+  variationHeld,
   type Behaviour,
   type CatalogueEntry,
   type JobPiece,
 } from '@coin-relay/model';
-import { firstValueFrom } from 'rxjs';
+import { BehaviorSubject, firstValueFrom } from 'rxjs';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzInputDirective } from 'ng-zorro-antd/input';
 import { CatalogueApi } from '../../api/catalogue-api.service';
@@ -41,6 +44,7 @@ import { VariationPanelComponent } from '../../links/variation-panel.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
 import { NumberFieldComponent } from '../../shared/number-field.component';
 import { ErrorState } from '../../shared/error-state';
+import { fading } from '../../shared/fading';
 import { untilDestroyed } from '../../shared/until-destroyed';
 import { GrowthChoiceComponent } from '../../shared/growth-choice.component';
 import { TermComponent } from '../../help/term.component';
@@ -91,7 +95,8 @@ export class LinkStepComponent {
   protected readonly at = signal<string | null>(null);
   private readonly trouble = new ErrorState();
   protected readonly problem = this.trouble.words;
-  protected readonly said = signal('');
+  private readonly news = new BehaviorSubject('');
+  protected readonly said = toSignal(fading(this.news), { initialValue: '' });
   protected readonly groups = GROUPS;
   protected readonly behaviours = Object.entries(BEHAVIOUR_WORDS) as [
     Behaviour,
@@ -105,6 +110,17 @@ export class LinkStepComponent {
     const job = this.job();
     const run = this.run();
     return job && run ? piecesOfRun(job, run) : [];
+  });
+  /** What of the folded parts holds now. */
+  protected readonly held = computed(() => {
+    const [job, piece] = [this.job(), this.piece()];
+    return job && piece
+      ? {
+          setting: settingHeld(piece, job.unit),
+          variation: variationHeld(piece),
+          finish: finishHeld(piece, job),
+        }
+      : { setting: '', variation: '', finish: '' };
   });
   protected readonly piece = computed(
     (): JobPiece | undefined => this.pieces().find(({ id }) => id === this.at()) ?? this.sequence()[0],
@@ -193,7 +209,7 @@ export class LinkStepComponent {
     const run = this.run();
     const entry = findEntry(id);
     this.trouble.clear();
-    this.said.set('');
+    this.news.next('');
     this.at.set(null);
     if (run && entry) this.store.change(choosePieces(run.id, entry.make()));
   }
@@ -276,7 +292,7 @@ export class LinkStepComponent {
           overlap: this.run()?.setOut?.overlap ?? 'as-made',
         }),
       );
-      this.said.set(`“${link.name}” is in the catalogue now.`);
+      this.news.next(`“${link.name}” is in the catalogue now.`);
     });
   }
 

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { drivenBy, groundStrand, isSteady, phasesInLoop } from '@coin-relay/core';
-import { formatLength, MOST_FRAMES } from '@coin-relay/model';
+import { breathHeld, formatLength, MOST_FRAMES, profileHeld, tiesHeld, trainHeld } from '@coin-relay/model';
 import type { MendProposal } from '@coin-relay/scene';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
@@ -103,12 +103,12 @@ import { HoldsDirective } from '../../shared/holds.directive';
         </p>
       }
       @if (!stands()) {
-        <relay-fold heading="Rests, eases, to and fro">
+        <relay-fold heading="Rests, eases, to and fro" [now]="held().profile">
           <ng-template>
             <relay-motion-profile-panel />
           </ng-template>
         </relay-fold>
-        <relay-fold heading="What drives it">
+        <relay-fold heading="What drives it" [now]="held().train">
           <ng-template>
             <relay-train-panel />
           </ng-template>
@@ -132,13 +132,13 @@ import { HoldsDirective } from '../../shared/holds.directive';
             }
           </ng-template>
         </relay-fold>
-        <relay-fold heading="Breathing">
+        <relay-fold heading="Breathing" [now]="held().breath">
           <ng-template>
             <relay-breath-panel />
           </ng-template>
         </relay-fold>
       }
-      <relay-fold heading="Springs, ropes and measures" [open]="hasLinkage()">
+      <relay-fold heading="Springs, ropes and measures" [now]="held().ties" [open]="hasLinkage()">
         <ng-template>
           <relay-linkage-panel />
         </ng-template>
@@ -174,6 +174,18 @@ export class MotionStepComponent {
   protected readonly preparing = computed(() => {
     const part = this.motion.preparing();
     return part === null ? '' : `${Math.floor(100 * part)} %`;
+  });
+  /** What of the folded parts holds now. */
+  protected readonly held = computed(() => {
+    const [job, run] = [this.motion.machine()?.job, this.motion.run()?.id ?? ''];
+    return job
+      ? {
+          profile: profileHeld(job, run),
+          train: trainHeld(job, run),
+          breath: breathHeld(job, run),
+          ties: tiesHeld(job),
+        }
+      : { profile: '', train: '', breath: '', ties: '' };
   });
   protected readonly hasLinkage = computed(() => {
     const { ties, anchors, measures } = this.job() ?? {};

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { wholeRowHeld } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { JobContext } from '../../session/job-context.service';
 import { HandPanelComponent } from '../../set-out/hand-panel.component';
@@ -44,7 +45,7 @@ import { FoldComponent } from '../../shared/fold.component';
         <relay-handed-panel />
       </ng-template>
     </relay-fold>
-    <relay-fold heading="The whole row">
+    <relay-fold heading="The whole row" [now]="has().whole">
       <ng-template>
         <relay-layout-panel />
       </ng-template>
@@ -65,11 +66,12 @@ export class SetOutStepComponent {
   protected readonly table = toSignal(this.context.table$, { requireSync: true });
   protected readonly choosing = computed(() => this.places().size > 0);
   protected readonly has = computed(() => {
-    const setOut = this.view()?.setOut;
+    const { setOut, run } = this.view() ?? {};
     return {
       rules: setOut?.rules.length ?? 0,
       byHand: setOut?.byHand.length ?? 0,
       handed: setOut?.handed?.items.length ?? 0,
+      whole: run ? wholeRowHeld(run) : '',
     };
   });
 

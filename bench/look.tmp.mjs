@@ -1,0 +1,12 @@
+import { chromium } from '@playwright/test';
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+page.on('console', m => { if (m.type()==='error') console.log('CONSOLE', m.text().slice(0,300)); });
+page.on('pageerror', e => console.log('PAGEERROR', e.message.slice(0,300)));
+const P = 'http://127.0.0.1:4401';
+const go = async (job, s) => { await page.goto(P + '/job/' + job); await page.locator('relay-sentence', { hasText: 'would fit' }).waitFor();
+await page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: s, exact: true }).click(); await page.waitForTimeout(1800); };
+await go('demo-lamp-festoon', 'Fit'); await page.screenshot({ path: '/tmp/work/b1.png' });
+await go('demo-prize-carousel', 'Fit'); await page.screenshot({ path: '/tmp/work/b2.png' });
+await go('demo-arcade-drive', 'Motion'); await page.locator('relay-motion-step').evaluate(e => e.closest('.panel, section, div').scrollTo?.(0, 9999)); await page.locator('.ant-collapse-header', {hasText:'Graphs'}).scrollIntoViewIfNeeded(); await page.waitForTimeout(500); await page.screenshot({ path: '/tmp/work/b3.png' });
+await browser.close();
