@@ -2,6 +2,7 @@ import { file, type } from './path-support';
 import {
   copyOf,
   countIn,
+  drawing,
   expect,
   expectAccessible,
   expectSaved,
@@ -12,8 +13,11 @@ import {
   pick,
   pictureOf,
   sentence,
+  settled,
   step,
+  storedJob,
   test,
+  unfold,
   verdict,
 } from './support';
 
@@ -213,6 +217,35 @@ test('one master: a change shows in every row that uses it', async ({ page, requ
   await type(page.getByLabel('Pitch, pin to pin'), '50');
   await page.getByRole('button', { name: 'Upper plates' }).click();
   await expect(sentence(page)).toContainText(/at a pitch of 50\.00.mm/);
+});
+
+test('a link is compared in two settings, one on either half of the row', async ({ page, request }) => {
+  const id = await copyOf(request, 'demo-coin-slide');
+  await openJob(page, id);
+  await openStep(page, 'Link');
+  const link = page.locator('relay-link-step');
+  await unfold(link, 'How it sits');
+  const before = await pictureOf(drawing(page));
+  await link.getByRole('button', { name: 'compare with another setting' }).click();
+  await expect(link).toContainText('The first half of the row shows how it sat when you kept it');
+  expect(await pictureOf(drawing(page))).toBe(before);
+  await type(page.getByLabel('Turned on its place', { exact: true }), '30');
+  await settled(page);
+  await expect.poll(() => pictureOf(drawing(page))).not.toBe(before);
+  const both = await pictureOf(drawing(page));
+  await expect(link.locator('.ant-collapse-header', { hasText: 'How it sits' })).toContainText(
+    'turned by 30°',
+  );
+  await expectAccessible(page);
+  // Without the other one beside it, all of them sit as they do now; the job had only ever that.
+  await link.getByRole('button', { name: 'done comparing' }).click();
+  await expect.poll(() => pictureOf(drawing(page))).not.toBe(both);
+  await link.getByRole('button', { name: 'compare with another setting' }).click();
+  await type(page.getByLabel('Turned on its place', { exact: true }), '60');
+  await link.getByRole('button', { name: 'take that one back' }).click();
+  await expect
+    .poll(async () => (await storedJob(page, id)).pieces[0].setting?.turn)
+    .toBeCloseTo(Math.PI / 6, 9);
 });
 
 test('rows: another one on the same path, named, removed', async ({ page, request }) => {

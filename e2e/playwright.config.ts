@@ -1,14 +1,17 @@
-import { mkdtempSync } from 'node:fs';
+import { existsSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { defineConfig } from '@playwright/test';
 
 /** Another one where a suite runs already on this machine. */
 const PORT = Number(process.env['E2E_PORT'] ?? 4377);
+/** The second browser is tried where it is there. */
+const firefox = existsSync(process.env['FIREFOX_PATH'] ?? '/usr/bin/firefox-esr');
 const data = mkdtempSync(join(tmpdir(), 'coin-relay-e2e-'));
 
 export default defineConfig({
   testDir: '.',
+  testIgnore: firefox ? [] : 'firefox.spec.ts',
   outputDir: '../test-results/browser',
   timeout: 60_000,
   expect: { timeout: 10_000 },

@@ -1,5 +1,5 @@
 // Installs what is missing. Shared by the commands that must work on a fresh clone.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { createHash } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
@@ -27,23 +27,41 @@ export function installPackages() {
   writeFileSync(stamp, wanted);
 }
 
-/** Where Debian's Chromium is; installs it where it is absent and that is allowed. Null where there is none. */
-export function findChromium() {
-  const places = [
-    process.env.CHROMIUM_PATH,
-    '/usr/bin/chromium',
-    '/usr/bin/chromium-browser',
-    '/usr/bin/google-chrome',
-  ];
-  const find = () => places.find((path) => path && existsSync(path)) ?? null;
-  const found = find();
-  if (found || process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) return found;
-  console.log('Installing Chromium for the browser tests…');
-  const quiet = {
+const BROWSERS = {
+  chromium: ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'],
+  'firefox-esr': ['/usr/bin/firefox-esr', '/usr/bin/firefox'],
+};
+
+const present = (paths) => paths.find((path) => path && existsSync(path)) ?? null;
+
+/** Where Chromium is; null where there is none. */
+export const chromiumPath = () => present([process.env.CHROMIUM_PATH, ...BROWSERS.chromium]);
+
+/** Where Firefox is; null where there is none. */
+export const firefoxPath = () => present([process.env.FIREFOX_PATH, ...BROWSERS['firefox-esr']]);
+
+/** Installs Debian's browsers where they are absent and that is allowed, beside what else is done. */
+export async function installBrowsers(names = Object.keys(BROWSERS)) {
+  const wanted = names.filter((name) => !(name === 'chromium' ? chromiumPath() : firefoxPath()));
+  if (wanted.length === 0 || process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) return;
+  console.log(`Installing ${wanted.join(' and ')} for the browser tests…`);
+  await quietly(['update']);
+  for (const name of wanted) await quietly(['install', '-y', '--no-install-recommends', name]);
+}
+
+/** Where Chromium is, installed if need be. */
+export async function findChromium() {
+  await installBrowsers(['chromium']);
+  return chromiumPath();
+}
+
+function quietly(args) {
+  const child = spawn('apt-get', args, {
     stdio: ['ignore', 'ignore', 'inherit'],
     env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
-  };
-  spawnSync('apt-get', ['update'], quiet);
-  spawnSync('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], quiet);
-  return find();
+  });
+  return new Promise((resolve) => {
+    child.on('error', resolve);
+    child.on('close', resolve);
+  });
 }

@@ -21,7 +21,7 @@ const server = spawn(
 process.on('exit', () => server.kill('SIGTERM'));
 await new Promise((resolve) => server.stdout.once('data', resolve));
 const browser = await chromium.launch({
-  executablePath: findChromium() ?? undefined,
+  executablePath: (await findChromium()) ?? undefined,
   args: [
     '--no-sandbox',
     '--disable-gpu',

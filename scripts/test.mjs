@@ -1,13 +1,13 @@
 // Passes all tests: lint, type check, unit tests, component tests, build, browser tests. The last line counts them.
 import { spawn, spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { findChromium, installPackages, root } from './install.mjs';
+import { chromiumPath, firefoxPath, installBrowsers, installPackages, root } from './install.mjs';
 
 let passed = 0;
 let failed = 0;
 
 installPackages();
-const chromium = findChromium();
+const browsers = installBrowsers();
 mkdirSync(`${root}test-results`, { recursive: true });
 
 // Each of these keeps one core busy.
@@ -48,7 +48,9 @@ suite(
   'apps/web',
 );
 check('Build', ['node', 'scripts/build.mjs']);
-if (chromium) {
+await browsers;
+if (!firefoxPath()) console.log('\nNo Firefox was found: its test is left out.');
+if (chromiumPath()) {
   suite(
     'Browser tests',
     ['npx', 'playwright', 'test', '-c', 'e2e/playwright.config.ts'],
@@ -112,5 +114,11 @@ function run(name, [command, ...args], folder = '') {
 }
 
 function environment() {
-  return { ...process.env, NG_CLI_ANALYTICS: 'false', ...(chromium ? { CHROMIUM_PATH: chromium } : {}) };
+  const [chromium, firefox] = [chromiumPath(), firefoxPath()];
+  return {
+    ...process.env,
+    NG_CLI_ANALYTICS: 'false',
+    ...(chromium ? { CHROMIUM_PATH: chromium } : {}),
+    ...(firefox ? { FIREFOX_PATH: firefox } : {}),
+  };
 }

@@ -1,6 +1,7 @@
 export * from './path';
 export * from './run';
 export * from './set-out';
+export * from './beside-setting';
 export * from './set-out-paths';
 export * from './side';
 export * from './resting-anchor';

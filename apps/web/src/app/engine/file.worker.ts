@@ -1,3 +1,4 @@
+import '../../without-eval';
 import { expose } from 'comlink';
 import { fileTasks } from './file-tasks';
 

@@ -1,3 +1,4 @@
+import '../../without-eval';
 import { expose } from 'comlink';
 import { fitTasks } from './fit-tasks';
 import { handOver } from './hand-over';

@@ -15,6 +15,7 @@ import { MeasuredPaths } from '../engine/measured-paths.service';
 import { JobKeys } from './job-keys.service';
 import { SetOutWork } from '../set-out/set-out-work.service';
 import { FirstJob } from '../first-job/first-job.service';
+import { KeptSettings } from '../session/kept-setting.service';
 import { DroppedCounts } from '../session/dropped-counts.service';
 import { PathMarks } from '../picking/path-marks.service';
 import { Unsettled } from '../engine/unsettled.service';
@@ -40,4 +41,5 @@ export const JOB_SERVICES: readonly Provider[] = [
   Unsettled,
   DroppedCounts,
   FirstJob,
+  KeptSettings,
 ];

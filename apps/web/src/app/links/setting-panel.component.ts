@@ -1,7 +1,17 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { figureBox, pieceFigure } from '@coin-relay/scene';
-import { PLAIN_SETTING, type JobPiece, type Setting, type Unit } from '@coin-relay/model';
+import {
+  PLAIN_SETTING,
+  settingHeld,
+  type JobPiece,
+  type KeptSetting,
+  type Setting,
+  type Unit,
+} from '@coin-relay/model';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
+import { KeptSettings } from '../session/kept-setting.service';
 import { withExtra } from './with-extra';
 import { AngleFieldComponent } from '../shared/angle-field.component';
 import { PlaceFieldComponent } from '../shared/place-field.component';
@@ -23,6 +33,7 @@ const FACING_WORDS: readonly (readonly [Setting['facing'], string])[] = [
   imports: [
     HoldsDirective,
     CHOICE,
+    NzButtonComponent,
     NzCheckboxModule,
     AngleFieldComponent,
     LengthFieldComponent,
@@ -109,6 +120,22 @@ const FACING_WORDS: readonly (readonly [Setting['facing'], string])[] = [
         (changed)="put({ toward: $event })"
       />
     }
+    <div class="line">
+      @if (kept(); as before) {
+        <p class="cost" role="status">
+          The first half of the row shows how it sat when you kept it: {{ words(before) }}. Set it otherwise,
+          and the other half shows that beside it.
+        </p>
+      } @else {
+        <button nz-button nzType="link" type="button" (click)="keep()">compare with another setting</button>
+      }
+    </div>
+    @if (kept(); as before) {
+      <div class="line">
+        <button nz-button nzType="link" type="button" (click)="takeBack(before)">take that one back</button>
+        <button nz-button nzType="link" type="button" (click)="end()">done comparing</button>
+      </div>
+    }
   `,
   styleUrl: '../shared/step.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -117,6 +144,13 @@ export class SettingPanelComponent {
   readonly piece = input.required<JobPiece>();
   readonly unit = input.required<Unit>();
   readonly changed = output<JobPiece>();
+  private readonly comparing = inject(KeptSettings);
+  private readonly state = toSignal(this.comparing.kept$, { requireSync: true });
+  /** How this piece sat when it was kept to be compared. */
+  protected readonly kept = computed(() => {
+    const kept = this.state();
+    return kept?.piece === this.piece().id ? kept : null;
+  });
   protected readonly facings = FACING_WORDS;
   protected readonly setting = computed(() => this.piece().setting ?? PLAIN_SETTING);
 
@@ -135,6 +169,24 @@ export class SettingPanelComponent {
     const { line } = this.setting();
     return this.lines().find(({ at }) => Math.abs(at - line) < 1e-6)?.name ?? 'own';
   });
+
+  protected words({ setting }: KeptSetting): string {
+    const held = settingHeld({ ...this.piece(), setting }, this.unit());
+    return held === '' ? 'plainly' : held;
+  }
+
+  protected keep(): void {
+    this.comparing.keep(this.piece());
+  }
+
+  protected end(): void {
+    this.comparing.end();
+  }
+
+  protected takeBack({ setting }: KeptSetting): void {
+    this.put(setting);
+    this.end();
+  }
 
   protected runOn(name: string): void {
     const found = this.lines().find((line) => line.name === name);

@@ -1,10 +1,12 @@
 import { DestroyRef, inject, Injectable } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { first, switchMap } from 'rxjs';
+import { besideSetting, type KeptSetting, type ResolvedSetOut } from '@coin-relay/model';
+import { first, skip, switchMap } from 'rxjs';
 import { JobStore } from '../../document/job-store.service';
 import { FitService, type FitView } from '../../engine/fit.service';
 import { MachineView } from '../../engine/machine-view.service';
 import { JobContext } from '../../session/job-context.service';
+import { KeptSettings } from '../../session/kept-setting.service';
 import { PathWork } from '../../session/path-work.service';
 import { Playback } from '../../session/playback.service';
 import type { DrawingStage } from '../drawing-stage';
@@ -21,6 +23,8 @@ export class RowsPart implements DrawingPart {
   private readonly work = inject(PathWork);
   private readonly context = inject(JobContext);
   private readonly destroyed = inject(DestroyRef);
+  private readonly kept = inject(KeptSettings);
+  private readonly beside = new WeakMap<ResolvedSetOut, readonly [KeptSetting, ResolvedSetOut]>();
   private shown = false;
 
   attach(stage: DrawingStage): void {
@@ -29,6 +33,7 @@ export class RowsPart implements DrawingPart {
       stage.setMachine(machine, this.playback.now.frame);
       this.show(stage);
     });
+    this.kept.kept$.pipe(skip(1), takeUntilDestroyed(this.destroyed)).subscribe(() => this.show(stage));
     this.store.gesturing$
       .pipe(takeUntilDestroyed(this.destroyed))
       .subscribe((going) => stage.setChanging(going));
@@ -48,7 +53,9 @@ export class RowsPart implements DrawingPart {
     const { view, others, problem, sketches } = this.fits.now;
     const order = new Map((view?.job ?? this.store.job)?.runs.map(({ id }, i) => [id, i]));
     const place = ({ run }: ShownRow): number => order.get(run) ?? 0;
-    const rows = [...(view ? [view] : []), ...others].map(shownRow).sort((a, b) => place(a) - place(b));
+    const rows = [...(view ? [view] : []), ...others]
+      .map((row) => this.shownRow(row))
+      .sort((a, b) => place(a) - place(b));
     stage.show(rows, view?.resolved.run.id ?? null, problem !== null, problem?.wheels ?? []);
     // All of it is shown once, when it is first known; from then on the view is the user's.
     if (!this.shown && (view || problem)) {
@@ -57,8 +64,19 @@ export class RowsPart implements DrawingPart {
       stage.showAll();
     }
   }
-}
 
-function shownRow({ fit, setOut, resolved }: FitView): ShownRow {
-  return { run: resolved.run.id, fit, setOut, sequence: resolved.sequence };
+  private shownRow({ fit, setOut, resolved }: FitView): ShownRow {
+    return { run: resolved.run.id, fit, setOut: this.compared(setOut), sequence: resolved.sequence };
+  }
+
+  /** With the setting that was kept beside the present one; the same again as long as both are the same. */
+  private compared(setOut: ResolvedSetOut): ResolvedSetOut {
+    const kept = this.kept.now;
+    if (!kept) return setOut;
+    const known = this.beside.get(setOut);
+    if (known?.[0] === kept) return known[1];
+    const made = besideSetting(setOut, kept);
+    this.beside.set(setOut, [kept, made]);
+    return made;
+  }
 }

@@ -1,0 +1,119 @@
+import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Job } from '@coin-relay/model';
+import { expect, test } from '@playwright/test';
+import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+
+/** The main job in Firefox as Debian ships it, driven over WebDriver BiDi. */
+const executablePath = process.env['FIREFOX_PATH'] ?? '/usr/bin/firefox-esr';
+const saved = mkdtempSync(join(tmpdir(), 'coin-relay-firefox-'));
+let browser: Browser;
+
+test.beforeAll(async () => {
+  browser = await puppeteer.launch({
+    browser: 'firefox',
+    executablePath,
+    headless: true,
+    defaultViewport: { width: 1280, height: 800 },
+    extraPrefsFirefox: {
+      'browser.download.folderList': 2,
+      'browser.download.dir': saved,
+      'browser.helperApps.neverAsk.saveToDisk': 'image/svg+xml',
+    },
+  });
+});
+test.afterAll(() => browser.close());
+
+const sentence = (page: Page): Promise<string> =>
+  page.$eval('relay-sentence .sentence', (element) => element.textContent ?? '');
+const step = async (page: Page, name: string): Promise<void> => {
+  await page.locator(`nav[aria-label="Steps"] ::-p-aria([name="${name}"][role="button"])`).click();
+};
+/** What is drawn, as a short number. */
+const picture = (page: Page): Promise<number> =>
+  page.$$eval('relay-drawing canvas', ([, canvas]) => {
+    const { width, height } = canvas;
+    const { data } = canvas.getContext('2d')!.getImageData(0, 0, width, height);
+    let sum = 0;
+    for (let i = 0; i < data.length; i += 4) sum = (sum * 31 + data[i] + data[i + 1]) | 0;
+    return sum;
+  });
+
+/** Where a point of the model is on the page. */
+const onScreen = (
+  page: Page,
+  { x, y }: { readonly x: number; readonly y: number },
+): Promise<[number, number]> =>
+  page.$eval(
+    'relay-drawing .surface',
+    (element, right, up) => {
+      const [scale, x0, y0] = (element.getAttribute('data-view') ?? '').split(' ').map(Number);
+      const box = element.getBoundingClientRect();
+      return [box.x + x0 + right * scale, box.y + y0 - up * scale] as [number, number];
+    },
+    x,
+    y,
+  );
+
+test('the main job: open, another pitch, a wheel is dragged, play, take away; with a clean console', async ({
+  baseURL,
+  request,
+}) => {
+  const { job } = (await (await request.get('/api/jobs/demo-coin-lift')).json()) as { job: Job };
+  const made = await request.post('/api/jobs', { data: { job: { ...job, name: 'In Firefox' } } });
+  const { id } = (await made.json()) as { id: string };
+  const page = await browser.newPage();
+  const complaints: string[] = [];
+  page.on('console', (message) => {
+    if (['error', 'warn'].includes(message.type())) complaints.push(message.text());
+  });
+  page.on('pageerror', (error) => complaints.push(error instanceof Error ? error.message : String(error)));
+  await page.evaluateOnNewDocument(() => {
+    document.addEventListener('securitypolicyviolation', ({ violatedDirective, blockedURI }) => {
+      console.error(`refused by the policy: ${violatedDirective} ${blockedURI}`);
+    });
+  });
+
+  // The rack, with its cards.
+  await page.goto(`${baseURL}/`);
+  await page.waitForFunction(() => document.querySelectorAll('relay-job-card canvas').length > 0);
+
+  await page.goto(`${baseURL}/job/${id}`);
+  await expect.poll(() => sentence(page)).toContain('would fit');
+  await expect.poll(() => sentence(page)).toContain('90 links');
+
+  // Another pitch.
+  await step(page, 'Link');
+  await page.locator('input[aria-label="Pitch, pin to pin"]').click({ count: 3 });
+  await page.keyboard.type('15.875');
+  await page.keyboard.press('Enter');
+  await expect.poll(() => sentence(page)).toContain('15.875');
+  await expect.poll(() => sentence(page)).not.toContain('90 links');
+
+  // A wheel is dragged.
+  await step(page, 'Path');
+  const before = await sentence(page);
+  const [x, y] = await onScreen(
+    page,
+    job.wheels.find(({ id }) => id === 'head')!,
+  );
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  for (let k = 1; k <= 10; k++) await page.mouse.move(x - 4 * k, y - 2 * k);
+  await page.mouse.up();
+  await expect.poll(() => sentence(page)).not.toBe(before);
+
+  // Play.
+  const still = await picture(page);
+  await page.locator('::-p-aria([name="Play"][role="button"])').click();
+  await expect.poll(() => picture(page)).not.toBe(still);
+  await page.locator('::-p-aria([name="Pause"][role="button"])').click();
+
+  // Take away.
+  await step(page, 'Hand-off');
+  await page.locator('::-p-aria([name="SVG, still"][role="button"])').click();
+  await expect.poll(() => readdirSync(saved).filter((name) => name.endsWith('.svg'))).toHaveLength(1);
+  await expect.poll(() => readFileSync(join(saved, 'in-firefox.svg'), 'utf8')).toContain('</svg>');
+  expect(complaints).toEqual([]);
+});
