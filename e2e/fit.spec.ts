@@ -55,7 +55,7 @@ test('candidates are sorted by their cost, and one press takes one', async ({ pa
   await openStep(page, 'Fit');
   const fit = page.locator('relay-fit-step');
   await fit.getByText('any', { exact: true }).click();
-  const table = page.getByRole('table', { name: 'Candidates' });
+  const table = page.getByRole('group', { name: 'Candidates' });
   const rows = table.locator('tbody tr');
   await expect(rows).toHaveCount(9);
   await expect(rows.filter({ hasText: '90' }).first()).toHaveClass(/chosen/);

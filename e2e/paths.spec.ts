@@ -295,7 +295,7 @@ test('a reference picture is brought in, scaled by two points and faded; what is
 }) => {
   await start(page, 'circle');
   await panel(page).getByText('Reference picture').click();
-  const field = page.getByLabel('Reference picture');
+  const field = panel(page).locator('relay-backdrop input[type=file]');
   await field.setInputFiles(file('cat.png', 'not a picture'));
   await expect(page.getByRole('alert')).toContainText('cat.png is no picture that can be shown');
   const shot = await page.screenshot({ clip: { x: 0, y: 0, width: 400, height: 200 } });

@@ -9,6 +9,7 @@ import { GraphComponent } from '../graphs/graph.component';
 import type { GraphLine } from '../graphs/graph-data';
 import { fileName } from '@coin-relay/formats';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
+import { NzTableModule } from 'ng-zorro-antd/table';
 import { candidateRows, sortedCandidates, type CandidateSort } from './candidate-rows';
 import { TermComponent } from '../help/term.component';
 import { FitService } from '../engine/fit.service';
@@ -31,66 +32,76 @@ const limitLine = (x: readonly number[], percent: number): GraphLine => ({
 /** The counts around the ideal one, and what each would cost; one press takes it. */
 @Component({
   selector: 'relay-candidates-panel',
-  imports: [NzButtonComponent, GraphComponent, TermComponent],
+  imports: [NzButtonComponent, NzTableModule, GraphComponent, TermComponent],
   template: `
     <p class="cost"><relay-term of="Candidates">What other counts would cost</relay-term>:</p>
-    <table aria-label="Candidates">
-      <thead>
-        <tr>
-          @for (column of columns(); track column.key) {
-            <th scope="col" [attr.aria-sort]="sortOf(column.key)">
-              <button nz-button nzType="link" type="button" (click)="by(column.key)">
-                {{ column.title
-                }}{{
-                  sortOf(column.key) === 'ascending' ? ' ↑' : sortOf(column.key) === 'descending' ? ' ↓' : ''
-                }}
-              </button>
-            </th>
-            @if (column.key === 'give' && changesPitch()) {
-              <th scope="col">{{ unit() }}</th>
-            }
-          }
-          <th scope="col"><span class="sr-only">What it is</span></th>
-        </tr>
-      </thead>
-      <tbody>
-        @for (row of rows(); track row.count) {
-          <tr [class.chosen]="row.count === now()" [title]="row.problem ?? ''">
-            <td>
-              <button
-                nz-button
-                nzType="link"
-                type="button"
-                [disabled]="row.problem !== null"
-                [attr.aria-label]="'Take ' + row.count"
-                (click)="take(row.count)"
-              >
-                {{ row.count }}
-              </button>
-            </td>
-            @if (row.problem) {
-              <td [attr.colspan]="changesPitch() ? 4 : 3" class="cost">cannot be made</td>
-            } @else {
-              <td>
-                <span class="bar" [style.width.%]="bar(row.give)" aria-hidden="true"></span
-                >{{ row.giveWords }}
-              </td>
-              @if (changesPitch()) {
-                <td>{{ row.pitchNumber }}</td>
-              }
-              <td>{{ row.ripple }}</td>
-              <td class="marks">
-                {{ row.even ? 'even' : 'odd' }}{{ row.whole ? '' : ' ◆' }}{{ row.allowed ? '' : ' ▲' }}
-              </td>
-            }
-          </tr>
-        } @empty {
+    @defer (on immediate) {
+      <nz-table
+        role="group"
+        aria-label="Candidates"
+        nzSize="small"
+        [nzData]="rows()"
+        [nzFrontPagination]="false"
+        [nzShowPagination]="false"
+        nzNoResult="working them out…"
+      >
+        <thead>
           <tr>
-            <td colspan="5" class="cost">working them out…</td>
+            @for (column of columns(); track column.key) {
+              <th scope="col" [attr.aria-sort]="sortOf(column.key)">
+                <button nz-button nzType="link" type="button" (click)="by(column.key)">
+                  {{ column.title
+                  }}{{
+                    sortOf(column.key) === 'ascending'
+                      ? ' ↑'
+                      : sortOf(column.key) === 'descending'
+                        ? ' ↓'
+                        : ''
+                  }}
+                </button>
+              </th>
+              @if (column.key === 'give' && changesPitch()) {
+                <th scope="col">{{ unit() }}</th>
+              }
+            }
+            <th scope="col"><span class="sr-only">What it is</span></th>
           </tr>
-        }
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          @for (row of rows(); track row.count) {
+            <tr [class.chosen]="row.count === now()" [title]="row.problem ?? ''">
+              <td>
+                <button
+                  nz-button
+                  nzType="link"
+                  type="button"
+                  [disabled]="row.problem !== null"
+                  [attr.aria-label]="'Take ' + row.count"
+                  (click)="take(row.count)"
+                >
+                  {{ row.count }}
+                </button>
+              </td>
+              @if (row.problem) {
+                <td [attr.colspan]="changesPitch() ? 4 : 3" class="cost">cannot be made</td>
+              } @else {
+                <td>
+                  <span class="bar" [style.width.%]="bar(row.give)" aria-hidden="true"></span
+                  >{{ row.giveWords }}
+                </td>
+                @if (changesPitch()) {
+                  <td>{{ row.pitchNumber }}</td>
+                }
+                <td>{{ row.ripple }}</td>
+                <td class="marks">
+                  {{ row.even ? 'even' : 'odd' }}{{ row.whole ? '' : ' ◆' }}{{ row.allowed ? '' : ' ▲' }}
+                </td>
+              }
+            </tr>
+          }
+        </tbody>
+      </nz-table>
+    }
     @if (graph(); as g) {
       @defer (on immediate) {
         <relay-graph

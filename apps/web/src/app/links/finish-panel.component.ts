@@ -9,6 +9,8 @@ import { JobApi } from '../api/job-api.service';
 import { changePiece, newMaterial, putMaterial } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { withExtra } from './with-extra';
+import { ColourChoiceComponent } from '../shared/colour-choice.component';
+import { FileChoiceComponent } from '../shared/file-choice.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
 import { ErrorState } from '../shared/error-state';
@@ -28,6 +30,8 @@ const PLAIN: PieceFinish = { material: null, line: true, picture: null };
     CHOICE,
     NzButtonComponent,
     NzCheckboxModule,
+    ColourChoiceComponent,
+    FileChoiceComponent,
     LengthFieldComponent,
     NumberFieldComponent,
   ],
@@ -60,13 +64,13 @@ const PLAIN: PieceFinish = { material: null, line: true, picture: null };
           [value]="m.name"
           (change)="change(m, { name: name.value.trim() || m.name })"
         />
-        <input
-          #tint
-          type="color"
-          aria-label="Colour of the material"
-          [value]="m.colour"
-          (change)="change(m, { colour: tint.value })"
-        />
+        @defer (on immediate) {
+          <relay-colour-choice
+            label="Colour of the material"
+            [value]="m.colour"
+            (chosen)="change(m, { colour: $event })"
+          />
+        }
       </div>
       <div class="line">
         <span class="what">Metal, dull</span>
@@ -94,18 +98,15 @@ const PLAIN: PieceFinish = { material: null, line: true, picture: null };
           take its picture off
         </button>
       } @else {
-        <button nz-button nzType="link" type="button" [disabled]="bends()" (click)="file.click()">
-          a picture on it…
-        </button>
+        @defer (on immediate) {
+          <relay-file-choice
+            words="a picture on it…"
+            accept="image/png,image/jpeg"
+            [disabled]="bends()"
+            (chosen)="lay($event)"
+          />
+        }
       }
-      <input
-        #file
-        type="file"
-        hidden
-        accept="image/png,image/jpeg"
-        aria-label="Picture on the piece"
-        (change)="lay(file)"
-      />
     </div>
     @if (bends()) {
       <p class="cost">
@@ -226,10 +227,7 @@ export class FinishPanelComponent {
   }
 
   /** Lays a picture over all of the piece; from there it is moved by its numbers. */
-  protected async lay(file: HTMLInputElement): Promise<void> {
-    const picture = file.files?.[0];
-    file.value = '';
-    if (!picture) return;
+  protected async lay(picture: File): Promise<void> {
     await this.trouble.during(async () => {
       const { picture: name } = await firstValueFrom(this.api.keepPicture(picture));
       const [x0, y0, x1, y1] = figureBox(pieceFigure(this.piece(), this.piece().pitch));

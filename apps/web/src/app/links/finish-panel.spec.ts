@@ -1,7 +1,7 @@
 import { Component } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { tubePieces, type JobPiece } from '@coin-relay/model';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { demo, jobView } from '../../testing/job-view';
 import { FinishPanelComponent } from './finish-panel.component';
 
@@ -20,12 +20,17 @@ async function saidOf(piece: JobPiece): Promise<{ text: string; offers: boolean 
     readonly job = job;
   }
   const { element } = await jobView(Host, job);
-  const offer = [...element.querySelectorAll('button')].find((button) =>
-    button.textContent?.includes('a picture on it'),
-  );
+  // The choice of a file is loaded after the panel.
+  const offer = piece.finish?.picture
+    ? null
+    : await vi.waitFor(() => {
+        const found = element.querySelector('relay-file-choice .words');
+        expect(found?.textContent).toBe('a picture on it…');
+        return found;
+      });
   const text = element.textContent?.replace(/\s+/g, ' ') ?? '';
   TestBed.resetTestingModule();
-  return { text, offers: offer !== undefined && !offer.disabled };
+  return { text, offers: offer !== null && !offer?.classList.contains('off') };
 }
 
 describe('a picture on a piece', () => {

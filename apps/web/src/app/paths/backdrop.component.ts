@@ -8,6 +8,7 @@ import { setBackdrop } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { PathWork } from '../session/path-work.service';
+import { FileChoiceComponent } from '../shared/file-choice.component';
 import { ErrorState } from '../shared/error-state';
 import { SLIDER } from '../shared/slider.directive';
 
@@ -19,15 +20,9 @@ const FIRST_WIDTH = 400;
 /** A reference picture behind the drawing: brought in, scaled by two points, faded. */
 @Component({
   selector: 'relay-backdrop',
-  imports: [SLIDER, NzButtonComponent, LengthFieldComponent],
+  imports: [SLIDER, NzButtonComponent, FileChoiceComponent, LengthFieldComponent],
   templateUrl: './backdrop.component.html',
   styleUrls: ['../shared/step.less'],
-  styles: `
-    input[type='file'] {
-      max-width: 100%;
-      font-size: 13px;
-    }
-  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class BackdropComponent {
@@ -46,9 +41,7 @@ export class BackdropComponent {
     return a && b ? Math.hypot(a.x - b.x, a.y - b.y) : 0;
   });
 
-  protected async take(field: HTMLInputElement): Promise<void> {
-    const file = field.files?.[0];
-    if (!file) return;
+  protected async take(file: File): Promise<void> {
     await this.trouble.during(async () => {
       if (file.size > MOST_BYTES)
         throw new Error(
@@ -68,7 +61,6 @@ export class BackdropComponent {
         }),
       );
     });
-    field.value = '';
   }
 
   protected set(change: Partial<Backdrop>): void {

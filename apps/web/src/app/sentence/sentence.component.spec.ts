@@ -1,6 +1,6 @@
 import { describe, expect, it, vi } from 'vitest';
 import { demo, jobView } from '../../testing/job-view';
-import { moveWheel } from '../document/commands';
+import { moveWheel, setFit } from '../document/commands';
 import { JobContext } from '../session/job-context.service';
 import { SentenceComponent } from './sentence.component';
 
@@ -14,6 +14,17 @@ describe('the fit sentence', () => {
     expect(view.text()).toContain(`${fit.count}`);
     expect(view.text()).toContain('would fit');
     expect(view.element.querySelector('.verdict')?.textContent).toContain(sentence.verdict.text);
+  });
+
+  it('a row that closes and is not right says how much there is against it', async () => {
+    const view = await jobView(SentenceComponent, demo('demo-coin-lift'));
+    expect(view.element.querySelector('.against')).toBeNull();
+    // Five links more than fit: it closes, at a pitch that is far off.
+    view.store.change(setFit(view.job().runs[0].id, { count: 95, multiple: 1 }));
+    await view.settled();
+    await vi.waitFor(() =>
+      expect(view.element.querySelector('.verdict')?.textContent).toMatch(/closes exactly.*▲ \d findings?/s),
+    );
   });
 
   it('the pitch is typed where it is read: the count follows', async () => {

@@ -48,6 +48,11 @@ export class SentenceComponent {
   protected readonly mends = computed(() =>
     this.findings.ofRow().find(({ mend, step }) => mend !== null && step !== 'set-out'),
   );
+  /** A row may close and yet not be right: how much there is to say against how it lies. */
+  protected readonly against = computed(() => {
+    const found = this.findings.ofRow().length;
+    return found === 0 ? '' : `▲ ${found} ${found === 1 ? 'finding' : 'findings'}`;
+  });
   /** Why the last press mended nothing, as it is read out. */
   protected readonly problem = signal('');
   /** The sentence as it is read out: once it rests, not with every move of a drag. */

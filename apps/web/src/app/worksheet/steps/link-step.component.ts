@@ -48,6 +48,7 @@ import { fading } from '../../shared/fading';
 import { untilDestroyed } from '../../shared/until-destroyed';
 import { GrowthChoiceComponent } from '../../shared/growth-choice.component';
 import { TermComponent } from '../../help/term.component';
+import { FileChoiceComponent } from '../../shared/file-choice.component';
 import { FoldComponent } from '../../shared/fold.component';
 import { CHOICE } from '../../shared/choice.directive';
 
@@ -67,6 +68,7 @@ const GROUPS: readonly { title: string; entries: readonly CatalogueEntry[] }[] =
     CHOICE,
     NzButtonComponent,
     NzInputDirective,
+    FileChoiceComponent,
     FoldComponent,
     GrowthChoiceComponent,
     RouterLink,
@@ -238,10 +240,7 @@ export class LinkStepComponent {
     });
   }
 
-  protected async fromFile(input: HTMLInputElement): Promise<void> {
-    const file = input.files?.[0];
-    input.value = '';
-    if (!file) return;
+  protected async fromFile(file: File): Promise<void> {
     this.trouble.clear();
     if (file.size > DRAWING_LIMITS.size) {
       this.trouble.say(
