@@ -46,7 +46,7 @@ const scrub = async (frame) => {
 };
 
 await page.goto(at);
-await page.locator('relay-job-card .verdict').nth(2).waitFor();
+await page.locator('relay-job-card .verdict').nth(5).waitFor();
 await take('rack');
 
 await page.goto(`${at}/job/demo-coin-lift`);
@@ -140,7 +140,7 @@ await page.goto(`${at}/job/demo-coin-lift?step=fit`);
 await page.locator('relay-sentence .verdict').waitFor();
 await page.locator('relay-fit-step').getByText('a wheel', { exact: true }).click();
 await page.getByText('of its travel are left').waitFor();
-await page.getByRole('table', { name: 'Candidates' }).scrollIntoViewIfNeeded();
+await page.getByRole('group', { name: 'Candidates' }).scrollIntoViewIfNeeded();
 await take('wheel');
 await page.getByRole('button', { name: 'Undo' }).click();
 
@@ -158,7 +158,7 @@ const opened = async (id, step) => {
   await page.locator('relay-sentence .verdict').waitFor();
 };
 await opened('demo-bead-string', 'fit');
-await page.getByRole('table', { name: 'Candidates' }).getByRole('button', { name: 'Take 37' }).waitFor();
+await page.getByRole('group', { name: 'Candidates' }).getByRole('button', { name: 'Take 37' }).waitFor();
 await page.getByText('Laid end to end', { exact: true }).scrollIntoViewIfNeeded();
 await take('unlike');
 
@@ -226,7 +226,7 @@ writeFileSync(
   plate,
   '<svg xmlns="http://www.w3.org/2000/svg" width="21mm" height="11mm" viewBox="0 0 210 110"><path d="M50 10C80 10 90 30 105 30S130 10 160 10A45 45 0 0 1 160 100C130 100 120 80 105 80S80 100 50 100A45 45 0 0 1 50 10ZM50 40A15 15 0 0 0 50 70A15 15 0 0 0 50 40ZM160 40A15 15 0 0 0 160 70A15 15 0 0 0 160 40Z"/></svg>',
 );
-await page.getByLabel('Drawing of the link').setInputFiles(plate);
+await page.locator('relay-link-step input[type=file]').setInputFiles(plate);
 await page.locator('relay-outline-sample canvas').waitFor();
 const place = page.getByRole('slider', { name: 'Where on the path the sample stands' });
 for (let k = 0; k < 32; k++) await place.press('PageUp');

@@ -87,6 +87,10 @@ const USUAL_CORNER = (30 * Math.PI) / 180;
   `,
   styleUrl: '../shared/step.less',
   styles: `
+    label.ant-checkbox-wrapper {
+      display: flex;
+      margin-left: 0;
+    }
     ol {
       margin: 4px 0 0;
       padding-left: 22px;
