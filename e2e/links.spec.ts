@@ -71,6 +71,36 @@ test('a link of one’s own from an SVG: its pins say the pitch, and the row fol
   await expect(sentence(page)).toContainText(/at a pitch of 12\.00.mm/);
 });
 
+test('an outline that was brought in is drawn by points, and worked on', async ({ page, request }) => {
+  const id = await copyOf(request, 'demo-coin-lift');
+  await openJob(page, id);
+  await openStep(page, 'Link');
+  await page.locator('relay-link-step input[type=file]').setInputFiles(file('plate.svg', PLATE));
+  const editor = page.locator('relay-outline-editor');
+  await expect(editor).toBeVisible();
+  await expect(editor.locator('.point')).toHaveCount(0);
+  await editor.getByRole('button', { name: 'draw it by points: outline 1' }).click();
+  await expect(editor.getByRole('status')).toContainText(
+    /drawn by \d+ points now, 0\.0\d+.mm off what was brought in/,
+  );
+  const points = editor.locator('.point');
+  const many = await points.count();
+  expect(many).toBeGreaterThan(12);
+  await expectSaved(page);
+  const before = (await storedJob(page, id)).pieces.find(({ family }) => family === 'own')!;
+  // The first point of the first hole, a step to the right.
+  await points.first().focus();
+  await page.keyboard.press('ArrowRight');
+  await expect
+    .poll(async () =>
+      JSON.stringify((await storedJob(page, id)).pieces.find(({ family }) => family === 'own')),
+    )
+    .not.toBe(JSON.stringify(before));
+  await page.keyboard.press('Delete');
+  await expect(points).toHaveCount(many - 1);
+  await expectAccessible(page);
+});
+
 test('a link is drawn: points are dragged, put in, rounded; the trial on the path shows it', async ({
   page,
   request,

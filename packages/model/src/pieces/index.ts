@@ -1,3 +1,4 @@
 export * from './take';
 export * from './own';
+export * from './outline-points';
 export * from './own-link';

@@ -4,6 +4,7 @@ import {
   parsePathData,
   pathBounds,
   placeContour,
+  placePoint,
   placementAbout,
   RelayError,
   selfCrossing,
@@ -133,12 +134,14 @@ function placedOutline(piece: OwnPiece, turn: number, k: number, mirror: boolean
   const placement = placementAbout(about, k, turn, mirror);
   return {
     ...piece,
-    outline: piece.outline.map(({ data, material, line }) => ({
-      data: parsePathData(data)
+    outline: piece.outline.map((part) => ({
+      ...part,
+      data: parsePathData(part.data)
         .map((contour) => writePathData(placeContour(contour, placement), 6))
         .join(''),
-      material,
-      line,
+      ...(part.points
+        ? { points: part.points.map((point) => ({ ...point, ...placePoint(placement, point) })) }
+        : {}),
     })),
   };
 }
@@ -184,43 +187,4 @@ function checkContour(contour: Contour, i: number): void {
       field: 'outline',
     });
   }
-}
-
-/** A point of an outline that is drawn here: sharp, or on a round that flows through it. */
-export interface OutlinePoint {
-  readonly x: number;
-  readonly y: number;
-  readonly round: boolean;
-}
-
-/**
- * The outline through points as path data. Round points are passed in the direction from their
- * predecessor to their successor, with handles a third of the way to each (a cardinal spline of
- * tension one half); between two sharp points it runs straight.
- */
-export function pointsData(points: readonly OutlinePoint[]): string {
-  const n = points.length;
-  const handle = (i: number, towards: number): Vec => {
-    const p = points[i];
-    if (!p.round) return p;
-    const a = points[(i + n - 1) % n];
-    const b = points[(i + 1) % n];
-    const other = points[(i + towards + n) % n];
-    const size = Math.hypot(b.x - a.x, b.y - a.y) || 1;
-    const reach = Math.hypot(other.x - p.x, other.y - p.y) / 3;
-    return {
-      x: p.x + ((b.x - a.x) / size) * reach * towards,
-      y: p.y + ((b.y - a.y) / size) * reach * towards,
-    };
-  };
-  const text = (p: Vec): string => `${Number(p.x.toFixed(4))} ${Number(p.y.toFixed(4))}`;
-  let d = `M${text(points[0])}`;
-  for (let i = 0; i < n; i++) {
-    const next = (i + 1) % n;
-    const straight = !points[i].round && !points[next].round;
-    d += straight
-      ? `L${text(points[next])}`
-      : `C${text(handle(i, 1))} ${text(handle(next, -1))} ${text(points[next])}`;
-  }
-  return `${d}Z`;
 }

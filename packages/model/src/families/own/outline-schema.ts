@@ -11,11 +11,18 @@ export const OutlinePartSchema = z
       .max(MOST_OUTLINE_CHARACTERS)
       .describe('SVG path data, mm, y up, in the piece’s own axes.'),
     points: z
-      .array(z.object({ x: coordinate, y: coordinate, round: z.boolean() }))
+      .array(
+        z.object({
+          x: coordinate,
+          y: coordinate,
+          round: z.boolean(),
+          begins: z.boolean().optional().describe('It begins another ring, as that of a hole.'),
+        }),
+      )
       .min(3)
       .max(MOST_OUTLINE_POINTS)
       .optional()
-      .describe('The points it was drawn by, where it was drawn here.'),
+      .describe('The points it is drawn by, where it was drawn here or is worked on.'),
     material: id.nullable(),
     line: z.boolean(),
   })

@@ -22,6 +22,8 @@ export function scaledOutline(outline: readonly OutlinePart[], k: number): Outli
     data: parsePathData(part.data)
       .map((contour) => writePathData(scaleContour(contour, { x: 0, y: 0 }, k), 6))
       .join(''),
-    ...(part.points ? { points: part.points.map(({ x, y, round }) => ({ x: x * k, y: y * k, round })) } : {}),
+    ...(part.points
+      ? { points: part.points.map((point) => ({ ...point, x: point.x * k, y: point.y * k })) }
+      : {}),
   }));
 }

@@ -15,15 +15,19 @@ import { RelayError } from '@coin-relay/core';
 import { overhang } from '@coin-relay/scene';
 import {
   checkOutline,
+  drawnByPoints,
   flippedOutline,
   formatLength,
   materialsOf,
   outlineBounds,
+  pointAfter,
   pointsData,
   quarterTurned,
   resized,
   reversed,
+  withoutPoint,
   withPins,
+  withPointAfter,
   type JobPiece,
   type OutlinePart,
   type OutlinePoint,
@@ -39,6 +43,8 @@ import { PlaceFieldComponent } from '../../shared/place-field.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
 import { OutlineSampleComponent } from './editor-sample.component';
 import { placeInView, roundInView, editorView } from './editor-view';
+import { BehaviorSubject } from 'rxjs';
+import { fading } from '../../shared/fading';
 import { CHOICE } from '../../shared/choice.directive';
 
 /** What is held: a pin, or a point of a drawn outline. */
@@ -59,6 +65,8 @@ export class OutlineEditorComponent {
   protected readonly job = toSignal(this.store.job$);
   protected readonly run = toSignal(inject(RunAtWork).run$);
   protected readonly problem = signal('');
+  private readonly news = new BehaviorSubject('');
+  protected readonly said = toSignal(fading(this.news), { initialValue: '' });
   private readonly size = signal({ width: 480, height: 360 });
   private readonly surface = viewChild<ElementRef<SVGSVGElement>>('surface');
   private held: { what: Held; gesture: Gesture; last: JobPiece | null } | null = null;
@@ -175,6 +183,18 @@ export class OutlineEditorComponent {
     }, 'Add outline');
   }
 
+  /** Draws an outline that was brought in by points, which can be dragged from then on. */
+  protected byPoints(i: number): void {
+    this.make((piece) => {
+      const { part, off } = drawnByPoints(piece.outline[i]);
+      const many = part.points?.length ?? 0;
+      this.news.next(
+        `Outline ${i + 1} is drawn by ${many} points now, ${formatLength(off, this.unit(), 1)} off what was brought in at the most.`,
+      );
+      return { ...piece, outline: piece.outline.map((known, k) => (k === i ? part : known)) };
+    }, 'Draw outline by points');
+  }
+
   protected press(event: PointerEvent, what: Held): void {
     event.preventDefault();
     event.stopPropagation();
@@ -228,29 +248,13 @@ export class OutlineEditorComponent {
   }
 
   protected insert(part: number, after: number): void {
-    this.make(
-      (piece) =>
-        withPoints(piece, part, (points) => {
-          const a = points[after];
-          const b = points[(after + 1) % points.length];
-          return points.toSpliced(after + 1, 0, {
-            x: (a.x + b.x) / 2,
-            y: (a.y + b.y) / 2,
-            round: a.round && b.round,
-          });
-        }),
-      'Insert point',
-    );
+    this.make((piece) => withPoints(piece, part, (points) => withPointAfter(points, after)), 'Insert point');
   }
 
   protected removePoint(event: Event, part: number, point: number): void {
     event.preventDefault();
     event.stopPropagation();
-    this.make(
-      (piece) =>
-        withPoints(piece, part, (points) => (points.length > 3 ? points.toSpliced(point, 1) : points)),
-      'Delete point',
-    );
+    this.make((piece) => withPoints(piece, part, (points) => withoutPoint(points, point)), 'Delete point');
   }
 
   protected nudge(event: Event, part: number, point: number, dx: number, dy: number): void {
@@ -267,7 +271,7 @@ export class OutlineEditorComponent {
 
   protected between(points: readonly OutlinePoint[], i: number): OutlinePoint {
     const a = points[i];
-    const b = points[(i + 1) % points.length];
+    const b = pointAfter(points, i);
     return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, round: false };
   }
 

@@ -1,0 +1,193 @@
+import {
+  measurePath,
+  nearestOnPath,
+  parsePathData,
+  pieceCurve,
+  RelayError,
+  type Contour,
+  type Segment,
+  type Vec,
+} from '@coin-relay/core';
+import type { OutlinePart } from '../families';
+import { MOST_OUTLINE_POINTS } from '../job/limits';
+
+/** A point of an outline that is drawn here: sharp, or on a round that flows through it. */
+export interface OutlinePoint {
+  readonly x: number;
+  readonly y: number;
+  readonly round: boolean;
+  /** Begins another ring of the outline, as a hole is; the first point does so anyhow. */
+  readonly begins?: boolean;
+}
+
+/** Fewest points that a ring has. */
+const LEAST_POINTS = 3;
+
+/** Where the ring of a point begins, and where the next one does. */
+function ringOf(points: readonly OutlinePoint[], i: number): [from: number, to: number] {
+  let from = i;
+  while (from > 0 && !points[from].begins) from--;
+  let to = i + 1;
+  while (to < points.length && !points[to].begins) to++;
+  return [from, to];
+}
+
+/** The point that follows another one on its ring. */
+export function pointAfter(points: readonly OutlinePoint[], i: number): OutlinePoint {
+  const [from, to] = ringOf(points, i);
+  return points[i + 1 < to ? i + 1 : from];
+}
+
+/** With a point more, half way behind another one. */
+export function withPointAfter(points: readonly OutlinePoint[], after: number): OutlinePoint[] {
+  const a = points[after];
+  const b = pointAfter(points, after);
+  return points.toSpliced(after + 1, 0, {
+    x: (a.x + b.x) / 2,
+    y: (a.y + b.y) / 2,
+    round: a.round && b.round,
+  });
+}
+
+/** Without a point. A hole that has no more than three goes with it; the outermost ring keeps them. */
+export function withoutPoint(points: readonly OutlinePoint[], i: number): OutlinePoint[] {
+  const [from, to] = ringOf(points, i);
+  if (to - from <= LEAST_POINTS) return from === 0 ? [...points] : points.toSpliced(from, to - from);
+  const left = points.toSpliced(i, 1);
+  if (i === from && from > 0) left[from] = { ...left[from], begins: true };
+  return left;
+}
+
+/**
+ * The outline through points as path data. Round points are passed in the direction from their
+ * predecessor to their successor, with handles a third of the way to each (a cardinal spline of
+ * tension one half); between two sharp points it runs straight.
+ */
+export function pointsData(points: readonly OutlinePoint[]): string {
+  let d = '';
+  for (let from = 0; from < points.length;) {
+    const [, to] = ringOf(points, from);
+    d += ringData(points.slice(from, to));
+    from = to;
+  }
+  return d;
+}
+
+function ringData(points: readonly OutlinePoint[]): string {
+  const n = points.length;
+  const handle = (i: number, towards: number): Vec => {
+    const p = points[i];
+    if (!p.round) return p;
+    const a = points[(i + n - 1) % n];
+    const b = points[(i + 1) % n];
+    const other = points[(i + towards + n) % n];
+    const size = Math.hypot(b.x - a.x, b.y - a.y) || 1;
+    const reach = Math.hypot(other.x - p.x, other.y - p.y) / 3;
+    return {
+      x: p.x + ((b.x - a.x) / size) * reach * towards,
+      y: p.y + ((b.y - a.y) / size) * reach * towards,
+    };
+  };
+  const text = (p: Vec): string => `${Number(p.x.toFixed(4))} ${Number(p.y.toFixed(4))}`;
+  let d = `M${text(points[0])}`;
+  for (let i = 0; i < n; i++) {
+    const next = (i + 1) % n;
+    const straight = !points[i].round && !points[next].round;
+    d += straight
+      ? `L${text(points[next])}`
+      : `C${text(handle(i, 1))} ${text(handle(next, -1))} ${text(points[next])}`;
+  }
+  return `${d}Z`;
+}
+
+/** A segment as its point at t, 0 to 1. */
+function pointReader(segment: Segment): (t: number) => Vec {
+  const curve = pieceCurve(segment);
+  const at = new Float64Array(6);
+  return (t) => {
+    curve.derivatives(t, at);
+    return { x: at[0], y: at[1] };
+  };
+}
+
+/** Outlines through points stray from what they were made of by no more than this part of its size. */
+const CLOSE_ENOUGH = 1e-3;
+/** Two curves that meet at less than this flow into one another, radians. */
+const FLOWS = 0.03;
+
+/** An outline that is drawn by points, and how far it is off from the one it was made of, mm. */
+export interface DrawnOutline {
+  readonly part: OutlinePart;
+  readonly off: number;
+}
+
+/**
+ * Draws an outline that was brought in by points, so that it can be worked on: corners stay sharp, curves
+ * get so many round points that they are kept to a thousandth of its size.
+ * @throws RelayError outline-invalid where that would take too many points
+ */
+export function drawnByPoints(part: OutlinePart): DrawnOutline {
+  const contours = parsePathData(part.data);
+  for (let cut = 2; ; cut *= 2) {
+    const points = contours.flatMap((contour, ring) => ringPoints(contour, cut, ring > 0));
+    if (points.length > MOST_OUTLINE_POINTS) {
+      throw new RelayError(
+        'outline-invalid',
+        `It has too many curves: to work on it takes more than the ${MOST_OUTLINE_POINTS} points that an outline can have. Bring in a simpler one.`,
+        { field: 'outline' },
+      );
+    }
+    const data = pointsData(points);
+    const { off, size } = strayOf(contours, parsePathData(data));
+    if (off <= CLOSE_ENOUGH * size) return { part: { ...part, data, points }, off };
+  }
+}
+
+/** Points of a contour: where its segments meet, and `cut` − 1 along each curve. */
+function ringPoints({ segments }: Contour, cut: number, begins: boolean): OutlinePoint[] {
+  const long = segments.filter((segment) => lengthOf(segment) > 1e-9);
+  const points = long.flatMap((segment, j): OutlinePoint[] => {
+    const before = long[(j + long.length - 1) % long.length];
+    const curved = segment.kind !== 'line';
+    const at = (t: number, round: boolean): OutlinePoint => ({ ...pointReader(segment)(t), round });
+    const first = at(0, curved && before.kind !== 'line' && flowsInto(before, segment));
+    return curved ? [first, ...Array.from({ length: cut - 1 }, (_, i) => at((i + 1) / cut, true))] : [first];
+  });
+  return begins && points.length > 0 ? [{ ...points[0], begins: true }, ...points.slice(1)] : points;
+}
+
+const lengthOf = (segment: Segment): number => {
+  const point = pointReader(segment);
+  const [a, b, c] = [point(0), point(0.5), point(1)];
+  return Math.hypot(b.x - a.x, b.y - a.y) + Math.hypot(c.x - b.x, c.y - b.y);
+};
+
+function flowsInto(before: Segment, after: Segment): boolean {
+  const [p, q, r] = [pointReader(before)(1 - 1e-4), pointReader(after)(0), pointReader(after)(1e-4)];
+  const turn = Math.atan2(r.y - q.y, r.x - q.x) - Math.atan2(q.y - p.y, q.x - p.x);
+  return Math.abs(Math.atan2(Math.sin(turn), Math.cos(turn))) < FLOWS;
+}
+
+/** How far contours are from others at the most, looked at along the first, and how large they are, mm. */
+function strayOf(contours: readonly Contour[], drawn: readonly Contour[]): { off: number; size: number } {
+  let off = 0;
+  const box = [Infinity, Infinity, -Infinity, -Infinity];
+  contours.forEach(({ segments }, ring) => {
+    const path = measurePath(drawn[ring]);
+    for (const segment of segments) {
+      const point = pointReader(segment);
+      for (let i = 0; i <= LOOKS; i++) {
+        const p = point(i / LOOKS);
+        off = Math.max(off, nearestOnPath(path, p).distance);
+        box[0] = Math.min(box[0], p.x);
+        box[1] = Math.min(box[1], p.y);
+        box[2] = Math.max(box[2], p.x);
+        box[3] = Math.max(box[3], p.y);
+      }
+    }
+  });
+  return { off, size: Math.hypot(box[2] - box[0], box[3] - box[1]) };
+}
+
+/** Places of a segment that are looked at. */
+const LOOKS = 16;
