@@ -15,7 +15,7 @@ import {
   resolveRun,
   resolveSetOut,
   type Job,
-  type Piece,
+  type JobPiece,
 } from '@coin-relay/model';
 import { checkRow, neighbourCuts, rowScene, type Finding } from '@coin-relay/scene';
 import { describe, expect, it } from 'vitest';
@@ -100,7 +100,7 @@ describe('the places that the tape marks', () => {
 
 describe('what the tape says of pieces that are in each other’s way', () => {
   /** A row of a piece hanging between two anchors, the right one at x. */
-  const hung = (pieces: readonly Piece[], x: number): Job => {
+  const hung = (pieces: readonly JobPiece[], x: number): Job => {
     const job = hangingJob('Row');
     const path = { ...job.paths[0], to: { x, y: 40 } };
     const runs = [{ ...job.runs[0], sequence: [pieces[0].id] }];
