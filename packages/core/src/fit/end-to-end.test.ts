@@ -324,6 +324,19 @@ describe('pieces of different lengths, drawn by weight', () => {
     lengths.forEach((length, i) => expect(length).not.toBe(lengths[(i + 1) % lengths.length]));
   });
 
+  it('two that never meet their like go round a loop by an even number', () => {
+    const laid = {
+      lengths: [40, 25],
+      gap: 0,
+      order: { by: 'weight' as const, seed: 3, apart: true, weights: [1, 1] },
+    };
+    for (const r of [100, 110, 120, 130]) {
+      const fit = fitRow(circle(r), { ...DEFAULT_REQUEST, pitch: 32.5, multiple: 2, endToEnd: laid });
+      expect(fit.closes).toBe(true);
+      expect(fit.count % 2).toBe(0);
+    }
+  });
+
   it('nothing is left to spread where they fill the path as they are', () => {
     const fit = fitRow(line(500), endToEnd([50], 0, { hold: 'both', lay: { ...PLAIN_LAY, rest: 'spread' } }));
     expect([fit.count, fit.closes, fit.apart!.gap]).toEqual([10, true, 0]);

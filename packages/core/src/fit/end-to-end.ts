@@ -118,17 +118,17 @@ export const idealEndToEnd = (
 /**
  * The same of pieces that are drawn by weight: they are laid one by one from the start, and what is left counts as
  * a part of the next. Round a loop the gap behind the last one is needed too.
- * @param draw the lengths of so many pieces
  */
 export function idealDrawn(
   path: MeasuredPath,
   window: RowWindow,
-  { lengths, gap }: Pick<EndToEnd, 'lengths' | 'gap'>,
-  draw: (count: number) => readonly number[],
+  laid: EndToEnd,
   pieces: Engagement,
 ): number {
+  const { lengths, gap } = laid;
   const most = Math.ceil((window.to - window.from) / (Math.min(...lengths) + gap)) + 2;
-  const drawn = draw(Math.min(LIMITS.links, most));
+  // Where the row closes is not known yet, so no place has a neighbour on its far side.
+  const drawn = lengthsInOrder(laid, Math.min(LIMITS.links, most), false);
   return laidOneByOne(path, window, unlikePieces({ lengths: drawn, gap }), meanOf(drawn), pieces);
 }
 

@@ -54,7 +54,7 @@ export function fitEndToEnd(
     obstacles.length > 0
       ? (window.to - window.from) / pitch
       : drawn
-        ? idealDrawn(path, window, laid, draw, pieces)
+        ? idealDrawn(path, window, laid, pieces)
         : idealEndToEnd(path, window, unlikePieces(laid), meanOf(laid.lengths), pieces);
   const spread = hold === 'both' && lay.rest === 'spread';
   // What comes in turn goes round a loop in whole sequences; what is drawn is drawn for every place.

@@ -48,6 +48,12 @@ describe('an outline that is brought in is drawn by points', () => {
     expect(drawn.data).toBe(pointsData(drawn.points!));
   });
 
+  it('a tiny one is as close as points are written, and it ends', () => {
+    const { part: drawn, off } = drawnByPoints(part('M0 0H0.012345V0.012345H0Z'));
+    expect(drawn.points).toHaveLength(4);
+    expect(off).toBeLessThan(1e-4);
+  });
+
   it('one of more curves than an outline has points is refused in words', () => {
     const wavy = `M0 0${Array.from({ length: 300 }, (_, i) => `Q${i + 0.5} ${i % 2 ? 3 : -3} ${i + 1} 0`).join('')}V50H0Z`;
     expect(() => drawnByPoints(part(wavy))).toThrow(RelayError);

@@ -2,7 +2,7 @@ import {
   measurePath,
   nearestOnPath,
   parsePathData,
-  pieceCurve,
+  pieceEnd,
   RelayError,
   type Contour,
   type Segment,
@@ -10,6 +10,7 @@ import {
 } from '@coin-relay/core';
 import type { OutlinePart } from '../families';
 import { MOST_OUTLINE_POINTS } from '../job/limits';
+import { outlineBounds } from './own';
 
 /** A point of an outline that is drawn here: sharp, or on a round that flows through it. */
 export interface OutlinePoint {
@@ -100,18 +101,10 @@ function ringData(points: readonly OutlinePoint[]): string {
   return `${d}Z`;
 }
 
-/** A segment as its point at t, 0 to 1. */
-function pointReader(segment: Segment): (t: number) => Vec {
-  const curve = pieceCurve(segment);
-  const at = new Float64Array(6);
-  return (t) => {
-    curve.derivatives(t, at);
-    return { x: at[0], y: at[1] };
-  };
-}
-
 /** Outlines through points stray from what they were made of by no more than this part of its size. */
 const CLOSE_ENOUGH = 1e-3;
+/** Nearer than points are written no outline comes, however many it has, mm. */
+const AS_WRITTEN = 1e-4;
 /** Two curves that meet at less than this flow into one another, radians. */
 const FLOWS = 0.03;
 
@@ -128,6 +121,8 @@ export interface DrawnOutline {
  */
 export function drawnByPoints(part: OutlinePart): DrawnOutline {
   const contours = parsePathData(part.data);
+  const [x0, y0, x1, y1] = outlineBounds([part]);
+  const enough = Math.max(CLOSE_ENOUGH * Math.hypot(x1 - x0, y1 - y0), AS_WRITTEN);
   for (let cut = 2; ; cut *= 2) {
     const points = contours.flatMap((contour, ring) => ringPoints(contour, cut, ring > 0));
     if (points.length > MOST_OUTLINE_POINTS) {
@@ -138,55 +133,44 @@ export function drawnByPoints(part: OutlinePart): DrawnOutline {
       );
     }
     const data = pointsData(points);
-    const { off, size } = strayOf(contours, parsePathData(data));
-    if (off <= CLOSE_ENOUGH * size) return { part: { ...part, data, points }, off };
+    const off = strayOf(contours, parsePathData(data));
+    if (off <= enough) return { part: { ...part, data, points }, off };
   }
 }
 
 /** Points of a contour: where its segments meet, and `cut` − 1 along each curve. */
-function ringPoints({ segments }: Contour, cut: number, begins: boolean): OutlinePoint[] {
-  const long = segments.filter((segment) => lengthOf(segment) > 1e-9);
+function ringPoints(contour: Contour, cut: number, begins: boolean): OutlinePoint[] {
+  const { segments } = contour;
+  const { pieceStarts } = measurePath(contour);
+  const long = segments.filter((_, j) => pieceStarts[j + 1] - pieceStarts[j] > AS_WRITTEN);
   const points = long.flatMap((segment, j): OutlinePoint[] => {
     const before = long[(j + long.length - 1) % long.length];
     const curved = segment.kind !== 'line';
-    const at = (t: number, round: boolean): OutlinePoint => ({ ...pointReader(segment)(t), round });
+    const at = (t: number, round: boolean): OutlinePoint => ({ ...pieceEnd(segment, t), round });
     const first = at(0, curved && before.kind !== 'line' && flowsInto(before, segment));
     return curved ? [first, ...Array.from({ length: cut - 1 }, (_, i) => at((i + 1) / cut, true))] : [first];
   });
   return begins && points.length > 0 ? [{ ...points[0], begins: true }, ...points.slice(1)] : points;
 }
 
-const lengthOf = (segment: Segment): number => {
-  const point = pointReader(segment);
-  const [a, b, c] = [point(0), point(0.5), point(1)];
-  return Math.hypot(b.x - a.x, b.y - a.y) + Math.hypot(c.x - b.x, c.y - b.y);
-};
-
 function flowsInto(before: Segment, after: Segment): boolean {
-  const [p, q, r] = [pointReader(before)(1 - 1e-4), pointReader(after)(0), pointReader(after)(1e-4)];
+  const [p, q, r] = [pieceEnd(before, 1 - 1e-4), pieceEnd(after, 0), pieceEnd(after, 1e-4)];
   const turn = Math.atan2(r.y - q.y, r.x - q.x) - Math.atan2(q.y - p.y, q.x - p.x);
   return Math.abs(Math.atan2(Math.sin(turn), Math.cos(turn))) < FLOWS;
 }
 
-/** How far contours are from others at the most, looked at along the first, and how large they are, mm. */
-function strayOf(contours: readonly Contour[], drawn: readonly Contour[]): { off: number; size: number } {
+/** How far contours are from others at the most, looked at along the first, mm. */
+function strayOf(contours: readonly Contour[], drawn: readonly Contour[]): number {
   let off = 0;
-  const box = [Infinity, Infinity, -Infinity, -Infinity];
   contours.forEach(({ segments }, ring) => {
     const path = measurePath(drawn[ring]);
     for (const segment of segments) {
-      const point = pointReader(segment);
       for (let i = 0; i <= LOOKS; i++) {
-        const p = point(i / LOOKS);
-        off = Math.max(off, nearestOnPath(path, p).distance);
-        box[0] = Math.min(box[0], p.x);
-        box[1] = Math.min(box[1], p.y);
-        box[2] = Math.max(box[2], p.x);
-        box[3] = Math.max(box[3], p.y);
+        off = Math.max(off, nearestOnPath(path, pieceEnd(segment, i / LOOKS)).distance);
       }
     }
   });
-  return { off, size: Math.hypot(box[2] - box[0], box[3] - box[1]) };
+  return off;
 }
 
 /** Places of a segment that are looked at. */

@@ -2,7 +2,7 @@ import { inject, Injectable, type OnDestroy } from '@angular/core';
 import type { SnapRules, Vec } from '@coin-relay/core';
 import type { JobPath } from '@coin-relay/model';
 import { fading } from '../shared/fading';
-import { BehaviorSubject, combineLatest, distinctUntilChanged, map, Subscription } from 'rxjs';
+import { BehaviorSubject, combineLatest, distinctUntilChanged, map, shareReplay, Subscription } from 'rxjs';
 import { JobContext } from './job-context.service';
 import { RunAtWork } from './run-at-work.service';
 import { JobStore } from '../document/job-store.service';
@@ -57,7 +57,7 @@ export class PathWork implements OnDestroy {
   readonly measured$ = this.measureState.asObservable();
   readonly rules$ = this.rules.asObservable();
   /** What the last piece of work came to, in words. */
-  readonly note$ = fading(this.note);
+  readonly note$ = fading(this.note).pipe(shareReplay(1));
   /** The path at work: the chosen one, or the one the row is on. */
   readonly path$ = combineLatest([this.store.job$, this.choice, this.runs.run$]).pipe(
     map(() => this.path),

@@ -32,9 +32,16 @@ const HEX = /^#?([0-9a-f]{6})$/i;
       [attr.aria-label]="label()"
       [attr.aria-invalid]="wrong()"
       [value]="value()"
+      [nzStatus]="wrong() ? 'error' : ''"
       (input)="wrong.set(false)"
       (change)="type(typed)"
+      (keydown.escape)="reset(typed)"
     />
+    @if (wrong()) {
+      <span class="wrong" role="alert"
+        >Not a colour: six digits from 0 to 9 and a to f, as {{ value() }}</span
+      >
+    }
   `,
   styleUrl: './colour-choice.component.less',
   // The area is drawn by the library, over the page.
@@ -64,10 +71,14 @@ export class ColourChoiceComponent {
   protected type(field: HTMLInputElement): void {
     if (!HEX.test(field.value.trim())) {
       this.wrong.set(true);
-      field.value = this.value();
       return;
     }
     this.tell(field.value.trim());
+  }
+
+  protected reset(field: HTMLInputElement): void {
+    field.value = this.value();
+    this.wrong.set(false);
   }
 
   private tell(colour: string): void {

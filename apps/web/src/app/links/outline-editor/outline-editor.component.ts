@@ -185,14 +185,14 @@ export class OutlineEditorComponent {
 
   /** Draws an outline that was brought in by points, which can be dragged from then on. */
   protected byPoints(i: number): void {
-    this.make((piece) => {
+    let words = '';
+    const done = this.make((piece) => {
       const { part, off } = drawnByPoints(piece.outline[i]);
       const many = part.points?.length ?? 0;
-      this.news.next(
-        `Outline ${i + 1} is drawn by ${many} points now, ${formatLength(off, this.unit(), 1)} off what was brought in at the most.`,
-      );
+      words = `Outline ${i + 1} is drawn by ${many} points now, ${formatLength(off, this.unit(), 1)} off what was brought in at the most.`;
       return { ...piece, outline: piece.outline.map((known, k) => (k === i ? part : known)) };
     }, 'Draw outline by points');
+    if (done) this.news.next(words);
   }
 
   protected press(event: PointerEvent, what: Held): void {
@@ -275,11 +275,12 @@ export class OutlineEditorComponent {
     return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, round: false };
   }
 
-  private make(change: (piece: PieceOf<'own'>) => PieceOf<'own'>, label: string): void {
+  /** Changes the piece; false where it cannot be so, which is said. */
+  private make(change: (piece: PieceOf<'own'>) => PieceOf<'own'>, label: string): boolean {
     const piece = this.piece();
-    if (!piece) return;
+    if (!piece) return false;
     this.problem.set('');
-    this.tried(() => {
+    return this.tried(() => {
       const made = change(piece);
       checkOutline(made.outline);
       this.store.change(changePiece(made, label));
