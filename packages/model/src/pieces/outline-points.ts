@@ -5,6 +5,7 @@ import {
   pieceEnd,
   RelayError,
   type Contour,
+  type MeasuredPath,
   type Segment,
   type Vec,
 } from '@coin-relay/core';
@@ -115,16 +116,18 @@ export interface DrawnOutline {
 }
 
 /**
- * Draws an outline that was brought in by points, so that it can be worked on: corners stay sharp, curves
- * get so many round points that they are kept to a thousandth of its size.
+ * Draws an outline that was brought in by points, so that it can be worked on: corners stay sharp, and every
+ * curve gets so many round points that it is kept to a thousandth of the outline's size.
  * @throws RelayError outline-invalid where that would take too many points
  */
 export function drawnByPoints(part: OutlinePart): DrawnOutline {
-  const contours = parsePathData(part.data);
+  const rings = parsePathData(part.data)
+    .map(curvesOf)
+    .filter((cuts) => cuts.length > 0);
   const [x0, y0, x1, y1] = outlineBounds([part]);
   const enough = Math.max(CLOSE_ENOUGH * Math.hypot(x1 - x0, y1 - y0), AS_WRITTEN);
-  for (let cut = 2; ; cut *= 2) {
-    const points = contours.flatMap((contour, ring) => ringPoints(contour, cut, ring > 0));
+  for (;;) {
+    const points = rings.flatMap((curves, ring) => ringPoints(curves, ring > 0));
     if (points.length > MOST_OUTLINE_POINTS) {
       throw new RelayError(
         'outline-invalid',
@@ -133,22 +136,34 @@ export function drawnByPoints(part: OutlinePart): DrawnOutline {
       );
     }
     const data = pointsData(points);
-    const off = strayOf(contours, parsePathData(data));
-    if (off <= enough) return { part: { ...part, data, points }, off };
+    const { off, finer } = refined(rings, parsePathData(data).map(measurePath), enough);
+    if (!finer) return { part: { ...part, data, points }, off };
   }
 }
 
-/** Points of a contour: where its segments meet, and `cut` − 1 along each curve. */
-function ringPoints(contour: Contour, cut: number, begins: boolean): OutlinePoint[] {
-  const { segments } = contour;
+/** A segment of an outline, and into how many parts its points cut it. */
+interface Cut {
+  readonly segment: Segment;
+  parts: number;
+}
+
+/** The segments of a contour that have a length. A straight one needs no points but its ends. */
+function curvesOf(contour: Contour): Cut[] {
   const { pieceStarts } = measurePath(contour);
-  const long = segments.filter((_, j) => pieceStarts[j + 1] - pieceStarts[j] > AS_WRITTEN);
-  const points = long.flatMap((segment, j): OutlinePoint[] => {
-    const before = long[(j + long.length - 1) % long.length];
-    const curved = segment.kind !== 'line';
-    const at = (t: number, round: boolean): OutlinePoint => ({ ...pieceEnd(segment, t), round });
-    const first = at(0, curved && before.kind !== 'line' && flowsInto(before, segment));
-    return curved ? [first, ...Array.from({ length: cut - 1 }, (_, i) => at((i + 1) / cut, true))] : [first];
+  return contour.segments
+    .filter((_, j) => pieceStarts[j + 1] - pieceStarts[j] > AS_WRITTEN)
+    .map((segment) => ({ segment, parts: segment.kind === 'line' ? 1 : 2 }));
+}
+
+/** Where the segments of a ring meet, and where they are cut. */
+function ringPoints(cuts: readonly Cut[], begins: boolean): OutlinePoint[] {
+  const points = cuts.flatMap(({ segment, parts }, j): OutlinePoint[] => {
+    const { segment: before } = cuts[(j + cuts.length - 1) % cuts.length];
+    const flows = segment.kind !== 'line' && before.kind !== 'line' && flowsInto(before, segment);
+    return Array.from({ length: parts }, (_, i) => ({
+      ...pieceEnd(segment, i / parts),
+      round: i > 0 || flows,
+    }));
   });
   return begins && points.length > 0 ? [{ ...points[0], begins: true }, ...points.slice(1)] : points;
 }
@@ -159,18 +174,27 @@ function flowsInto(before: Segment, after: Segment): boolean {
   return Math.abs(Math.atan2(Math.sin(turn), Math.cos(turn))) < FLOWS;
 }
 
-/** How far contours are from others at the most, looked at along the first, mm. */
-function strayOf(contours: readonly Contour[], drawn: readonly Contour[]): number {
-  let off = 0;
-  contours.forEach(({ segments }, ring) => {
-    const path = measurePath(drawn[ring]);
-    for (const segment of segments) {
-      for (let i = 0; i <= LOOKS; i++) {
-        off = Math.max(off, nearestOnPath(path, pieceEnd(segment, i / LOOKS)).distance);
+/** How far rings are from those that were drawn, at the most, mm. Curves that are off by too much are cut finer. */
+function refined(
+  rings: readonly Cut[][],
+  drawn: readonly MeasuredPath[],
+  enough: number,
+): { off: number; finer: boolean } {
+  let most = 0;
+  let finer = false;
+  rings.forEach((cuts, ring) => {
+    for (const cut of cuts) {
+      let off = 0;
+      for (let i = 0; i <= LOOKS; i++)
+        off = Math.max(off, nearestOnPath(drawn[ring], pieceEnd(cut.segment, i / LOOKS)).distance);
+      if (off > enough && cut.segment.kind !== 'line') {
+        cut.parts *= 2;
+        finer = true;
       }
+      most = Math.max(most, off);
     }
   });
-  return off;
+  return { off: most, finer };
 }
 
 /** Places of a segment that are looked at. */
