@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  output,
+  untracked,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { figureBox, pieceFigure } from '@coin-relay/scene';
 import {
@@ -169,6 +179,17 @@ export class SettingPanelComponent {
     const { line } = this.setting();
     return this.lines().find(({ at }) => Math.abs(at - line) < 1e-6)?.name ?? 'own';
   });
+
+  constructor() {
+    // It is compared where it is told of: for this piece, and in this step.
+    effect(() => {
+      const { id } = this.piece();
+      untracked(() => {
+        if (this.comparing.now?.piece !== id) this.end();
+      });
+    });
+    inject(DestroyRef).onDestroy(() => this.end());
+  }
 
   protected words({ setting }: KeptSetting): string {
     const held = settingHeld({ ...this.piece(), setting }, this.unit());

@@ -17,6 +17,6 @@ export class KeptSettings {
   }
 
   end(): void {
-    this.kept.next(null);
+    if (this.kept.value) this.kept.next(null);
   }
 }
