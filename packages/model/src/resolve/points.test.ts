@@ -9,7 +9,7 @@ import { resolveRun } from './run';
 type Point = readonly [x: number, y: number];
 
 /** A row of planks with one on every point of a drawn path. */
-const onPoints = (points: readonly Point[], closed: boolean, corner = 0): Job => {
+const onPoints = (points: readonly Point[], closed: boolean): Job => {
   const base = outlineJob('Row', 'M0 0H100');
   const { pieces, sequence } = plankPieces(12);
   return parseJob({
@@ -20,7 +20,7 @@ const onPoints = (points: readonly Point[], closed: boolean, corner = 0): Job =>
         id: base.paths[0].id,
         name: 'Line',
         closed,
-        points: points.map(([x, y]) => ({ x, y, next: { kind: 'line' }, ...(corner > 0 ? { corner } : {}) })),
+        points: points.map(([x, y]) => ({ x, y, next: { kind: 'line' } })),
       },
     ],
     pieces,
@@ -63,6 +63,12 @@ describe('a piece on every point of a drawn path', () => {
   it('a point that is put in gets one, also on a straight piece where nothing turns', () => {
     const more = [...LINE.slice(0, 3), [120, 60] as const, LINE[3]];
     expect(laid(onPoints(more, false))[3]).toEqual([expect.closeTo(120, 6), expect.closeTo(60, 6)]);
+  });
+
+  it('more points than there can be pieces are refused, not left without', () => {
+    const many = Array.from({ length: 2_050 }, (_, i): Point => [i, i % 2]);
+    expect(() => laid(onPoints(many, false))).toThrow(/2050 places are more than the 2000/);
+    expect(laid(onPoints(many.slice(0, 1_990), false))).toHaveLength(1_990);
   });
 
   it('is told so, and there is no pitch to be off', () => {

@@ -1,6 +1,7 @@
 import {
   expectedLength,
   measurePath,
+  MOST_ALONE,
   PLAIN_LAY,
   RelayError,
   type EndToEnd,
@@ -14,7 +15,6 @@ import { laysEndToEnd, roundingOf } from '../job';
 import type { Job, JobPath, Run } from '../job/schema';
 import { kindOf } from '../path-kinds/all';
 import { pathContour, sourceOf } from './path';
-import { drawnSpots } from './spots';
 
 /** A run with everything it refers to. */
 export interface ResolvedRun {
@@ -74,9 +74,9 @@ function layAndMeet(
 
 /** The points of a path that has points of its own are found on it; of others they are where its pieces meet. */
 function withPoints(job: Job, path: JobPath, meet: MustMeet): MustMeet {
-  if (!meet.points || !kindOf(path).spots) return meet;
-  const spots = drawnSpots(job, path.id, measurePath(pathContour(job, path)));
-  return { ...meet, points: false, at: [...meet.at, ...spots] };
+  const { spots } = kindOf(path);
+  const found = meet.points && spots ? spots(path, measurePath(pathContour(job, path)), MOST_ALONE) : null;
+  return found ? { ...meet, points: false, at: [...meet.at, ...found] } : meet;
 }
 
 /**
