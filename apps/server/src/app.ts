@@ -16,7 +16,7 @@ import { picturesRouter } from './pictures/router';
 import { linksRouter } from './links/router';
 import type { LinkRepository } from './links/repository';
 import { supplierRouter } from './supplier/router';
-import { makeNonce, pagesRouter } from './static/pages';
+import { makeNonce, pagesRouter, styleAttributeSources } from './static/pages';
 
 /** What a request may be at the most, in bytes. */
 export const BODY_LIMITS = { job: 6_000_000, calculation: 24_000_000, link: 600_000 } as const;
@@ -57,7 +57,11 @@ export function createApp({
         directives: {
           defaultSrc: ["'none'"],
           scriptSrc: ["'self'"],
-          styleSrc: ["'self'", (_req, res) => `'nonce-${String((res as express.Response).locals['nonce'])}'`],
+          styleSrc: [
+            "'self'",
+            (_req, res) => `'nonce-${String((res as express.Response).locals['nonce'])}'`,
+            ...styleAttributeSources,
+          ],
           imgSrc: ["'self'", 'data:', 'blob:'],
           fontSrc: ["'self'"],
           connectSrc: ["'self'"],

@@ -5,6 +5,7 @@ import {
   bendingPart,
   bentPoints,
   cropped,
+  croppedLines,
   drawOrder,
   isKeptWhole,
   pieceNumberAt,
@@ -71,16 +72,21 @@ function linkElement(
   if (side === 'gone') return [];
   const hasOver = look.figure.parts.some((part) => part.over);
   const symbol = layer === 'behind' ? 'behind' : what === 'over' && hasOver ? 'over' : 'piece';
-  const clip = what === 'all' || symbol === 'over' ? '' : ` clip-path="url(#${looks.prefix}${what})"`;
+  const half = what === 'all' || symbol === 'over' ? null : what;
   if (cut && side === 'near') {
-    const inner = looks.croppedMarkup(look, symbol, `${k}-${row}`, (d) => cropped(d, m, cut));
-    if (inner === '') return [];
-    return [`<g transform="${matrixText(m)}">${clip === '' ? inner : `<g${clip}>${inner}</g>`}</g>`];
+    const at = `${k}-${row}`;
+    const shape = (d: string): string => (d === '' ? '' : cropped(d, m, cut));
+    const lines = (d: string): string => (d === '' ? '' : croppedLines(d, m, cut));
+    const inner = half
+      ? looks.halfMarkup(look, half, at, shape, lines)
+      : looks.croppedMarkup(look, symbol, at, shape);
+    return inner === '' ? [] : [`<g transform="${matrixText(m)}">${inner}</g>`];
   }
-  const use = `<use href="#${symbol}-${look.id}"`;
-  if (moving) return [linkMotion(scene, k, piece, row, moving, use, clip)];
-  const placed = `${use} transform="${matrixText(m)}"/>`;
-  return [clip === '' ? placed : `<g transform="${matrixText(m)}"><g${clip}>${use}/></g></g>`];
+  const name = half ? looks.half(look, half) : `${symbol}-${look.id}`;
+  if (name === '') return [];
+  const use = `<use href="#${name}"`;
+  if (moving) return [linkMotion(scene, k, piece, row, moving, use)];
+  return [`${use} transform="${matrixText(m)}"/>`];
 }
 
 /** Bending pieces are written as they are bent, on the exact path. */
@@ -116,17 +122,4 @@ function bentElements(
     if (d !== '') lines.push(partMarkup(part, d, looks.colour));
   }
   return lines;
-}
-
-/** The clips of half pieces, wide enough for any: each lies ahead of or behind the middle of its link. */
-export function halfClips(scene: RowScene, prefix: string): string[] {
-  const wide = scene.span * 50;
-  const middle = scene.span / 2;
-  const clip = (id: string, x: number, y: number, w: number, h: number): string =>
-    `<clipPath id="${prefix}${id}"><rect x="${short(x)}" y="${short(y)}" width="${short(w)}" height="${short(h)}"/></clipPath>`;
-  return [
-    clip('front-half', middle, -wide, wide, 2 * wide),
-    clip('back-half', middle - wide, -wide, wide, 2 * wide),
-    clip('over', middle, 0, wide, wide),
-  ];
 }

@@ -67,7 +67,6 @@ export function linkMotion(
   row: number,
   { speed, repeat, travel }: MovingRow,
   use: string,
-  clip: string,
 ): string {
   const frame = newRowFrame(scene.fit.row);
   const moved: RowScene = { ...scene, frame };
@@ -89,9 +88,8 @@ export function linkMotion(
     if (j === 0) own = ownMap(m, raw);
   }
   const time = `dur="${writeNumber(repeat / Math.abs(speed), 6)}s" repeatCount="indefinite"`;
-  const drawn = clip === '' ? `${use}${own}/>` : `<g${own}><g${clip}>${use}/></g></g>`;
   return (
-    `<g transform="translate(${places[0]})"><g transform="rotate(${turns[0]})">${drawn}<animateTransform attributeName="transform" type="rotate" values="${turns.join(';')}" ${time}/></g>` +
+    `<g transform="translate(${places[0]})"><g transform="rotate(${turns[0]})">${use}${own}/><animateTransform attributeName="transform" type="rotate" values="${turns.join(';')}" ${time}/></g>` +
     `<animateTransform attributeName="transform" type="translate" values="${places.join(';')}" ${time}/></g>`
   );
 }

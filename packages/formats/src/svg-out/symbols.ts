@@ -1,6 +1,11 @@
+import { IDENTITY } from '@coin-relay/core';
 import type { Figure } from '@coin-relay/model';
 import {
   colourOf,
+  cropped,
+  croppedLines,
+  type Cut,
+  type DrawTurn,
   finishedFigure,
   mainPart,
   wireShapes,
@@ -26,9 +31,21 @@ const partsIn = ({ parts }: Figure, layer: Layer): Figure['parts'] =>
     layer === 'behind' ? behind : layer === 'over' ? over : !behind && !over,
   );
 
+/** A part of a piece that is drawn once more, over its neighbour. */
+export type Half = Exclude<DrawTurn['what'], 'all'>;
+
+/** Where a part of a piece is, wide enough for any: ahead of or behind the middle of its link, or its front upper quarter. */
+function halfOf(span: number, half: Half): Cut {
+  const [middle, wide] = [span / 2, span * 50];
+  const [x0, x1] = half === 'back-half' ? [middle - wide, middle] : [middle, middle + wide];
+  const y0 = half === 'over' ? 0 : -wide;
+  return { area: Float64Array.of(x0, y0, x1, y0, x1, wide, x0, wide), keep: 'inside' };
+}
+
 /** The looks a row needs, each made when it is first asked for. */
 export class Looks {
   private readonly made = new Map<string, Look>();
+  private readonly halves = new Map<string, string>();
   /** What stands in the definitions of the drawing. */
   readonly definitions: string[] = [];
 
@@ -78,6 +95,46 @@ export class Looks {
     if (parts.length === 0) return '';
     const more = layer === 'piece' && picture ? picture(`clip-${id}-${at}`, shape) : '';
     return figureMarkup({ parts }, this.colour) + more;
+  }
+
+  /** The definition of a part of a look that lies over its neighbour, made when it is first used; empty where nothing is there. */
+  half(look: Look, half: Half): string {
+    const name = `${half}-${look.id}`;
+    let known = this.halves.get(name);
+    if (known === undefined) {
+      const markup = this.halfMarkup(
+        look,
+        half,
+        '',
+        (d) => d,
+        (d) => d,
+      );
+      if (markup !== '') this.definitions.push(`<g id="${name}">${markup}</g>`);
+      this.halves.set(name, (known = markup === '' ? '' : name));
+    }
+    return known;
+  }
+
+  /**
+   * What a part of a look shows, every shape and every line of it changed. It ends where the look goes on
+   * underneath: no line is drawn there.
+   * @param at tells this place from others; empty for the definition of all
+   */
+  halfMarkup(
+    { id, figure, picture }: Look,
+    half: Half,
+    at: string,
+    shape: (d: string) => string,
+    lines: (d: string) => string,
+  ): string {
+    const cut = halfOf(this.scene.span, half);
+    const part = (d: string): string => shape(cropped(d, IDENTITY, cut));
+    const parts = partsIn(figure, 'piece').flatMap((whole) => [
+      { ...whole, d: whole.fill === null ? '' : part(whole.d), line: false },
+      { ...whole, d: whole.line ? lines(croppedLines(whole.d, IDENTITY, cut)) : '', fill: null },
+    ]);
+    const more = picture ? picture(`clip-${half}-${id}${at && '-'}${at}`, part) : '';
+    return figureMarkup({ parts: parts.filter(({ d }) => d !== '') }, this.colour) + more;
   }
 
   private define({ id, figure, picture }: Look): void {

@@ -95,6 +95,10 @@ describe('what a set-out puts where', () => {
       job.runs[0].setOut = { ...PLAIN_SET_OUT, ...setOut };
       change(job);
     }).text;
+  /** The points that path data names in turn. */
+  const pointsIn = (text: string): [number, number][] =>
+    [...text.matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/g)].map(([, x, y]) => [Number(x), Number(y)]);
+
   const uses = (text: string): number => text.match(/<use href="#piece-/g)?.length ?? 0;
 
   it('what is left out is not written', () => {
@@ -123,6 +127,32 @@ describe('what a set-out puts where', () => {
     const width = Number(/width="([\d.]+)mm"/.exec(twin)![1]);
     expect(width).toBeGreaterThan(1000);
   });
+
+  it.each([
+    ['demo-coin-slide', 'linked', 'over'],
+    ['demo-tin-beetle', 'next-over', 'back-half'],
+    ['demo-tin-beetle', 'next-under', 'front-half'],
+  ] as const)(
+    'the part of a piece that lies over its neighbour is a contour of its own, made once (%s, %s)',
+    (id, overlap, part) => {
+      const text = svg(id, { overlap });
+      expect(text).not.toContain('clip');
+      const halves = [...text.matchAll(/<g id="(over|front-half|back-half)-[^"]*">(.*?)<\/g>/g)];
+      expect(new Set(halves.map(([, half]) => half))).toEqual(new Set([part]));
+      for (const [, , markup] of halves) {
+        const all = pointsIn(markup);
+        expect(all.length).toBeGreaterThan(8);
+        // It ends at the middle of the piece (a quarter also at the line of its pins), where no line is drawn.
+        const ends = (part === 'back-half' ? Math.max : Math.min)(...all.map(([x]) => x));
+        if (part === 'over') expect(Math.min(...all.map(([, y]) => y))).toBeCloseTo(0, 3);
+        for (const [, d] of markup.matchAll(/<path d="([^"]*)" fill="none"[^>]*stroke=/g)) {
+          expect(d).not.toContain('Z');
+          for (const line of d.split('M').map((one) => pointsIn(`M${one}`)))
+            expect(line.filter(([x], i) => i > 0 && x === ends && line[i - 1][0] === ends)).toEqual([]);
+        }
+      }
+    },
+  );
 
   it('what is cut at a boundary leaves as contours of its own; whole pieces only are fewer', () => {
     const around = (job: Job): void => {

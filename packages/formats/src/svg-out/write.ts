@@ -31,7 +31,7 @@ import {
   type RowScene,
 } from '@coin-relay/scene';
 import { areaData } from './area';
-import { halfClips, linkElements } from './links';
+import { linkElements } from './links';
 import { degrees, escapeXml, figureMarkup, machinePartMarkup, matrixText, n3 } from './markup';
 import { movingRow, speedOf } from './motion';
 import { Looks } from './symbols';
@@ -139,7 +139,6 @@ function rowMarkup(
   return {
     definitions: [
       ...looks.definitions,
-      ...(setOut.overlap === 'as-made' ? [] : halfClips(scene, prefix)),
       ...(boundary && cut !== ''
         ? [
             `<clipPath id="${prefix}boundary"><path d="${areaData(boundary, bounds)}" clip-rule="evenodd"/></clipPath>`,

@@ -1,4 +1,3 @@
-import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrolling';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -13,23 +12,26 @@ import { placeRows, type PlaceRow, type PlaceSort } from '@coin-relay/scene';
 import { formatLengthNumber } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzInputDirective } from 'ng-zorro-antd/input';
+import { NzTableComponent, NzTableModule } from 'ng-zorro-antd/table';
 import { FitService } from '../engine/fit.service';
 import { JobContext } from '../session/job-context.service';
 import { PlaceChoice } from '../session/place-choice.service';
+import { OneTableDirective } from '../shared/one-table.directive';
 
 /** Height of a row, px. */
 const ROW = 24;
 
-const COLUMNS: readonly { key: PlaceSort; title: string; figures: boolean }[] = [
-  { key: 'place', title: 'place', figures: true },
-  { key: 's', title: 'along', figures: true },
-  { key: 'pin', title: 'first pin', figures: true },
-  { key: 'chord', title: 'to the next', figures: true },
-  { key: 'x', title: 'right', figures: true },
-  { key: 'y', title: 'up', figures: true },
-  { key: 'angle', title: 'angle', figures: true },
-  { key: 'piece', title: 'piece', figures: false },
-  { key: 'by', title: 'put there by', figures: false },
+/** What a row says of its place; columns of no width share what is left. */
+const COLUMNS: readonly { key: PlaceSort; title: string; figures: boolean; width: string | null }[] = [
+  { key: 'place', title: 'place', figures: true, width: '64px' },
+  { key: 's', title: 'along', figures: true, width: '88px' },
+  { key: 'pin', title: 'first pin', figures: true, width: '88px' },
+  { key: 'chord', title: 'to the next', figures: true, width: '92px' },
+  { key: 'x', title: 'right', figures: true, width: '84px' },
+  { key: 'y', title: 'up', figures: true, width: '84px' },
+  { key: 'angle', title: 'angle', figures: true, width: '78px' },
+  { key: 'piece', title: 'piece', figures: false, width: null },
+  { key: 'by', title: 'put there by', figures: false, width: null },
 ];
 
 /** What a place is chosen by: its number from 0. */
@@ -38,7 +40,7 @@ const indexOf = ({ place }: PlaceRow): number => place - 1;
 /** The places of the row as numbers: sorted, filtered, and chosen as on the drawing and the tape. */
 @Component({
   selector: 'relay-place-table',
-  imports: [NzInputDirective, NzButtonComponent, ScrollingModule],
+  imports: [NzInputDirective, NzButtonComponent, NzTableModule, OneTableDirective],
   templateUrl: './place-table.component.html',
   styleUrl: './place-table.component.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -48,8 +50,10 @@ export class PlaceTableComponent {
   private readonly choice = inject(PlaceChoice);
   private readonly state = toSignal(inject(FitService).state$, { requireSync: true });
   protected readonly chosen = toSignal(this.choice.places$, { requireSync: true });
-  private readonly scroll = viewChild(CdkVirtualScrollViewport);
+  private readonly table = viewChild.required<NzTableComponent<PlaceRow>>(NzTableComponent);
   protected readonly columns = COLUMNS;
+  protected readonly widths = COLUMNS.map(({ width }) => width);
+  protected readonly rowHeight = ROW;
   protected readonly sort = signal<{ by: PlaceSort; down: boolean }>({ by: 'place', down: false });
   protected readonly filter = signal('');
   private readonly unit = computed(() => this.state().view?.job.unit ?? 'mm');
@@ -81,10 +85,11 @@ export class PlaceTableComponent {
     effect(() => {
       const chosen = this.chosen();
       const i = this.rows().findIndex((row) => chosen.has(row.place - 1));
-      const viewport = this.scroll();
-      if (i < 0 || !viewport) return;
-      // The viewport knows its size only once it is laid out.
+      if (i < 0) return;
+      // The table has a viewport once it is drawn, and that knows its size once it is laid out.
       requestAnimationFrame(() => {
+        const viewport = this.table().cdkVirtualScrollViewport;
+        if (!viewport) return;
         const top = viewport.measureScrollOffset();
         const seen = viewport.getViewportSize();
         if (i * ROW < top || (i + 1) * ROW > top + seen) viewport.scrollToIndex(Math.max(0, i - 2));
@@ -105,19 +110,21 @@ export class PlaceTableComponent {
     return formatLengthNumber(value, this.unit()).replace('-', '−');
   }
 
-  protected pick(row: PlaceRow, event: MouseEvent | Event): void {
-    const shift = 'shiftKey' in event && event.shiftKey;
-    const more = ('ctrlKey' in event && event.ctrlKey) || ('metaKey' in event && event.metaKey);
+  protected degrees(value: number): string {
+    return `${value.toFixed(1).replace('-', '−')}°`;
+  }
+
+  protected pick(row: PlaceRow, { shiftKey, ctrlKey, metaKey }: MouseEvent): void {
     const rows = this.rows();
     const to = rows.indexOf(row);
-    if (shift && this.last !== null) {
+    if (shiftKey && this.last !== null) {
       const from = rows.findIndex(({ place }) => place === this.last);
       const [a, b] = from < to ? [from, to] : [to, from];
       if (a >= 0) this.choice.choose(rows.slice(a, b + 1).map(indexOf));
       return;
     }
     this.last = row.place;
-    if (more) this.choice.toggle([indexOf(row)]);
+    if (ctrlKey || metaKey) this.choice.toggle([indexOf(row)]);
     else this.choice.choose([indexOf(row)]);
   }
 

@@ -37,6 +37,12 @@ export class LinkSprites {
     this.line = ((low + high) / 2) * this.across;
   }
 
+  /** Said where pieces are shown less high than they are; empty where they look as they do on the path. */
+  get pressed(): string {
+    const percent = Math.round((100 * this.across) / this.along);
+    return percent < 100 ? `heights drawn at ${percent} %` : '';
+  }
+
   /** Of link k of the frame; null where it has no such part. */
   at(k: number, number: number, over: boolean): LinkSprite | null {
     const { scene } = this.painter;

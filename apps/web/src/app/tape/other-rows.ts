@@ -63,15 +63,16 @@ export function paintOtherRows(
     ctx.textBaseline = 'alphabetic';
     ctx.fillStyle = THEME.inkSoft;
     const [one, many] = pieceWords(resolved.sequence[0]);
+    const sprites = painters.spritesOf(painter, map.pixelsPerMm, lane.height);
+    const pressed = sprites?.pressed ? `; ${sprites.pressed}` : '';
     ctx.fillText(
-      `${resolved.run.name}: ${fit.count} ${fit.count === 1 ? one : many}, ${formatLength(length, job.unit)}`,
+      `${resolved.run.name}: ${fit.count} ${fit.count === 1 ? one : many}, ${formatLength(length, job.unit)}${pressed}`,
       map.left,
       lane.top - 6,
     );
     ctx.strokeStyle = THEME.rule;
     ctx.lineWidth = 1;
     ctx.strokeRect(map.left - 0.5, lane.top - 2.5, tapeX(map, length) - map.left + 1, lane.height + 5);
-    const sprites = painters.spritesOf(painter, map.pixelsPerMm, lane.height);
     paintTapeLinks(ctx, map, { painter, lane, sprites, selected: NONE });
   });
 }

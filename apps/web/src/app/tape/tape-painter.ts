@@ -13,11 +13,11 @@ export interface Lane {
 /** Where the lanes of the tape are, px from its top. */
 export const LANES = {
   bends: { top: 20, height: 28 },
-  links: { top: 51, height: 24 },
-  scale: { top: 85 },
+  links: { top: 51, height: 32 },
+  scale: { top: 93 },
 } as const;
 /** How high the tape of one row is, and how much higher with every other row, px. */
-export const TAPE_HEIGHT = 116;
+export const TAPE_HEIGHT = 124;
 export const ROW_HEIGHT = 46;
 /** Where another row is shown under the one at work. */
 export const laneOf = (row: number): Lane => ({ top: TAPE_HEIGHT + row * ROW_HEIGHT + 16, height: 20 });

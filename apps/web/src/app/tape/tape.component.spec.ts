@@ -36,6 +36,18 @@ describe('the tape', () => {
     expect(view.element.querySelector('.lens')?.getAttribute('aria-label')).toContain('closing place');
   });
 
+  it('says where pieces are drawn less high than they are', async () => {
+    const { view } = await tapeOf('demo-coin-slide');
+    await expect.poll(() => view.text()).toMatch(/0 to [\d.,\s]+ mm; heights drawn at \d\d %/);
+  });
+
+  it('says nothing of heights where pieces look as they do on the path', async () => {
+    const { view } = await tapeOf('demo-arcade-drive');
+    await new Promise((resolve) => setTimeout(resolve, 100));
+    expect(view.text()).toContain('laid out straight');
+    expect(view.text()).not.toContain('heights drawn');
+  });
+
   it('says of an open row what is left over at its end', async () => {
     const { view } = await tapeOf('demo-lamp-festoon');
     expect(view.text()).toContain('the path laid out straight');

@@ -47,7 +47,7 @@ const CORNER_REACH = 8;
   template: `
     <p class="head">
       <relay-term of="Tape"><b>Tape</b></relay-term>
-      <span class="quiet">{{ heading() }}</span>
+      <span class="quiet">{{ heading() }}{{ pressed() ? '; ' + pressed() : '' }}</span>
       @if (others() > 0) {
         <button
           nz-button
@@ -111,6 +111,8 @@ export class TapeComponent {
     const { fit, job } = view;
     return `the ${fit.layout.path.closed ? 'loop' : 'path'} laid out straight${fittedWords(fit, job.unit)}, 0 to ${formatLength(fit.layout.path.length, job.unit)}`;
   });
+  /** Said where the pieces are too tall for their lane. */
+  protected readonly pressed = signal('');
   protected readonly closing = computed(() => {
     const view = this.state().view;
     if (!view) return 'no closing place yet';
@@ -285,6 +287,7 @@ export class TapeComponent {
     if (ground.width > 0) ctx.drawImage(ground, 0, 0);
     ctx.restore();
     const sprites = this.painters.spritesOf(painter, map.pixelsPerMm, LANES.links.height);
+    this.pressed.set(sprites?.pressed ?? '');
     paintTapeLinks(ctx, map, { painter, lane: LANES.links, sprites, selected: this.places.places });
     const others = this.fits.now.others.slice(0, this.shown());
     const scale = { width: this.size.width, longest: this.longest };
