@@ -38,6 +38,8 @@ export type RelayErrorCode =
   | 'pins-together'
   | 'outline-invalid'
   | 'row-does-not-settle'
+  | 'solid-invalid'
+  | 'solid-too-large'
   | 'manner-invalid'
   | 'train-ring'
   | 'train-broken'

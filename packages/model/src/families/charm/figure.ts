@@ -19,18 +19,24 @@ const CHARM_MATERIAL: Readonly<Record<Charm['form'], string>> = {
   hanger: 'steel',
 };
 
+/** The ring a charm hangs by: its middle, that of its wire, and half the wire’s thickness, mm. */
+export function charmEye({ size }: Charm, span: number) {
+  const eye = size * 0.09;
+  return { x: span / 2, y: -eye, outer: eye, radius: (eye * 1.55) / 2, wire: (eye * 0.45) / 2 };
+}
+
 /** A small thing that hangs from its place by a ring. */
 export function charm(piece: Charm, span: number): Figure {
   const m = span / 2;
   const h = piece.size;
-  const eye = h * 0.09;
+  const { x, y, outer, radius, wire } = charmEye(piece, span);
   const ring: FigurePart = {
-    d: circle(m, -eye, eye) + hole(m, -eye, eye * 0.55),
+    d: circle(x, y, outer) + hole(x, y, radius - wire),
     fill: 'steel',
     line: true,
   };
-  const top = -2 * eye;
-  const body = charmBody(piece.form, m, top, h - 2 * eye);
+  const top = -2 * outer;
+  const body = charmBody(piece.form, m, top, h - 2 * outer);
   return { main: CHARM_MATERIAL[piece.form], parts: [...body, ring] };
 }
 

@@ -29,11 +29,11 @@ function fromTheSide(piece: RollerChain, span: number): Figure {
       parts: [
         ...carried,
         {
-          d: circle(0, 0, piece.roller / 2) + circle(span, 0, piece.roller / 2),
+          d: [0, span].map((x) => circle(x, 0, piece.roller / 2) + hole(x, 0, piece.pin / 2)).join(''),
           fill: 'shade',
           line: true,
         },
-        { d: plate(span, r * 0.94, 0.62, piece.pin / 2), fill: 'steel', line: true },
+        { d: plateOutline(piece, span, true), fill: 'steel', line: true },
       ],
     };
   }
@@ -41,21 +41,45 @@ function fromTheSide(piece: RollerChain, span: number): Figure {
     main: 'brass',
     parts: [
       ...carried,
-      { d: plate(span, r, 0.64, 0), fill: 'brass', line: true },
+      { d: plateOutline(piece, span, false), fill: 'brass', line: true },
       { d: circle(0, 0, piece.pin / 2) + circle(span, 0, piece.pin / 2), fill: 'paper', line: true },
     ],
   };
 }
 
-/** Plates are drawn as thick as a seventh of the width between them, about as real ones are. */
+/** Plates are as thick as a seventh of the width between them, about as real ones are. */
+export const plateThickness = ({ width, pin }: RollerChain): number => Math.max(width * 0.16, pin * 0.2);
+
+/** The middle of each row from that of the chain, mm. */
+export const rowMiddles = ({ rows, rowPitch }: RollerChain): number[] =>
+  Array.from({ length: rows }, (_, i) => (i - (rows - 1) / 2) * rowPitch);
+
+/** How far its pins reach from the middle of the chain, mm. */
+export const pinReach = (piece: RollerChain): number =>
+  ((piece.rows - 1) / 2) * piece.rowPitch + piece.width / 2 + 2.6 * plateThickness(piece);
+
+/** A plate from the side, with its bores or without. */
+export function plateOutline({ part, plateHeight, pin }: RollerChain, span: number, bored: boolean): string {
+  const r = plateHeight / 2;
+  return part === 'inner'
+    ? plate(span, r * 0.94, 0.62, bored ? pin / 2 : 0)
+    : plate(span, r, 0.64, bored ? pin / 2 : 0);
+}
+
+/** A tab beside a chain that is seen from above. */
+export function lyingTab(piece: RollerChain, span: number): string {
+  const half = pinReach(piece);
+  return rounded(span * 0.2, -half - span * 0.7, span * 0.8, -half + plateThickness(piece), span * 0.1);
+}
+
 function fromAbove(piece: RollerChain, span: number): Figure {
-  const { width, rows, rowPitch, pin, roller, plateHeight } = piece;
-  const thick = Math.max(width * 0.16, pin * 0.2);
+  const { width, pin, roller, plateHeight } = piece;
+  const thick = plateThickness(piece);
   const inner = width / 2;
   const r = plateHeight / 2;
   const parts: FigurePart[] = [];
-  const middles = Array.from({ length: rows }, (_, i) => (i - (rows - 1) / 2) * rowPitch);
-  const half = middles[rows - 1] + inner + 2.6 * thick;
+  const middles = rowMiddles(piece);
+  const half = pinReach(piece);
   const plates = (offset: number, reach: number): string =>
     middles
       .flatMap((m) => [-1, 1].map((side) => m + side * (inner + offset * thick)))
@@ -84,7 +108,7 @@ function fromAbove(piece: RollerChain, span: number): Figure {
   parts.push({ d: plates(1.75, r), fill: 'brass', line: true });
   if (piece.attachment !== 'none') {
     parts.push({
-      d: rounded(span * 0.2, -half - span * 0.7, span * 0.8, -half + thick, span * 0.1),
+      d: lyingTab(piece, span),
       fill: 'leather',
       line: true,
     });
@@ -114,7 +138,8 @@ function plate(span: number, r: number, waist: number, bore: number): string {
   );
 }
 
-function attachment(piece: RollerChain, span: number, r: number): FigurePart[] {
+/** What it carries out of the path, from the side. */
+export function attachment(piece: RollerChain, span: number, r: number): FigurePart[] {
   switch (piece.attachment) {
     case 'none':
       return [];

@@ -3,7 +3,9 @@ import { rounded, short, type Figure, type FigurePart } from '../../figure/figur
 import type { RoundLink } from './piece';
 
 /** Points of the wire's middle line on each half ring. */
-const RING_POINTS = 20;
+export const RING_POINTS = 20;
+/** What is left of the width of a link that is seen aslant. */
+export const NARROWED = 0.72;
 
 /**
  * A link of round wire whose inner length is `span`: the wire of both neighbours fits between its
@@ -25,8 +27,8 @@ export function roundLink(piece: RoundLink, span: number, wire: number): Figure 
       ],
     };
   }
-  const width = piece.facing === 'slant' ? piece.width * 0.72 : piece.width;
-  const line = middleLine(span, width, d);
+  const face = middleLine(span, piece.width, d);
+  const line = piece.facing === 'slant' ? seenAslant(face) : face;
   const thick = thickness(piece, wire, line.length);
   const ring = edges(line, thick, 0, line.length, true);
   const parts: FigurePart[] = [{ d: ring, fill: 'steel', line: true }];
@@ -41,7 +43,7 @@ export function roundLink(piece: RoundLink, span: number, wire: number): Figure 
 }
 
 /** Half the wire's diameter at each point of its middle line: a slow seeded wave that meets itself. */
-function thickness({ variation, wire: d }: RoundLink, shape: number, points: number): number[] {
+export function thickness({ variation, wire: d }: RoundLink, shape: number, points: number): number[] {
   const amount = variation?.wire ?? 0;
   if (amount === 0) return Array.from({ length: points }, () => d / 2);
   const seed = (variation?.seed ?? 0) * WIRE_SHAPES + shape;
@@ -60,20 +62,24 @@ function thickness({ variation, wire: d }: RoundLink, shape: number, points: num
 
 type Line = readonly (readonly [x: number, y: number, nx: number, ny: number])[];
 
-/** The middle line of the wire, counter-clockwise from the foremost point, with its outward normals. */
-function middleLine(span: number, width: number, d: number): Line {
+/**
+ * The middle line of the wire, counter-clockwise from the foremost point, with its outward normals: a stadium.
+ * @param fine how many times as many points as drawings have
+ */
+export function middleLine(span: number, width: number, d: number, fine = 1): Line {
   const r = Math.min((width - d) / 2, (span + d) / 2);
   const ahead = span + d / 2 - r;
   const behind = -d / 2 + r;
   const points: [number, number, number, number][] = [];
   const arc = (cx: number, from: number, to: number): void => {
-    for (let i = 0; i <= RING_POINTS; i++) {
-      const a = from + ((to - from) * i) / RING_POINTS;
+    for (let i = 0; i <= RING_POINTS * fine; i++) {
+      const a = from + ((to - from) * i) / (RING_POINTS * fine);
       points.push([cx + r * Math.cos(a), r * Math.sin(a), Math.cos(a), Math.sin(a)]);
     }
   };
   const side = (y: number, from: number, to: number): void => {
-    for (let i = 1; i < 8; i++) points.push([from + ((to - from) * i) / 8, y, 0, Math.sign(y)]);
+    for (let i = 1; i < 8 * fine; i++)
+      points.push([from + ((to - from) * i) / (8 * fine), y, 0, Math.sign(y)]);
   };
   arc(ahead, 0, Math.PI / 2);
   side(r, ahead, behind);
@@ -81,6 +87,14 @@ function middleLine(span: number, width: number, d: number): Line {
   side(-r, behind, ahead);
   arc(ahead, (3 * Math.PI) / 2, 2 * Math.PI);
   return points;
+}
+
+/** The same line as it is seen aslant: round wire is as thick then, all that it goes round is narrower. */
+function seenAslant(line: Line): Line {
+  return line.map(([x, y, nx, ny]) => {
+    const size = Math.hypot(nx * NARROWED, ny);
+    return [x, y * NARROWED, (nx * NARROWED) / size, ny / size] as const;
+  });
 }
 
 /** The wire's outline from point `from` to point `to`: two rings where it is whole, else one strip. */

@@ -1,12 +1,15 @@
 import { rectangle, rounded, type Figure } from '../../figure/figure';
 import type { Tube } from './piece';
 
+/** How round its rims are, mm. */
+export const tubeRim = ({ outer, length }: Tube): number => Math.min((outer / 2) * 0.3, length * 0.06);
+
 /** A piece of tube from the side: its bore as hidden edges, its rims broken. */
 export function tube(piece: Tube, span: number): Figure {
   const from = (span - piece.length) / 2;
   const to = from + piece.length;
   const r = piece.outer / 2;
-  const rim = Math.min(r * 0.3, piece.length * 0.06);
+  const rim = tubeRim(piece);
   const bore = piece.bore / 2;
   const thin = Math.max(r * 0.04, 0.02);
   return {

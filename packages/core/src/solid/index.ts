@@ -1,0 +1,6 @@
+export * from './mesh';
+export * from './measure';
+export * from './rings';
+export * from './extrude';
+export * from './revolve';
+export * from './sweep';

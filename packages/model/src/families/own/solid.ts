@@ -1,0 +1,33 @@
+import { nested, ringArea, extrude, ringsOf, type Ring } from '@coin-relay/core/solid';
+import { ClipType, FillRule, PathsD, booleanOpD } from 'clipper2-ts';
+import type { MakeSolid, SolidPart } from '../../solid/solid';
+import { ownFigure } from './figure';
+import type { Own } from './piece';
+
+/** An own piece is so thick, of its pitch, where nothing else is said. */
+const THICK = 0.12;
+/** How much further out each outline stands than the one below it, of half the thickness. */
+const STEP = 0.12;
+
+/** Outlines of one's own cut from plate, those further up standing out of those below on both sides. */
+export const ownSolid: MakeSolid<Own> = (piece, span, tolerance) => {
+  const { main = 'brass', parts } = ownFigure(piece, span);
+  const half = (piece.pitch * THICK) / 2;
+  const solids = parts.flatMap(({ d, fill }, i): SolidPart[] => {
+    if (fill === null) return [];
+    const rings = withoutCrossings(ringsOf(d, tolerance));
+    const thick = half * (1 + STEP * i);
+    return rings.length === 0 ? [] : [{ mesh: extrude(rings, -thick, thick, half * 0.15), material: fill }];
+  });
+  return { main, parts: solids };
+};
+
+/** What is filled even-odd, as rings that do not cross. */
+function withoutCrossings(rings: readonly Ring[]): Ring[] {
+  const paths: PathsD = rings.map((ring) =>
+    Array.from({ length: ring.length / 2 }, (_, i) => ({ x: ring[2 * i], y: ring[2 * i + 1] })),
+  );
+  const clean = booleanOpD(ClipType.Union, paths, null, FillRule.EvenOdd, 4);
+  const flat = clean.map((path) => Float64Array.from(path.flatMap(({ x, y }) => [x, y])));
+  return nested(flat.filter((ring) => ring.length >= 6 && Math.abs(ringArea(ring)) > 1e-6));
+}

@@ -1,0 +1,2 @@
+export * from './solid';
+export * from './piece-solid';

@@ -1,0 +1,45 @@
+import { beadSolid } from '../families/bead/solid';
+import { charmSolid } from '../families/charm/solid';
+import { flatTopSolid } from '../families/flat-top/solid';
+import { lampSolid } from '../families/lamp/solid';
+import { ownSolid } from '../families/own/solid';
+import { plainBeltSolid } from '../families/plain-belt/solid';
+import { plankSolid } from '../families/plank/solid';
+import { chainSolid } from '../families/roller-chain/solid';
+import { roundLinkSolid } from '../families/round-link/solid';
+import { stitchSolid } from '../families/stitch/solid';
+import { toothedBeltSolid } from '../families/toothed-belt/solid';
+import { trackShoeSolid } from '../families/track-shoe/solid';
+import { tubeSolid } from '../families/tube/solid';
+import type { FamilyId, JobPiece, PieceOf } from '../families';
+import type { MakeSolid, Solid } from './solid';
+
+/** How far chords may stray from what is round where nothing else is said, mm. */
+export const SOLID_TOLERANCE = 0.02;
+
+const SOLIDS: { readonly [F in FamilyId]: MakeSolid<PieceOf<F>> } = {
+  'roller-chain': chainSolid,
+  'round-link': roundLinkSolid,
+  'flat-top': flatTopSolid,
+  'track-shoe': trackShoeSolid,
+  'toothed-belt': toothedBeltSolid,
+  'plain-belt': plainBeltSolid,
+  stitch: stitchSolid,
+  plank: plankSolid,
+  bead: beadSolid,
+  lamp: lampSolid,
+  charm: charmSolid,
+  tube: tubeSolid,
+  own: ownSolid,
+};
+
+/**
+ * The solids of a piece at a pin distance of `span`.
+ * @param tolerance how far chords may stray from what is round, mm
+ * @param wire which shape of an uneven wire, for pieces that have one
+ * @throws RelayError solid-invalid, solid-too-large
+ */
+export function pieceSolid(piece: JobPiece, span: number, tolerance = SOLID_TOLERANCE, wire = 0): Solid {
+  const make = SOLIDS[piece.family] as MakeSolid<JobPiece>;
+  return make(piece, span, tolerance, wire);
+}

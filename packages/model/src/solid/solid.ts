@@ -1,0 +1,29 @@
+import type { Mesh } from '@coin-relay/core/solid';
+
+/** One body of a piece: a closed mesh of one material. */
+export interface SolidPart {
+  readonly mesh: Mesh;
+  /** A material by its id. */
+  readonly material: string;
+  /** Where a piece is stretched: a stem grows, an end rides on its tip. */
+  readonly elongates?: 'stem' | 'end';
+  /** Part of a band that runs on from piece to piece: on a path the whole band stands in its place. */
+  readonly band?: true;
+}
+
+/**
+ * A piece as solids, in the axes of its figure: its first pin at the origin, its second at (span, 0), the inside of
+ * the path at y positive. What is on z positive is towards who looks at the drawing, the row’s own plane is z = 0.
+ */
+export interface Solid {
+  readonly parts: readonly SolidPart[];
+  /** The material of its main part, which a finish replaces. */
+  readonly main: string;
+}
+
+/**
+ * Makes the solids of a piece.
+ * @param tolerance how far chords may stray from what is round, mm
+ * @param wire which shape of an uneven wire, for pieces that have one
+ */
+export type MakeSolid<P> = (piece: P, span: number, tolerance: number, wire: number) => Solid;
