@@ -191,4 +191,10 @@ export async function unfold(within: Locator, heading: string | RegExp = ''): Pr
     .and(within.locator('.ant-collapse-header'))
     .first();
   if ((await head.getAttribute('aria-expanded')) !== 'true') await head.click();
+  // What is pressed while a fold still opens moves on under the pointer.
+  await head.evaluate(async (element) => {
+    await new Promise((resolve) => requestAnimationFrame(resolve));
+    const moving = element.closest('nz-collapse')?.getAnimations({ subtree: true }) ?? [];
+    await Promise.allSettled(moving.map(({ finished }) => finished));
+  });
 }

@@ -27,12 +27,12 @@ const wheels = file(
   }),
 );
 const asked = ['fit', '--wheels', wheels, '--pitch', '12.7', '--multiple', '2', '--details'];
-const detailsOf = (...options: string[]): Details =>
-  (answer(...options) as unknown as { details: Details }).details;
+const detailsOf = async (...options: string[]): Promise<Details> =>
+  ((await answer(...options)) as unknown as { details: Details }).details;
 
 describe('what stands behind a fit', () => {
-  it('wheels as fitted: two sprockets that grow with the pitch, by p / (2 sin(π / z)) (ISO 606)', () => {
-    const found = answer(...asked) as unknown as { effectivePitch: number; details: Details };
+  it('wheels as fitted: two sprockets that grow with the pitch, by p / (2 sin(π / z)) (ISO 606)', async () => {
+    const found = (await answer(...asked)) as unknown as { effectivePitch: number; details: Details };
     const { details, effectivePitch: p } = found;
     expect(details.wheels.map(({ id }) => id)).toEqual(['small', 'large']);
     details.wheels.forEach(({ radius }, i) =>
@@ -58,8 +58,8 @@ describe('what stands behind a fit', () => {
     );
   });
 
-  it('the pitch at every phase: their mean is that of the fit, and their spread its ripple', () => {
-    const found = answer(...asked) as unknown as {
+  it('the pitch at every phase: their mean is that of the fit, and their spread its ripple', async () => {
+    const found = (await answer(...asked)) as unknown as {
       effectivePitch: number;
       ripplePpm: number;
       details: Details;
@@ -76,8 +76,8 @@ describe('what stands behind a fit', () => {
     expect(pitches[phases / 2].travel).toBe(0.5);
   });
 
-  it('a span that hangs has its catenary, which runs through both contacts', () => {
-    const { spans } = detailsOf(...asked, '--hold', 'slack', '--slack', 'large');
+  it('a span that hangs has its catenary, which runs through both contacts', async () => {
+    const { spans } = await detailsOf(...asked, '--hold', 'slack', '--slack', 'large');
     const [taut, hanging] = spans;
     expect(taut.catenary).toBeNull();
     const { a, x0, y0, sag } = hanging.catenary!;
@@ -96,22 +96,30 @@ describe('what stands behind a fit', () => {
     expect(sag).toBeCloseTo(deep, 3);
   });
 
-  it('is said of a path without wheels too, and only when it is asked for', () => {
+  it('is said of a path without wheels too, and only when it is asked for', async () => {
     const line = ['fit', '--path', 'M0 0H100', '--pitch', '12'];
-    expect(detailsOf(...line, '--hold', 'pitch', '--details')).toEqual({
+    expect(await detailsOf(...line, '--hold', 'pitch', '--details')).toEqual({
       fittedLength: expect.closeTo(96, 9) as number,
       phases: 1,
       pitches: [],
       wheels: [],
       spans: [],
     });
-    expect(answer(...line)).not.toHaveProperty('details');
+    expect(await answer(...line)).not.toHaveProperty('details');
   });
 });
 
 describe('pins as numbers', () => {
-  it('each with its place along the path, the straight way to the next, and the phase', () => {
-    const placed = answer('place', '--path', 'M0 0H30V40', '--pitch', '10', '--phase', '2.25') as unknown as {
+  it('each with its place along the path, the straight way to the next, and the phase', async () => {
+    const placed = (await answer(
+      'place',
+      '--path',
+      'M0 0H30V40',
+      '--pitch',
+      '10',
+      '--phase',
+      '2.25',
+    )) as unknown as {
       phase: number;
       pins: [number, number][];
       arc: number[];
@@ -127,9 +135,9 @@ describe('pins as numbers', () => {
     });
   });
 
-  it('round a loop the last one has its chord to the first', () => {
+  it('round a loop the last one has its chord to the first', async () => {
     const circle = 'M50 0A50 50 0 0 1 -50 0A50 50 0 0 1 50 0Z';
-    const placed = answer('place', '--path', circle, '--pitch', '20') as unknown as {
+    const placed = (await answer('place', '--path', circle, '--pitch', '20')) as unknown as {
       count: number;
       arc: number[];
       chords: number[];

@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { answer, jobFile, run, wheels } from './program.testing';
 
 describe('fit', () => {
-  it('answers with the stated keys', () => {
-    const found = answer('fit', '--wheels', wheels, '--pitch', '12.7', '--multiple', '2');
+  it('answers with the stated keys', async () => {
+    const found = await answer('fit', '--wheels', wheels, '--pitch', '12.7', '--multiple', '2');
     expect(Object.keys(found)).toEqual([
       'length',
       'ideal',
@@ -20,49 +20,65 @@ describe('fit', () => {
     expect(found['effectivePitch']).toBeCloseTo(12.8744, 4);
   });
 
-  it('takes every option', () => {
+  it('takes every option', async () => {
     expect(
-      answer('fit', '--wheels', wheels, '--pitch', '12.7', '--hold', 'pitch', '--count', '90')['scale'],
+      (await answer('fit', '--wheels', wheels, '--pitch', '12.7', '--hold', 'pitch', '--count', '90'))[
+        'scale'
+      ],
     ).toBeCloseTo(394.581 / 400, 5);
     expect(
-      answer('fit', '--wheels', wheels, '--pitch', '12.7', '--hold', 'both', '--round', 'down'),
+      await answer('fit', '--wheels', wheels, '--pitch', '12.7', '--hold', 'both', '--round', 'down'),
     ).toMatchObject({ count: 90, closes: false });
     expect(
-      answer('fit', '--wheels', wheels, '--pitch', '12.7', '--round', 'up', '--multiple', '6')['count'],
+      (await answer('fit', '--wheels', wheels, '--pitch', '12.7', '--round', 'up', '--multiple', '6'))[
+        'count'
+      ],
     ).toBe(96);
-    expect(answer('fit', '--path', 'M0 0H100', '--pitch', '10', '--pieces', 'bending')).toMatchObject({
+    expect(await answer('fit', '--path', 'M0 0H100', '--pitch', '10', '--pieces', 'bending')).toMatchObject({
       count: 10,
       closes: true,
       ripplePpm: 0,
     });
   });
 
-  it('where links cannot pass: closes is false, with the places and the least radius', () => {
-    const found = answer('fit', '--path', 'M0 0H100L50 86.60254037844387Z', '--pitch', '10');
+  it('where links cannot pass: closes is false, with the places and the least radius', async () => {
+    const found = await answer('fit', '--path', 'M0 0H100L50 86.60254037844387Z', '--pitch', '10');
     expect(found).toMatchObject({ closes: false, count: 30, effectivePitch: null });
     const obstacles = found['obstacles'] as { s: number; leastRadius: number }[];
     expect(obstacles).toHaveLength(3);
     expect(obstacles[1].leastRadius).toBeCloseTo(10 / 3, 9);
   });
 
-  it('fits a job’s run as the job says', () => {
+  it('fits a job’s run as the job says', async () => {
     const job = jobFile('demo-coin-lift');
-    expect(answer('fit', '--job', job)).toMatchObject({ count: 90, closes: true, pitch: 12.7 });
-    expect(answer('fit', '--job', job, '--run', 'row', '--count', '92', '--multiple', '1')['count']).toBe(92);
-    expect(run('fit', '--job', job, '--run', 'ghost').error).toMatch(/no run “ghost”/);
+    expect(await answer('fit', '--job', job)).toMatchObject({ count: 90, closes: true, pitch: 12.7 });
+    expect(
+      (await answer('fit', '--job', job, '--run', 'row', '--count', '92', '--multiple', '1'))['count'],
+    ).toBe(92);
+    expect((await run('fit', '--job', job, '--run', 'ghost')).error).toMatch(/no run “ghost”/);
   });
 });
 
 describe('a wheel that moves', () => {
-  it('90 links round 17 and 38 teeth: the wheel comes nearer, to 394.581 mm', () => {
-    const found = answer('fit', '--wheels', wheels, '--pitch', '12.7', '--count', '90', '--tension', '2,1,0');
+  it('90 links round 17 and 38 teeth: the wheel comes nearer, to 394.581 mm', async () => {
+    const found = await answer(
+      'fit',
+      '--wheels',
+      wheels,
+      '--pitch',
+      '12.7',
+      '--count',
+      '90',
+      '--tension',
+      '2,1,0',
+    );
     expect(400 + (found['travel'] as number)).toBeCloseTo(394.581, 3);
     expect(found['effectivePitch']).toBeCloseTo(12.7, 9);
     expect(found['closes']).toBe(true);
   });
 
-  it('what the counts about it would cost', () => {
-    const found = answer(
+  it('what the counts about it would cost', async () => {
+    const found = await answer(
       'fit',
       '--wheels',
       wheels,
@@ -96,16 +112,26 @@ describe('a wheel that moves', () => {
     [['--tension', '2,1,0,5,-5'], /is none/],
     [['--hold', 'wheel'], /Say which wheel may move/],
     [['--tension', '2,1,0,-1,1', '--count', '80'], /cannot make room for 80/],
-  ])('%j is refused', (options, message) => {
-    const { status, error } = run('fit', '--wheels', wheels, '--pitch', '12.7', ...options);
+  ])('%j is refused', async (options, message) => {
+    const { status, error } = await run('fit', '--wheels', wheels, '--pitch', '12.7', ...options);
     expect(status).toBe(2);
     expect(error).toMatch(message);
   });
 });
 
 describe('slack that hangs', () => {
-  it('takes the next even count up, and tells how deep the span hangs', () => {
-    const found = answer('fit', '--wheels', wheels, '--pitch', '12.7', '--multiple', '2', '--slack', '2');
+  it('takes the next even count up, and tells how deep the span hangs', async () => {
+    const found = await answer(
+      'fit',
+      '--wheels',
+      wheels,
+      '--pitch',
+      '12.7',
+      '--multiple',
+      '2',
+      '--slack',
+      '2',
+    );
     // 90.85 would fit taut: 92 are 1.15 pitches longer, by the handbook's length in pitches.
     expect([found['count'], found['closes']]).toEqual([92, true]);
     expect(Math.abs((found['spare'] as number) / 12.7 - (92 - 90.85))).toBeLessThan(0.02);
@@ -113,8 +139,8 @@ describe('slack that hangs', () => {
     expect(found['sag']).toBeGreaterThan(found['spare'] as number);
   });
 
-  it('says which span there is none of', () => {
-    expect(run('fit', '--wheels', wheels, '--pitch', '12.7', '--slack', '9').error).toMatch(
+  it('says which span there is none of', async () => {
+    expect((await run('fit', '--wheels', wheels, '--pitch', '12.7', '--slack', '9')).error).toMatch(
       /leaves the wheel/,
     );
   });
@@ -125,8 +151,8 @@ describe('a tolerance', () => {
   // 1.83 % less, both by hand for pieces that bend.
   const circle = ['--path', 'M50 0A50 50 0 1 1 -50 0A50 50 0 1 1 50 0Z', '--pitch', '10'];
 
-  it('says whether the pitch is near enough, of every candidate', () => {
-    const found = answer(
+  it('says whether the pitch is near enough, of every candidate', async () => {
+    const found = await answer(
       'fit',
       ...circle,
       ...['--pieces', 'bending', '--candidates', '3', '--tolerance', '1.5'],
@@ -138,17 +164,17 @@ describe('a tolerance', () => {
       [31, true],
       [32, false],
     ]);
-    expect(answer('fit', ...circle, '--pieces', 'bending', '--tolerance', '1.3')['withinTolerance']).toBe(
-      false,
-    );
+    expect(
+      (await answer('fit', ...circle, '--pieces', 'bending', '--tolerance', '1.3'))['withinTolerance'],
+    ).toBe(false);
   });
 
-  it('is not spoken of where none is given', () => {
-    expect(answer('fit', ...circle)).not.toHaveProperty('withinTolerance');
+  it('is not spoken of where none is given', async () => {
+    expect(await answer('fit', ...circle)).not.toHaveProperty('withinTolerance');
   });
 
-  it.each(['0', '-1', '101'])('of %s %% is refused, with what to do', (percent) => {
-    const { status, error } = run('fit', ...circle, '--tolerance', percent);
+  it.each(['0', '-1', '101'])('of %s %% is refused, with what to do', async (percent) => {
+    const { status, error } = await run('fit', ...circle, '--tolerance', percent);
     expect(status).toBe(2);
     expect(error).toMatch(/more than 0 % and at most 100 %.*let the path or a wheel give way/);
   });

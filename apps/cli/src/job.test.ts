@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { answer, file, jobFile, run } from './program.testing';
 
 describe('parts and places of a job', () => {
-  it('the coin lift by hand: 45 inner, 30 outer, 15 with a cup, 90 pins, 0.7 kg a metre', () => {
-    expect(answer('parts', '--job', jobFile('demo-coin-lift'))).toEqual({
+  it('the coin lift by hand: 45 inner, 30 outer, 15 with a cup, 90 pins, 0.7 kg a metre', async () => {
+    expect(await answer('parts', '--job', jobFile('demo-coin-lift'))).toEqual({
       pieces: [
         { piece: 'Inner link', count: 45, mass: expect.closeTo(0.7 * 12.7 * 45, 9) as number },
         { piece: 'Outer link', count: 30, mass: expect.closeTo(0.7 * 12.7 * 30, 9) as number },
@@ -18,21 +18,21 @@ describe('parts and places of a job', () => {
     });
   });
 
-  it('every place of a run with what put it there', () => {
-    const found = answer('places', '--job', jobFile('demo-prize-carousel'), '--run', 'prizes');
+  it('every place of a run with what put it there', async () => {
+    const found = await answer('places', '--job', jobFile('demo-prize-carousel'), '--run', 'prizes');
     const places = found['places'] as { place: number; piece: string; by: string; leftOut: boolean }[];
     expect(places[0]).toMatchObject({ place: 1, piece: 'Fish', by: 'handed out', leftOut: false });
     expect(places.filter(({ leftOut }) => leftOut).map(({ place }) => place)).toEqual([15, 16, 17]);
-    expect(answer('places', '--job', jobFile('demo-lamp-festoon'))['rules']).toEqual([
+    expect((await answer('places', '--job', jobFile('demo-lamp-festoon')))['rules']).toEqual([
       { matched: 5, taken: 5, spots: null },
       { matched: 1, taken: 1, spots: null },
       { matched: 1, taken: 1, spots: null },
     ]);
   });
 
-  it('without a job, or with a run that is not there, says so in one line', () => {
-    expect(run('parts')).toEqual({ status: 2, out: '', error: 'Give the job: --job FILE.' });
-    expect(run('places', '--job', jobFile('demo-coin-lift'), '--run', 'ghost').error).toBe(
+  it('without a job, or with a run that is not there, says so in one line', async () => {
+    expect(await run('parts')).toEqual({ status: 2, out: '', error: 'Give the job: --job FILE.' });
+    expect((await run('places', '--job', jobFile('demo-coin-lift'), '--run', 'ghost')).error).toBe(
       'This job has no run “ghost”.',
     );
   });
@@ -45,9 +45,9 @@ describe('check', () => {
     return file(name, JSON.stringify(lift));
   };
 
-  it('a good job has no findings, and status 0', () => {
+  it('a good job has no findings, and status 0', async () => {
     expect(
-      answer(
+      await answer(
         'check',
         '--job',
         job('good.json', () => undefined),
@@ -55,8 +55,8 @@ describe('check', () => {
     ).toEqual({ findings: [] });
   });
 
-  it('a warning is told and is no failure; an error is status 1', () => {
-    const odd = run(
+  it('a warning is told and is no failure; an error is status 1', async () => {
+    const odd = await run(
       'check',
       '--job',
       job('odd.json', (j) => (j.runs[0].fit = { ...j.runs[0].fit, multiple: 1, count: 91 })),
@@ -72,7 +72,7 @@ describe('check', () => {
       j.wheels = [];
       j.paths = [{ kind: 'outline', id: 'loop', name: 'Triangle', data: 'M0 0L300 0L150 259.8Z' }];
     });
-    const { status, out, error } = run('check', '--job', triangle);
+    const { status, out, error } = await run('check', '--job', triangle);
     expect([status, error]).toEqual([1, '']);
     const corners = (JSON.parse(out) as { findings: { kind: string; at: number; size: number }[] }).findings;
     expect(corners.map(({ kind }) => kind)).toEqual(['cannot-pass', 'cannot-pass', 'cannot-pass']);
@@ -80,8 +80,8 @@ describe('check', () => {
     for (const { size } of corners) expect(size).toBeCloseTo((12.7 * 0.5) / 1.5, 2);
   });
 
-  it('a run that cannot be fitted at all is a finding of it', () => {
-    const broken = run(
+  it('a run that cannot be fitted at all is a finding of it', async () => {
+    const broken = await run(
       'check',
       '--job',
       job('broken.json', (j) => (j.wheels[1].x = 60)),

@@ -1,6 +1,6 @@
 import { runProgram } from './program';
 
-process.exitCode = runProgram(process.argv.slice(2), {
+process.exitCode = await runProgram(process.argv.slice(2), {
   out: (text) => process.stdout.write(`${text}\n`),
   error: (text) => process.stderr.write(`${text}\n`),
 });

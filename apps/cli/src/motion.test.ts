@@ -7,14 +7,14 @@ interface Frame {
   readonly runs: { id: string; pins: [number, number][]; angles: number[] }[];
   readonly wheels: { id: string; angle: number }[];
 }
-const frameOf = (job: string, frame: number): Frame =>
-  answer('place', '--job', jobFile(job), '--frame', String(frame)) as unknown as Frame;
+const frameOf = async (job: string, frame: number): Promise<Frame> =>
+  (await answer('place', '--job', jobFile(job), '--frame', String(frame))) as unknown as Frame;
 
 describe('a job at a frame of its loop', () => {
   it.each(demoJobs().map(({ id, job }) => [id, job.motion.frames] as const))(
     '%s: the frame after the last is the first',
-    (id, frames) => {
-      const [first, after] = [frameOf(id, 0), frameOf(id, frames)];
+    async (id, frames) => {
+      const [first, after] = [await frameOf(id, 0), await frameOf(id, frames)];
       // Every link has moved on by whole repeats: the same places are taken, by the links behind.
       const key = ([x, y]: [number, number]): string => `${Math.round(x * 1e6)} ${Math.round(y * 1e6)}`;
       first.runs.forEach(({ pins }, i) => {
@@ -27,8 +27,8 @@ describe('a job at a frame of its loop', () => {
     },
   );
 
-  it('gives the angle of every piece from its pins, and of every wheel', () => {
-    const { runs, wheels } = frameOf('demo-coin-lift', 7);
+  it('gives the angle of every piece from its pins, and of every wheel', async () => {
+    const { runs, wheels } = await frameOf('demo-coin-lift', 7);
     const [{ pins, angles }] = runs;
     expect(angles).toHaveLength(90);
     const [a, b] = [pins[89], pins[0]];
@@ -36,14 +36,14 @@ describe('a job at a frame of its loop', () => {
     expect(wheels.map(({ id }) => id)).toEqual(['drive', 'head', 'idler']);
   });
 
-  it('gives anchors, springs and measures of a machine: the slider by its closed form', () => {
-    const at = frameOf('demo-arcade-drive', 33) as unknown as {
+  it('gives anchors, springs and measures of a machine: the slider by its closed form', async () => {
+    const at = (await frameOf('demo-arcade-drive', 33)) as unknown as {
       wheels: { id: string; angle: number }[];
       anchors: { id: string; x: number; y: number }[];
       springs: { id: string; from: number[]; to: number[]; length: number; ratio: number; force: number }[];
       measures: { id: string; value: number }[];
     };
-    const start = frameOf('demo-arcade-drive', 0);
+    const start = await frameOf('demo-arcade-drive', 0);
     const turned = (id: string): number =>
       (at.wheels.find((w) => w.id === id)?.angle ?? NaN) -
       (start.wheels.find((w) => w.id === id)?.angle ?? NaN);
@@ -61,14 +61,16 @@ describe('a job at a frame of its loop', () => {
     expect(at.measures).toEqual([{ id: 'lift-of-plate', value: spring.length }]);
   });
 
-  it('says what is no frame', () => {
-    expect(run('place', '--job', jobFile('demo-coin-lift'), '--frame', '1.5').error).toMatch(/no frame 1\.5/);
+  it('says what is no frame', async () => {
+    expect((await run('place', '--job', jobFile('demo-coin-lift'), '--frame', '1.5')).error).toMatch(
+      /no frame 1\.5/,
+    );
   });
 });
 
 describe('the loop of a job', () => {
-  it('18 links in five seconds: their speed, and how the sprockets turn (v = z p n)', () => {
-    const { seconds, runs } = answer('motion', '--job', jobFile('demo-coin-lift')) as {
+  it('18 links in five seconds: their speed, and how the sprockets turn (v = z p n)', async () => {
+    const { seconds, runs } = (await answer('motion', '--job', jobFile('demo-coin-lift'))) as {
       seconds: number;
       runs: Record<string, unknown>[];
     };
@@ -82,8 +84,8 @@ describe('the loop of a job', () => {
     expect([lift['allBack'], lift['lapsUntilBack']]).toEqual([6 * 17 * 19, (6 * 17 * 19) / 90]);
   });
 
-  it('of a machine: what drives what and at which ratio, springs, and nothing to warn of', () => {
-    const { runs, ties, warnings } = answer('motion', '--job', jobFile('demo-arcade-drive')) as {
+  it('of a machine: what drives what and at which ratio, springs, and nothing to warn of', async () => {
+    const { runs, ties, warnings } = (await answer('motion', '--job', jobFile('demo-arcade-drive'))) as {
       runs: { id: string; travel: number; drivenBy: string | null; ratio: number; seamless: boolean }[];
       ties: { id: string; shortest: number; longest: number; free?: number; solid?: number; rate?: number }[];
       warnings: unknown[];
@@ -103,38 +105,38 @@ describe('the loop of a job', () => {
     expect(warnings).toEqual([]);
   });
 
-  it('refuses a rod that is too short, a ring of drives and an absurd loop in words', () => {
+  it('refuses a rod that is too short, a ring of drives and an absurd loop in words', async () => {
     const { job } = demoJobs().find(({ id }) => id === 'demo-arcade-drive')!;
-    const wrong = (change: (copy: typeof job) => void): string => {
+    const wrong = async (change: (copy: typeof job) => void): Promise<string> => {
       const copy = structuredClone(job);
       change(copy);
-      return run('place', '--job', jobFile(copy), '--frame', '0').error;
+      return (await run('place', '--job', jobFile(copy), '--frame', '0')).error;
     };
-    expect(wrong((copy) => Object.assign(copy.anchors![0].on, { rod: 12 }))).toMatch(
+    expect(await wrong((copy) => Object.assign(copy.anchors![0].on, { rod: 12 }))).toMatch(
       /rod of 12 mm is too short/,
     );
     expect(
-      wrong(
+      await wrong(
         (copy) =>
           (copy.motion.drives[0].train = { by: 'beads', wheel: 'capstan', own: 'motor', gears: null }),
       ),
     ).toMatch(/drive each other in a ring/);
-    expect(wrong((copy) => (copy.motion.frames = 0))).toMatch(/motion\.frames/);
-    expect(wrong((copy) => (copy.motion.framesPerSecond = 1e9))).toMatch(/motion\.framesPerSecond/);
+    expect(await wrong((copy) => (copy.motion.frames = 0))).toMatch(/motion\.frames/);
+    expect(await wrong((copy) => (copy.motion.framesPerSecond = 1e9))).toMatch(/motion\.framesPerSecond/);
   });
 
-  it('warns of a seam and of what cannot be read', () => {
+  it('warns of a seam and of what cannot be read', async () => {
     const { job } = demoJobs().find(({ id }) => id === 'demo-coin-lift')!;
-    const warned = (pitches: number): string =>
+    const warned = async (pitches: number): Promise<string> =>
       JSON.stringify(
-        answer(
+        await answer(
           'motion',
           '--job',
           jobFile({ ...job, motion: { ...job.motion, drives: [{ run: 'row', pitches }] } }),
         ),
       );
-    expect(warned(7)).toMatch(/has a seam: the row looks as it did after 6 links only, and travels 7/);
-    expect(warned(180)).toMatch(
+    expect(await warned(7)).toMatch(/has a seam: the row looks as it did after 6 links only, and travels 7/);
+    expect(await warned(180)).toMatch(
       /moves it by 0\.75 of what repeats to the eye \(2 links\), so it seems to run backwards/,
     );
   });

@@ -9,6 +9,7 @@ import {
   type PathStretch,
   type Vec,
 } from '@coin-relay/core';
+import { SOLID_FILES, type AskedSolid, type SolidFile } from '@coin-relay/answers';
 import { DRAWING_LIMITS, type DrawingFormat } from '@coin-relay/formats';
 import type { AlsoAsked, GivenSource } from '@coin-relay/model';
 
@@ -49,6 +50,7 @@ export interface Options {
   readonly as?: string;
   readonly withPath?: boolean;
   readonly out?: string;
+  readonly piece?: string;
 }
 
 export interface HangOptions {
@@ -77,6 +79,34 @@ export function jobOf({ job }: Options): unknown {
   if (job === undefined)
     throw new RelayError('request-invalid', 'Give the job: --job FILE.', { field: 'job' });
   return readJson(job);
+}
+
+/** The piece whose solid is asked for. */
+export function solidOf({ piece, job, tolerance }: Options): AskedSolid {
+  if (piece === undefined) {
+    throw new RelayError(
+      'request-invalid',
+      'Give the piece: --piece CATALOGUE_ENTRY, or --job FILE --piece ID.',
+      {
+        field: 'piece',
+      },
+    );
+  }
+  const asked = { piece, tolerance: numberOf('tolerance', tolerance) };
+  return job === undefined ? asked : { ...asked, job: readJson(job) };
+}
+
+/** What a solid is written as: its file says it by its ending. */
+export function solidFileOf(file: string): SolidFile {
+  const found = SOLID_FILES.find((ending) => file.toLowerCase().endsWith(`.${ending}`));
+  if (!found) {
+    throw new RelayError(
+      'request-invalid',
+      `A solid is written as ${SOLID_FILES.map((ending) => `.${ending}`).join(', ')}: end the name of the file so.`,
+      { field: 'out' },
+    );
+  }
+  return found;
 }
 
 /** The parts of a fit's request that were typed. */
@@ -291,9 +321,9 @@ function readText(file: string): string {
 }
 
 /** Writes a file. @throws RelayError file-broken where it cannot be written */
-export function writeText(file: string, text: string): void {
+export function writeOut(file: string, content: string | Uint8Array): void {
   try {
-    writeFileSync(file, text);
+    writeFileSync(file, content);
   } catch (error) {
     const { code } = error as NodeJS.ErrnoException;
     throw new RelayError('file-broken', `${file} cannot be written${code ? ` (${code})` : ''}.`);

@@ -42,8 +42,8 @@ describe('bad input: one line on the error output, status 2, nothing on stdout',
     [['measure', '--csv', bomb], /no points/],
     [['dance'], /unknown command/],
     [['fit', '--tempo', '3'], /unknown option/],
-  ])('%j', (argv, message) => {
-    const { status, out, error } = run(...argv);
+  ])('%j', async (argv, message) => {
+    const { status, out, error } = await run(...argv);
     expect(status).toBe(2);
     expect(out).toBe('');
     expect(error).toMatch(message);
@@ -52,8 +52,8 @@ describe('bad input: one line on the error output, status 2, nothing on stdout',
 });
 
 describe('a curve whose handle has no length', () => {
-  it('is placed with finite numbers: every pin of it', () => {
-    const { status, out } = run('place', '--path', 'M0 0C0 0 30 40 60 0', '--pitch', '20');
+  it('is placed with finite numbers: every pin of it', async () => {
+    const { status, out } = await run('place', '--path', 'M0 0C0 0 30 40 60 0', '--pitch', '20');
     expect(status).toBe(0);
     const { pins } = JSON.parse(out) as { pins: [number | null, number | null][] };
     expect(pins.length).toBeGreaterThan(3);
@@ -61,8 +61,8 @@ describe('a curve whose handle has no length', () => {
     expect(pins[0]).toEqual([0, 0]);
   });
 
-  it('and one that is the line between its ends has no tightest bend', () => {
-    const { out } = run('measure', '--path', 'M0 0C0 0 93.1 37.7 93.1 37.7');
+  it('and one that is the line between its ends has no tightest bend', async () => {
+    const { out } = await run('measure', '--path', 'M0 0C0 0 93.1 37.7 93.1 37.7');
     expect(JSON.parse(out)).toMatchObject({ minRadius: null, corners: 0 });
   });
 });

@@ -21,16 +21,16 @@ export const jobFile = (job: Job | string): string =>
     : file('job.json', JSON.stringify(job));
 
 /** Runs the program as the shell would. */
-export const run = (...argv: string[]): { status: number; out: string; error: string } => {
+export const run = async (...argv: string[]): Promise<{ status: number; out: string; error: string }> => {
   let out = '';
   let error = '';
-  const status = runProgram(argv, { out: (text) => (out += text), error: (text) => (error += text) });
+  const status = await runProgram(argv, { out: (text) => (out += text), error: (text) => (error += text) });
   return { status, out, error };
 };
 
 /** The answer of a run that has to succeed. */
-export const answer = (...argv: string[]): Record<string, unknown> => {
-  const { status, out, error } = run(...argv);
+export const answer = async (...argv: string[]): Promise<Record<string, unknown>> => {
+  const { status, out, error } = await run(...argv);
   expect([status, error]).toEqual([0, '']);
   return JSON.parse(out) as Record<string, unknown>;
 };

@@ -11,6 +11,8 @@ import {
   partsAnswer,
   placeAnswer,
   placesAnswer,
+  solidAnswer,
+  solidFile,
 } from '@coin-relay/answers';
 import { EXPORTS } from '@coin-relay/formats';
 import { Command, CommanderError } from 'commander';
@@ -23,7 +25,9 @@ import {
   pointOf,
   requestOf,
   sourceOf,
-  writeText,
+  solidFileOf,
+  solidOf,
+  writeOut,
   type HangOptions,
   type Options,
 } from './options';
@@ -45,9 +49,9 @@ class FoundErrors extends Error {}
  * @param argv the arguments after the program's name
  * @returns the exit status: 0, 1 where a check found errors, or 2 with one line on the error output
  */
-export function runProgram(argv: readonly string[], output: Output): number {
+export async function runProgram(argv: readonly string[], output: Output): Promise<number> {
   try {
-    makeProgram(output).parse(argv, { from: 'user' });
+    await makeProgram(output).parseAsync(argv, { from: 'user' });
     return 0;
   } catch (error) {
     if (error instanceof FoundErrors) return ERRORS_FOUND;
@@ -152,9 +156,24 @@ function makeProgram(output: Output): Command {
       path: options.withPath,
     });
     if (options.out === undefined) output.out(text.trimEnd());
-    else writeText(options.out, text);
+    else writeOut(options.out, text);
     for (const words of leftOut) output.error(oneLine(words));
   });
+  program
+    .command('solid')
+    .description('a piece as a closed solid: its triangles, volume, area and box; all of it in mm')
+    .option(
+      '--piece <entry>',
+      'a line of the catalogue (ENTRY, or ENTRY/PIECE), or the id of a piece of the job',
+    )
+    .option('--job <file>', 'a Coin Relay job')
+    .option('--tolerance <mm>', 'how far chords may stray from what is round', '0.02')
+    .option('--out <file>', 'where to write it: .stl, .obj or .glb')
+    .action(async (options: Options) => {
+      const asked = solidOf(options);
+      if (options.out !== undefined) writeOut(options.out, await solidFile(asked, solidFileOf(options.out)));
+      answer(solidAnswer(asked));
+    });
   return program;
 }
 

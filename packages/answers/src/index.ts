@@ -2,5 +2,6 @@ export * from './answers';
 export * from './check-answer';
 export * from './motion-answers';
 export * from './set-out-answers';
+export * from './solid-answer';
 export * from './questions';
 export * from './export-answer';

@@ -26,10 +26,42 @@ export function ringsOf(d: string, tolerance: number): Ring[] {
 /** Turns rings so that what is solid between them lies to the left of each. */
 export function nested(rings: readonly Ring[]): Ring[] {
   return rings.map((ring) => {
-    const depth = rings.filter((other) => other !== ring && isWithin(other, ring[0], ring[1])).length;
+    const depth = rings.filter((other) => other !== ring && isWithin(other, ...middleOf(ring))).length;
     return ringArea(ring) > 0 === (depth % 2 === 0) ? ring : reversed(ring);
   });
 }
+
+/** Rings by the body they bound: each outer one with the holes in it. What only touches another body stays apart from it. */
+export function bodiesOf(rings: readonly Ring[]): Ring[][] {
+  const outer = rings.filter((ring) => ringArea(ring) > 0);
+  const around = (hole: Ring): Ring | undefined =>
+    outer
+      .filter((ring) => isWithin(ring, ...middleOf(hole)))
+      .reduce<Ring | undefined>(
+        (best, ring) => (!best || ringArea(ring) < ringArea(best) ? ring : best),
+        undefined,
+      );
+  const holes = rings.filter((ring) => ringArea(ring) <= 0).map((hole) => ({ hole, of: around(hole) }));
+  return outer.map((ring) => [ring, ...holes.filter(({ of }) => of === ring).map(({ hole }) => hole)]);
+}
+
+/** A ring that comes back to a corner of its own, as rings that do not. */
+export function untouching(ring: Ring): Ring[] {
+  const seen = new Map<string, number>();
+  for (let i = 0; i < ring.length; i += 2) {
+    const key = `${ring[i]} ${ring[i + 1]}`;
+    const before = seen.get(key);
+    if (before !== undefined) {
+      const rest = Float64Array.from([...ring.subarray(0, before), ...ring.subarray(i)]);
+      return [...untouching(ring.slice(before, i)), ...untouching(rest)];
+    }
+    seen.set(key, i);
+  }
+  return [ring];
+}
+
+/** A place on the first side of a ring: unlike its corners it is on no other ring. */
+const middleOf = (ring: Ring): [number, number] => [(ring[0] + ring[2]) / 2, (ring[1] + ring[3]) / 2];
 
 /** The area a ring goes round, mm²; negative where it runs clockwise. */
 export function ringArea(ring: Ring): number {

@@ -1,5 +1,14 @@
-import { nested, ringArea, extrude, ringsOf, type Ring } from '@coin-relay/core/solid';
-import { ClipType, FillRule, PathsD, booleanOpD } from 'clipper2-ts';
+import {
+  bodiesOf,
+  extrude,
+  joinMeshes,
+  nested,
+  ringArea,
+  ringsOf,
+  untouching,
+  type Ring,
+} from '@coin-relay/core/solid';
+import { booleanOpD, ClipType, FillRule, type PathsD } from 'clipper2-ts';
 import type { MakeSolid, SolidPart } from '../../solid/solid';
 import { ownFigure } from './figure';
 import type { Own } from './piece';
@@ -15,9 +24,11 @@ export const ownSolid: MakeSolid<Own> = (piece, span, tolerance) => {
   const half = (piece.pitch * THICK) / 2;
   const solids = parts.flatMap(({ d, fill }, i): SolidPart[] => {
     if (fill === null) return [];
-    const rings = withoutCrossings(ringsOf(d, tolerance));
     const thick = half * (1 + STEP * i);
-    return rings.length === 0 ? [] : [{ mesh: extrude(rings, -thick, thick, half * 0.15), material: fill }];
+    const bodies = bodiesOf(withoutCrossings(ringsOf(d, tolerance)));
+    if (bodies.length === 0) return [];
+    const plates = bodies.map((rings) => extrude(rings, -thick, thick, half * 0.15));
+    return [{ mesh: joinMeshes(plates), material: fill }];
   });
   return { main, parts: solids };
 };
@@ -28,6 +39,6 @@ function withoutCrossings(rings: readonly Ring[]): Ring[] {
     Array.from({ length: ring.length / 2 }, (_, i) => ({ x: ring[2 * i], y: ring[2 * i + 1] })),
   );
   const clean = booleanOpD(ClipType.Union, paths, null, FillRule.EvenOdd, 4);
-  const flat = clean.map((path) => Float64Array.from(path.flatMap(({ x, y }) => [x, y])));
+  const flat = clean.flatMap((path) => untouching(Float64Array.from(path.flatMap(({ x, y }) => [x, y]))));
   return nested(flat.filter((ring) => ring.length >= 6 && Math.abs(ringArea(ring)) > 1e-6));
 }

@@ -1,0 +1,97 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { answer, file, jobFile, run } from './program.testing';
+
+/** A job with a piece whose outline crosses itself. */
+function withKnot(material: string | null): string {
+  const path = jobFile('demo-coin-lift');
+  const job = JSON.parse(readFileSync(path, 'utf8')) as { pieces: object[] };
+  job.pieces.push({
+    family: 'own',
+    id: 'knot',
+    name: 'Knot',
+    pitch: 20,
+    source: '',
+    pins: { from: { x: 0, y: 0 }, to: { x: 20, y: 0 } },
+    outline: [{ data: 'M0 -5L20 5L20 -5L0 5Z', material, line: true }],
+  });
+  writeFileSync(path, JSON.stringify(job));
+  return path;
+}
+
+describe('solid', () => {
+  it('counts and weighs a line of the catalogue: a round link, by its closed form', async () => {
+    const found = await answer('solid', '--piece', 'round-DIN766-8', '--tolerance', '0.005');
+    // Wire 8, pitch 24, width from the table of DIN 766: (π d² / 4)(π (b − d) + 2 (p + 2 d − b)), Pappus.
+    const [, y0, , , y1] = found['bounds'] as number[];
+    const [d, p, b] = [8, 24, y1 - y0];
+    const exact = ((Math.PI * d * d) / 4) * (Math.PI * (b - d) + 2 * (p + 2 * d - b));
+    expect((found['volume'] as number) / exact).toBeCloseTo(1, 2);
+    expect(found).toMatchObject({ openEdges: 0, euler: 0 });
+    expect(Object.keys(found).sort()).toEqual(
+      ['area', 'bounds', 'euler', 'openEdges', 'triangles', 'vertices', 'volume'].sort(),
+    );
+  });
+
+  it('a coarser tolerance makes fewer triangles, and says less volume', async () => {
+    const [fine, coarse] = [
+      await answer('solid', '--piece', 'bead-ball'),
+      await answer('solid', '--piece', 'bead-ball', '--tolerance', '0.5'),
+    ];
+    expect(coarse['triangles']).toBeLessThan((fine['triangles'] as number) / 3);
+    expect(coarse['volume']).toBeLessThan(fine['volume'] as number);
+  });
+
+  it('names one of several pieces of an entry; its plates, rollers and pins count together', async () => {
+    const inner = await answer('solid', '--piece', 'chain-08B/inner');
+    const outer = await answer('solid', '--piece', 'chain-08B/outer');
+    // Two plates of two bores (−2 each); with two rollers of one bore (0 each), or with two pins (2 each).
+    expect([inner['euler'], outer['euler']]).toEqual([-4, 0]);
+    expect(await answer('solid', '--piece', 'chain-08B')).toEqual(inner);
+  });
+
+  it('takes a piece of a job', async () => {
+    const found = await answer('solid', '--job', jobFile('demo-coin-lift'), '--piece', 'carrier');
+    expect(found).toMatchObject({ openEdges: 0 });
+    expect(found['volume']).toBeGreaterThan(0);
+  });
+
+  it.each(['stl', 'obj', 'glb'])('writes %s, and answers the same', async (ending) => {
+    const path = file(`link.${ending}`, '');
+    const found = await answer('solid', '--piece', 'plank', '--out', path);
+    expect(found).toEqual(await answer('solid', '--piece', 'plank'));
+    const bytes = readFileSync(path);
+    expect(bytes.length).toBeGreaterThan(500);
+    if (ending === 'stl') expect(bytes.readUInt32LE(80)).toBe(found['triangles']);
+    if (ending === 'obj') expect(bytes.toString().match(/^f /gm)).toHaveLength(found['triangles'] as number);
+    if (ending === 'glb') expect(bytes.toString('latin1', 0, 4)).toBe('glTF');
+  });
+
+  it.each([
+    [['solid'], /Give the piece/],
+    [['solid', '--piece', 'chain-99Z'], /nothing “chain-99Z” in the catalogue/],
+    [['solid', '--piece', 'chain-08B/middle'], /no piece “middle”. There is inner, outer/],
+    [['solid', '--piece', 'plank', '--tolerance', '0'], /tolerance from 0.0005 to 10 mm/],
+    [['solid', '--piece', 'plank', '--tolerance', 'fine'], /tolerance/],
+    [['solid', '--piece', 'plank', '--out', 'plank.step'], /\.stl, \.obj, \.glb/],
+  ])('%j is refused in words', async (argv, words) => {
+    const { status, out, error } = await run(...argv);
+    expect([status, out]).toEqual([2, '']);
+    expect(error).toMatch(words);
+  });
+
+  it('a piece whose outline crosses itself is made of what is filled', async () => {
+    const path = withKnot('brass');
+    // Two triangles of 10 by 10 over 2 in plan.
+    const { openEdges, volume } = await answer('solid', '--job', path, '--piece', 'knot');
+    expect(openEdges).toBe(0);
+    expect(volume).toBeGreaterThan(0);
+    expect(volume).toBeLessThan(100 * 20 * 0.12);
+  });
+
+  it('a piece of lines alone has no body, and says so', async () => {
+    const { status, error } = await run('solid', '--job', withKnot(null), '--piece', 'knot');
+    expect(status).toBe(2);
+    expect(error).toMatch(/“Knot” has no outline that is filled/);
+  });
+});

@@ -1,0 +1,113 @@
+import { RelayError } from '@coin-relay/core';
+import { joinMeshes, measureMesh, type Mesh, type SolidMeasures } from '@coin-relay/core/solid';
+import { writeGlb, writeObj, writeStl } from '@coin-relay/formats/solid';
+import { colourOf } from '@coin-relay/scene';
+import {
+  CATALOGUE,
+  findEntry,
+  MATERIALS,
+  materialsOf,
+  parseJob,
+  type JobPiece,
+  type Material,
+} from '@coin-relay/model';
+import { pieceSolid, SOLID_TOLERANCE } from '@coin-relay/model/solid';
+
+/** What a solid is asked of: a line of the catalogue (ENTRY, or ENTRY/PIECE where it has several), or a piece of a job. */
+export interface AskedSolid {
+  readonly piece: string;
+  /** The job it is a piece of; of the catalogue where there is none. */
+  readonly job?: unknown;
+  /** How far chords may stray from what is round, mm. */
+  readonly tolerance?: number;
+}
+
+/** Finest and coarsest tolerance that solids are made with, mm. */
+const TOLERANCES = { least: 0.0005, most: 10 } as const;
+
+/** The files that solids are written as, by their endings. */
+export const SOLID_FILES = ['stl', 'obj', 'glb'] as const;
+export type SolidFile = (typeof SOLID_FILES)[number];
+
+/**
+ * The solid of a piece as made: counted and weighed, all its bodies together.
+ * @throws RelayError request-invalid, solid-invalid, solid-too-large
+ */
+export function solidAnswer(asked: AskedSolid): SolidMeasures {
+  const { parts } = madeOf(asked);
+  return measureMesh(joinMeshes(parts.map(({ mesh }) => mesh)));
+}
+
+/**
+ * The same as a file.
+ * @throws RelayError request-invalid, solid-invalid, solid-too-large
+ */
+export async function solidFile(asked: AskedSolid, as: SolidFile): Promise<string | Uint8Array> {
+  const { piece, parts } = madeOf(asked);
+  if (as === 'stl') return writeStl(joinMeshes(parts.map(({ mesh }) => mesh)), piece.name);
+  const named = parts.map((part) => ({ ...part, name: piece.name }));
+  return as === 'obj' ? writeObj(named, piece.name) : writeGlb(named, piece.name);
+}
+
+interface MadeSolid {
+  readonly piece: JobPiece;
+  readonly parts: readonly { readonly mesh: Mesh; readonly material: string; readonly colour: string }[];
+}
+
+function madeOf({ piece: name, job, tolerance = SOLID_TOLERANCE }: AskedSolid): MadeSolid {
+  if (!(tolerance >= TOLERANCES.least && tolerance <= TOLERANCES.most)) {
+    throw new RelayError(
+      'request-invalid',
+      `A solid is made to a tolerance from ${TOLERANCES.least} to ${TOLERANCES.most} mm.`,
+      { field: 'tolerance' },
+    );
+  }
+  const { piece, materials } = job === undefined ? ofCatalogue(name) : ofJob(job, name);
+  const { parts } = pieceSolid(piece, piece.pitch, tolerance);
+  if (parts.length === 0) {
+    throw new RelayError(
+      'solid-invalid',
+      `“${piece.name}” has no outline that is filled, so it has no body. Give one of its outlines a material.`,
+    );
+  }
+  return {
+    piece,
+    parts: parts.map(({ mesh, material }) => ({ mesh, material, colour: colourOf(materials, material) })),
+  };
+}
+
+interface FoundPiece {
+  readonly piece: JobPiece;
+  readonly materials: readonly Material[];
+}
+
+function ofCatalogue(name: string): FoundPiece {
+  const [id, kind] = name.split('/');
+  const entry = findEntry(id);
+  if (!entry) {
+    const near = CATALOGUE.filter((other) => other.id.includes(id) || other.family === id).slice(0, 5);
+    throw new RelayError(
+      'request-invalid',
+      `There is nothing “${id}” in the catalogue. ${near.length > 0 ? `There is ${near.map((other) => other.id).join(', ')}.` : `Entries are called as ${CATALOGUE[0].id} is.`}`,
+      { field: 'piece' },
+    );
+  }
+  const { pieces } = entry.make();
+  const piece = kind === undefined ? pieces[0] : pieces.find((each) => each.id === kind);
+  if (!piece) throw noPiece(kind, pieces);
+  return { piece, materials: MATERIALS };
+}
+
+function ofJob(document: unknown, name: string): FoundPiece {
+  const job = parseJob(document);
+  const piece = job.pieces.find(({ id }) => id === name);
+  if (!piece) throw noPiece(name, job.pieces);
+  return { piece, materials: materialsOf(job) };
+}
+
+const noPiece = (name: string, pieces: readonly JobPiece[]): RelayError =>
+  new RelayError(
+    'request-invalid',
+    `There is no piece “${name}”. There is ${pieces.map(({ id }) => id).join(', ')}.`,
+    { field: 'piece' },
+  );

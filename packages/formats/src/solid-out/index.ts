@@ -1,0 +1,4 @@
+export * from './named-mesh';
+export * from './stl';
+export * from './obj';
+export * from './glb';
