@@ -26,6 +26,7 @@ import { CompareComponent } from './compare.component';
 import { Supplier } from './supplier.service';
 import { CHOICE } from '../shared/choice.directive';
 import { HoldsDirective } from '../shared/holds.directive';
+import { TroubleComponent } from '../shared/trouble.component';
 
 /** Lines that are compared at the most. */
 const MOST_COMPARED = 4;
@@ -54,6 +55,7 @@ const MOODS: readonly { words: string; mood: Mood }[] = [
 @Component({
   selector: 'relay-catalogue-page',
   imports: [
+    TroubleComponent,
     HoldsDirective,
     NzCheckboxModule,
     NzInputDirective,

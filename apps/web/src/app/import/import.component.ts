@@ -22,6 +22,7 @@ import { answerOf, type Reply } from '../engine/reply';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import type { TakenLines } from './taken-lines';
 import { HoldsDirective } from '../shared/holds.directive';
+import { TroubleComponent } from '../shared/trouble.component';
 
 interface Row {
   readonly line: OfferedLine;
@@ -42,6 +43,7 @@ const FIRST_TOLERANCE = 0.01;
 @Component({
   selector: 'relay-import',
   imports: [
+    TroubleComponent,
     HoldsDirective,
     NzButtonComponent,
     NzCheckboxModule,

@@ -16,6 +16,7 @@ import { NumberFieldComponent } from '../shared/number-field.component';
 import { ErrorState } from '../shared/error-state';
 import { CHOICE } from '../shared/choice.directive';
 import { HoldsDirective } from '../shared/holds.directive';
+import { TroubleComponent } from '../shared/trouble.component';
 
 type Picture = NonNullable<PieceFinish['picture']>;
 
@@ -25,6 +26,7 @@ const PLAIN: PieceFinish = { material: null, line: true, picture: null };
 @Component({
   selector: 'relay-finish-panel',
   imports: [
+    TroubleComponent,
     HoldsDirective,
     NzInputDirective,
     CHOICE,
@@ -152,7 +154,7 @@ const PLAIN: PieceFinish = { material: null, line: true, picture: null };
       </div>
     }
     @if (problem()) {
-      <p class="warning-text" role="alert">{{ problem() }}</p>
+      <relay-trouble>{{ problem() }}</relay-trouble>
     }
   `,
   styleUrl: '../shared/step.less',

@@ -12,6 +12,7 @@ import { JobStore } from '../document/job-store.service';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { MotionView } from '../engine/motion-view.service';
 import { CHOICE } from '../shared/choice.directive';
+import { TroubleComponent } from '../shared/trouble.component';
 
 /** One of the times of a manner, in frames. */
 interface Time {
@@ -24,7 +25,7 @@ interface Time {
 /** How a row goes through its travel: once on or there and back, with rests and eases in whole frames. */
 @Component({
   selector: 'relay-motion-profile-panel',
-  imports: [CHOICE, CountFieldComponent],
+  imports: [TroubleComponent, CHOICE, CountFieldComponent],
   template: `
     @if (driven(); as by) {
       <p class="cost">It goes as “{{ by }}” goes, which drives it.</p>
@@ -49,7 +50,7 @@ interface Time {
         </div>
       }
       @if (problem(); as words) {
-        <p class="warning-text" role="alert">▲ {{ words }}</p>
+        <relay-trouble>▲ {{ words }}</relay-trouble>
       }
       <p class="cost">{{ words() }}</p>
     }

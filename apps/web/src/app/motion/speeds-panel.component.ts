@@ -7,11 +7,12 @@ import { JobStore } from '../document/job-store.service';
 import { NumberFieldComponent } from '../shared/number-field.component';
 import { MotionView } from '../engine/motion-view.service';
 import { answerSpeed, speedRows, travelChoices, type SpeedAnswer, type SpeedRow } from './speed-rows';
+import { TroubleComponent } from '../shared/trouble.component';
 
 /** How fast the row runs: one speed is typed, the others follow, and all of them meet the loop's end. */
 @Component({
   selector: 'relay-speeds-panel',
-  imports: [NzButtonComponent, NumberFieldComponent],
+  imports: [TroubleComponent, NzButtonComponent, NumberFieldComponent],
   template: `
     <fieldset>
       <legend>
@@ -36,7 +37,7 @@ import { answerSpeed, speedRows, travelChoices, type SpeedAnswer, type SpeedRow 
         </div>
         @if (asked() === row.key) {
           @if (problem(); as words) {
-            <p class="warning-text" role="alert">{{ words }}</p>
+            <relay-trouble>{{ words }}</relay-trouble>
           }
           @if (answer(); as a) {
             <p class="cost" role="status">

@@ -5,6 +5,7 @@ import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
 import { CHOICE } from '../shared/choice.directive';
+import { TroubleComponent } from '../shared/trouble.component';
 
 const ENDS: readonly { readonly id: SpringTie['ends']; readonly words: string }[] = [
   { id: 'plain', words: 'plain' },
@@ -16,7 +17,7 @@ const ENDS: readonly { readonly id: SpringTie['ends']; readonly words: string }[
 /** How a spring is made, and what follows from it. */
 @Component({
   selector: 'relay-spring-fields',
-  imports: [CHOICE, NzButtonComponent, LengthFieldComponent, NumberFieldComponent],
+  imports: [TroubleComponent, CHOICE, NzButtonComponent, LengthFieldComponent, NumberFieldComponent],
   template: `
     <div class="line">
       <span class="what">Wire</span>
@@ -100,7 +101,7 @@ const ENDS: readonly { readonly id: SpringTie['ends']; readonly words: string }[
       }
     </div>
     @if (problem(); as words) {
-      <p class="warning-text" role="alert">▲ {{ words }}</p>
+      <relay-trouble>▲ {{ words }}</relay-trouble>
     } @else {
       <p class="cost">{{ facts() }}</p>
     }

@@ -11,6 +11,7 @@ import { PathWork } from '../session/path-work.service';
 import { FileChoiceComponent } from '../shared/file-choice.component';
 import { ErrorState } from '../shared/error-state';
 import { SLIDER } from '../shared/slider.directive';
+import { TroubleComponent } from '../shared/trouble.component';
 
 /** Bytes of a picture at the most, as the server takes them. */
 const MOST_BYTES = 12_000_000;
@@ -20,7 +21,7 @@ const FIRST_WIDTH = 400;
 /** A reference picture behind the drawing: brought in, scaled by two points, faded. */
 @Component({
   selector: 'relay-backdrop',
-  imports: [SLIDER, NzButtonComponent, FileChoiceComponent, LengthFieldComponent],
+  imports: [TroubleComponent, SLIDER, NzButtonComponent, FileChoiceComponent, LengthFieldComponent],
   templateUrl: './backdrop.component.html',
   styleUrls: ['../shared/step.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -13,6 +13,7 @@ import { draggedBy, ListedRowComponent } from './listed-row.component';
 import { PieceSelectComponent } from './piece-select.component';
 import { SetOutWork, type ChosenPiece } from './set-out-work.service';
 import { HoldsDirective } from '../shared/holds.directive';
+import { TroubleComponent } from '../shared/trouble.component';
 
 type Step = SetOut['steps'][number];
 const PLAIN_STEP: Step = { turn: 0, along: 0, out: 0, material: null };
@@ -23,6 +24,7 @@ const MOST_STEPS = 200;
 @Component({
   selector: 'relay-sequence-panel',
   imports: [
+    TroubleComponent,
     HoldsDirective,
     NzButtonComponent,
     CdkDrag,

@@ -20,11 +20,12 @@ import { ImportComponent, jobOf } from '../import/import.component';
 import { IMPORT_DIGITS, type TakenLines } from '../import/taken-lines';
 import { firstJob } from '../first-job/first-job';
 import { ErrorState } from '../shared/error-state';
+import { TroubleComponent } from '../shared/trouble.component';
 
 /** A new job: drawn, from a ready shape, round wheels, hung, or from a file. */
 @Component({
   selector: 'relay-start-page',
-  imports: [NzButtonComponent, RouterLink, ImportComponent],
+  imports: [TroubleComponent, NzButtonComponent, RouterLink, ImportComponent],
   templateUrl: './start.page.html',
   styleUrl: './start.page.less',
   changeDetection: ChangeDetectionStrategy.OnPush,

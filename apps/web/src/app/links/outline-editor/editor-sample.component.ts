@@ -21,11 +21,12 @@ import { MOST_TIME } from '../../engine/open-job-client';
 import { PictureShelf } from '../../shared/picture-shelf';
 import { trialJob, TRIAL_LINKS } from './trial';
 import { SLIDER } from '../../shared/slider.directive';
+import { TroubleComponent } from '../../shared/trouble.component';
 
 /** Three of a piece on the actual path, before the whole row: they can be moved along it. */
 @Component({
   selector: 'relay-outline-sample',
-  imports: [SLIDER],
+  imports: [TroubleComponent, SLIDER],
   template: `
     <canvas #canvas role="img" aria-label="Three of this piece on the path"></canvas>
     <label>
@@ -38,7 +39,7 @@ import { SLIDER } from '../../shared/slider.directive';
       />
     </label>
     @if (problem()) {
-      <p class="warning-text" role="alert">{{ problem() }}</p>
+      <relay-trouble>{{ problem() }}</relay-trouble>
     }
   `,
   styles: `

@@ -46,6 +46,7 @@ import { placeInView, roundInView, editorView } from './editor-view';
 import { BehaviorSubject } from 'rxjs';
 import { fading } from '../../shared/fading';
 import { CHOICE } from '../../shared/choice.directive';
+import { TroubleComponent } from '../../shared/trouble.component';
 
 /** What is held: a pin, or a point of a drawn outline. */
 type Held = { readonly pin: 'from' | 'to' } | { readonly part: number; readonly point: number };
@@ -53,7 +54,14 @@ type Held = { readonly pin: 'from' | 'to' } | { readonly part: number; readonly 
 /** Where the outline of an own piece is made: its outline, its pins, the way it travels, a trial on the path. */
 @Component({
   selector: 'relay-outline-editor',
-  imports: [CHOICE, NzButtonComponent, LengthFieldComponent, PlaceFieldComponent, OutlineSampleComponent],
+  imports: [
+    TroubleComponent,
+    CHOICE,
+    NzButtonComponent,
+    LengthFieldComponent,
+    PlaceFieldComponent,
+    OutlineSampleComponent,
+  ],
   templateUrl: './outline-editor.component.html',
   styleUrl: './outline-editor.component.less',
   changeDetection: ChangeDetectionStrategy.OnPush,

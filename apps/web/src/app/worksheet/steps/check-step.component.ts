@@ -9,11 +9,12 @@ import { FitService } from '../../engine/fit.service';
 import { JobContext } from '../../session/job-context.service';
 import { PathWork } from '../../session/path-work.service';
 import { RunAtWork } from '../../session/run-at-work.service';
+import { TroubleComponent } from '../../shared/trouble.component';
 
 /** What the checks have to say. */
 @Component({
   selector: 'relay-check-step',
-  imports: [NzButtonComponent],
+  imports: [TroubleComponent, NzButtonComponent],
   template: `
     @if (state().problem && !begins()) {
       <p class="cost">The drawing shows the last state that could be fitted.</p>
@@ -45,7 +46,7 @@ import { RunAtWork } from '../../session/run-at-work.service';
       }
     </ul>
     @if (problem()) {
-      <p class="warning-text" role="alert">{{ problem() }}</p>
+      <relay-trouble>{{ problem() }}</relay-trouble>
     }
   `,
   styleUrls: ['../../shared/step.less'],

@@ -14,11 +14,12 @@ import { FitService } from '../../engine/fit.service';
 import { picturesOf } from '../../hand-off/pictures';
 import { MachineView } from '../../engine/machine-view.service';
 import { Playback } from '../../session/playback.service';
+import { TroubleComponent } from '../../shared/trouble.component';
 
 /** What can be taken away. */
 @Component({
   selector: 'relay-hand-off-step',
-  imports: [FormsModule, NzButtonComponent, NzCheckboxModule],
+  imports: [TroubleComponent, FormsModule, NzButtonComponent, NzCheckboxModule],
   template: `
     <ul>
       @for (way of exports; track way.id) {
@@ -70,7 +71,7 @@ import { Playback } from '../../session/playback.service';
     }
     <label nz-checkbox [(ngModel)]="withPath">Draw the path too</label>
     @if (problem()) {
-      <p class="warning-text" role="alert">{{ problem() }}</p>
+      <relay-trouble>{{ problem() }}</relay-trouble>
     }
   `,
   styleUrls: ['../../shared/step.less'],

@@ -51,6 +51,7 @@ import { TermComponent } from '../../help/term.component';
 import { FileChoiceComponent } from '../../shared/file-choice.component';
 import { FoldComponent } from '../../shared/fold.component';
 import { CHOICE } from '../../shared/choice.directive';
+import { TroubleComponent } from '../../shared/trouble.component';
 
 /** Ends of lines in a drawing of a piece that are one, mm. */
 const JOIN = 0.01;
@@ -65,6 +66,7 @@ const GROUPS: readonly { title: string; entries: readonly CatalogueEntry[] }[] =
 @Component({
   selector: 'relay-link-step',
   imports: [
+    TroubleComponent,
     CHOICE,
     NzButtonComponent,
     NzInputDirective,

@@ -23,11 +23,15 @@ import { CountFieldComponent } from '../../shared/count-field.component';
 import { NumberFieldComponent } from '../../shared/number-field.component';
 import { FoldComponent } from '../../shared/fold.component';
 import { HoldsDirective } from '../../shared/holds.directive';
+import { NzProgressComponent } from 'ng-zorro-antd/progress';
+import { TroubleComponent } from '../../shared/trouble.component';
 
 /** The loop: its frames, how fast the row runs in it, and what a viewer would see wrongly. */
 @Component({
   selector: 'relay-motion-step',
   imports: [
+    TroubleComponent,
+    NzProgressComponent,
     HoldsDirective,
     NzButtonComponent,
     FoldComponent,
@@ -72,10 +76,11 @@ import { HoldsDirective } from '../../shared/holds.directive';
         />
       </div>
       @if (problem(); as words) {
-        <p class="warning-text" role="alert">▲ {{ words }} Until then every row runs by itself.</p>
+        <relay-trouble>▲ {{ words }} Until then every row runs by itself.</relay-trouble>
       }
-      @if (preparing(); as part) {
-        <p class="cost" role="status">Working out the frames: {{ part }}</p>
+      @if (preparing() !== null) {
+        <p class="cost" role="status">Working out the frames: {{ preparing() }} %</p>
+        <nz-progress [nzPercent]="preparing() ?? 0" [nzShowInfo]="false" nzSize="small" aria-hidden="true" />
       }
       @if (stands(); as words) {
         <p class="cost">{{ words }}</p>
@@ -173,7 +178,7 @@ export class MotionStepComponent {
   protected readonly problem = this.motion.problem;
   protected readonly preparing = computed(() => {
     const part = this.motion.preparing();
-    return part === null ? '' : `${Math.floor(100 * part)} %`;
+    return part === null ? null : Math.floor(100 * part);
   });
   /** What of the folded parts holds now. */
   protected readonly held = computed(() => {

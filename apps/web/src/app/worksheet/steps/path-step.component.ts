@@ -18,11 +18,13 @@ import { PathListComponent } from '../../paths/path-list.component';
 import { PathWork } from '../../session/path-work.service';
 import { SnapRulesComponent } from '../../paths/snap-rules.component';
 import { FoldComponent } from '../../shared/fold.component';
+import { TroubleComponent } from '../../shared/trouble.component';
 
 /** The path: which one, its facts, its own numbers, and what can be done to it. */
 @Component({
   selector: 'relay-path-step',
   imports: [
+    TroubleComponent,
     NzButtonComponent,
     FoldComponent,
     NgComponentOutlet,
