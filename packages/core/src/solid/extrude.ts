@@ -4,7 +4,7 @@
 import cdt2d from 'cdt2d';
 import { RelayError } from '../error';
 import { MeshBuilder, type Mesh } from './mesh';
-import { insetRing, type Ring } from './rings';
+import { insetRing, ringArea, type Ring } from './rings';
 
 /** Fewest parts of what was asked that an eased edge is tried with before it stays sharp. */
 const LEAST_EASE = 1 / 16;
@@ -21,22 +21,20 @@ export function extrude(rings: readonly Ring[], low: number, high: number, ease 
   if (!(thick > 0) || rings.length === 0) {
     throw new RelayError('solid-invalid', 'A plate needs an outline and a thickness above zero.');
   }
-  let taken = Math.min(ease, 0.45 * thick);
-  let inner: readonly Ring[] | null = null;
-  for (const least = taken * LEAST_EASE; taken >= least && taken > 0 && inner === null; taken /= 2) {
-    const drawn = rings.map((ring) => insetRing(ring, taken));
-    if (drawn.every((ring) => ring !== null)) {
-      inner = drawn;
-      break;
-    }
-  }
+  const eased = drawnIn(rings, Math.min(ease, 0.45 * thick));
+  const corners = eased?.corners ?? triangulate(rings);
   const builder = new MeshBuilder();
   const level = (of: readonly Ring[], z: number): number[][] =>
     of.map((ring) =>
       Array.from({ length: ring.length / 2 }, (_, i) => builder.vertex(ring[2 * i], ring[2 * i + 1], z)),
     );
-  const levels = inner
-    ? [level(inner, low), level(rings, low + taken), level(rings, high - taken), level(inner, high)]
+  const levels = eased
+    ? [
+        level(eased.rings, low),
+        level(rings, low + eased.by),
+        level(rings, high - eased.by),
+        level(eased.rings, high),
+      ]
     : [level(rings, low), level(rings, high)];
   for (let l = 0; l + 1 < levels.length; l++) {
     levels[l].forEach((below, r) => {
@@ -47,14 +45,30 @@ export function extrude(rings: readonly Ring[], low: number, high: number, ease 
       }
     });
   }
-  const cap = inner ?? rings;
-  const corners = triangulate(cap);
   const [bottom, top] = [levels[0].flat(), levels[levels.length - 1].flat()];
   for (const [a, b, c] of corners) {
     builder.triangle(top[a], top[b], top[c]);
     builder.triangle(bottom[a], bottom[c], bottom[b]);
   }
   return builder.build();
+}
+
+/** Outlines drawn in for eased edges, by less than was asked where there is no room; null where there is none at all. */
+function drawnIn(
+  rings: readonly Ring[],
+  ease: number,
+): { readonly rings: Ring[]; readonly by: number; readonly corners: [number, number, number][] } | null {
+  for (let by = ease; by > 0 && by >= ease * LEAST_EASE; by /= 2) {
+    const drawn = rings.flatMap((ring) => insetRing(ring, by) ?? []);
+    if (drawn.length < rings.length) continue;
+    try {
+      return { rings: drawn, by, corners: triangulate(drawn) };
+    } catch (error) {
+      // Outlines that come over each other where they are drawn in so far.
+      if (!(error instanceof RelayError)) throw error;
+    }
+  }
+  return null;
 }
 
 /**
@@ -73,15 +87,20 @@ export function triangulate(rings: readonly Ring[]): [number, number, number][] 
       edges.push([first + i, first + ((i + 1) % n)]);
     }
   }
-  const found = cdt2d(points, edges, { exterior: false });
-  // Euler: a disc of n corners has n − 2 triangles, and each hole adds two to its own corners.
-  if (found.length < points.length - 2 * rings.length || found.length === 0) {
+  const found = cdt2d(points, edges, { exterior: false }).map(([a, b, c]): [number, number, number] =>
+    turn(points[a], points[b], points[c]) > 0 ? [a, b, c] : [a, c, b],
+  );
+  // What is triangulated is as large as what the rings go round, unless they cross.
+  const covered = found.reduce((sum, [a, b, c]) => sum + turn(points[a], points[b], points[c]) / 2, 0);
+  const within = rings.reduce((sum, ring) => sum + ringArea(ring), 0);
+  const whole = rings.reduce((sum, ring) => sum + Math.abs(ringArea(ring)), 0);
+  if (found.length === 0 || Math.abs(covered - within) > 1e-9 * whole) {
     throw new RelayError(
       'solid-invalid',
       'An outline of this solid crosses itself. Draw it without crossings.',
     );
   }
-  return found.map(([a, b, c]) => (turn(points[a], points[b], points[c]) > 0 ? [a, b, c] : [a, c, b]));
+  return found;
 }
 
 type Point = readonly [number, number];

@@ -1,2 +1,3 @@
 export * from './solid';
 export * from './piece-solid';
+export * from './wheel-discs';

@@ -1,60 +1,21 @@
-import { fineOutline, parsePathData } from '@coin-relay/core';
-import { measureMesh, type Mesh } from '@coin-relay/core/solid';
-import { areaPathsD, booleanOpD, ClipType, FillRule, type PathsD } from 'clipper2-ts';
+import { measureMesh } from '@coin-relay/core/solid';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CATALOGUE } from '../catalogue';
 import { bandOf, FAMILIES, familyOf, withPitch, type FamilyId, type JobPiece } from '../families';
-import { rectangle } from '../figure';
+import { rectangle, type Figure } from '../figure';
 import { pieceSolid, SOLID_TOLERANCE } from './piece-solid';
-import type { Solid } from './solid';
+import { expectClosed, unlike } from './solids.testing';
 
-/** Decimals of a millimetre that outlines are compared with. */
-const PRECISION = 5;
-
-/** What is covered when a solid is looked at along z: the union of the triangles that face who looks. */
-function sideView({ parts }: Solid): PathsD {
-  const seen = parts.flatMap(({ mesh: { positions: p, triangles: t } }): PathsD => {
-    const facing: PathsD = [];
-    for (let i = 0; i < t.length; i += 3) {
-      const path = [t[i], t[i + 1], t[i + 2]].map((k) => ({ x: p[3 * k], y: p[3 * k + 1] }));
-      const [a, b, c] = path;
-      if ((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x) > 0) facing.push(path);
-    }
-    return facing;
-  });
-  return booleanOpD(ClipType.Union, seen, null, FillRule.NonZero, PRECISION);
-}
-
-/** What is covered by its drawing; of a band its own stretch of it too. */
-function drawn(piece: JobPiece, span: number, tolerance: number): PathsD {
-  const parts = familyOf(piece)
-    .figure(piece, span, 0)
-    .parts.filter(({ fill }) => fill !== null)
-    .map(({ d }) => d);
+/** The drawing of a piece; of one that is part of a band its own stretch of it too. */
+function figureOf(piece: JobPiece, span: number): Figure {
+  const { figure, onPin } = familyOf(piece);
+  const { parts } = figure(piece, span, 0);
   const band = bandOf(piece);
-  if (band) {
-    const from = familyOf(piece).onPin ? -span / 2 : 0;
-    parts.push(rectangle(from, -band.outer, from + span, band.inner));
-  }
-  return parts.reduce<PathsD>((all, d) => {
-    const { points, rings } = fineOutline(parsePathData(d), Infinity, tolerance);
-    const paths: PathsD = rings.slice(0, -1).map((from, r) =>
-      Array.from({ length: rings[r + 1] - from }, (_, i) => ({
-        x: points[2 * (from + i)],
-        y: points[2 * (from + i) + 1],
-      })),
-    );
-    const filled = booleanOpD(ClipType.Union, paths, null, FillRule.EvenOdd, PRECISION);
-    return booleanOpD(ClipType.Union, all, filled, FillRule.NonZero, PRECISION);
-  }, []);
-}
-
-/** How much of the drawing is seen in one of the two alone, as a part of one. */
-function unlike(piece: JobPiece, span: number, tolerance: number): number {
-  const [a, b] = [sideView(pieceSolid(piece, span, tolerance)), drawn(piece, span, tolerance)];
-  const odd = areaPathsD(booleanOpD(ClipType.Xor, a, b, FillRule.NonZero, PRECISION));
-  return Math.abs(odd) / Math.abs(areaPathsD(b));
+  if (!band) return { parts };
+  const from = onPin ? -span / 2 : 0;
+  const d = rectangle(from, -band.outer, from + span, band.inner);
+  return { parts: [...parts, { d, fill: band.material, line: false }] };
 }
 
 /** Euler numbers of the parts there can be: solid bodies, and what has as many bores. */
@@ -74,13 +35,6 @@ const EULER: Readonly<Record<FamilyId, readonly number[]>> = {
   tube: [2, 0],
   own: [2, 0, -2, -4, -6],
 };
-
-function expectClosed(mesh: Mesh, euler: readonly number[]): void {
-  const found = measureMesh(mesh);
-  expect(found.openEdges).toBe(0);
-  expect(euler).toContain(found.euler);
-  expect(found.volume).toBeGreaterThan(0);
-}
 
 const made = CATALOGUE.flatMap((entry) => entry.make().pieces.map((piece) => ({ entry, piece })));
 /** One entry of each family and form, so that sizes are not all tried with the same outlines. */
@@ -111,7 +65,9 @@ describe('pieces as solids', () => {
     (_, { piece }) => {
       // Thread is drawn as thick as its yarns reach; the grooves between them are not.
       const allowed = piece.family === 'stitch' ? 0.07 : 0.01;
-      expect(unlike(piece, piece.pitch, piece.pitch / 1000)).toBeLessThan(allowed);
+      const { pitch } = piece;
+      const solid = pieceSolid(piece, pitch, pitch / 1000);
+      expect(unlike(solid, figureOf(piece, pitch), pitch / 1000)).toBeLessThan(allowed);
     },
   );
 

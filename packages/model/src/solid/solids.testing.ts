@@ -1,0 +1,54 @@
+import { fineOutline, parsePathData } from '@coin-relay/core';
+import { measureMesh, type Mesh } from '@coin-relay/core/solid';
+import { areaPathsD, booleanOpD, ClipType, FillRule, type PathsD } from 'clipper2-ts';
+import { expect } from 'vitest';
+import type { Figure } from '../figure';
+import type { Solid } from './solid';
+
+/** Decimals of a millimetre that outlines are compared with. */
+const PRECISION = 5;
+
+/** What is covered when a solid is looked at along z: the union of the triangles that face who looks. */
+function sideView({ parts }: Pick<Solid, 'parts'>): PathsD {
+  const seen = parts.flatMap(({ mesh: { positions: p, triangles: t } }): PathsD => {
+    const facing: PathsD = [];
+    for (let i = 0; i < t.length; i += 3) {
+      const path = [t[i], t[i + 1], t[i + 2]].map((k) => ({ x: p[3 * k], y: p[3 * k + 1] }));
+      const [a, b, c] = path;
+      if ((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x) > 0) facing.push(path);
+    }
+    return facing;
+  });
+  return booleanOpD(ClipType.Union, seen, null, FillRule.NonZero, PRECISION);
+}
+
+/** What is covered by a drawing. */
+function drawn({ parts }: Figure, tolerance: number): PathsD {
+  return parts.reduce<PathsD>((all, { d, fill }) => {
+    if (fill === null) return all;
+    const { points, rings } = fineOutline(parsePathData(d), Infinity, tolerance);
+    const paths: PathsD = rings.slice(0, -1).map((from, r) =>
+      Array.from({ length: rings[r + 1] - from }, (_, i) => ({
+        x: points[2 * (from + i)],
+        y: points[2 * (from + i) + 1],
+      })),
+    );
+    const filled = booleanOpD(ClipType.Union, paths, null, FillRule.EvenOdd, PRECISION);
+    return booleanOpD(ClipType.Union, all, filled, FillRule.NonZero, PRECISION);
+  }, []);
+}
+
+/** How much of a drawing is seen in it alone or in its solid alone, as a part of one. */
+export function unlike(solid: Pick<Solid, 'parts'>, figure: Figure, tolerance: number): number {
+  const [a, b] = [sideView(solid), drawn(figure, tolerance)];
+  const odd = areaPathsD(booleanOpD(ClipType.Xor, a, b, FillRule.NonZero, PRECISION));
+  return Math.abs(odd) / Math.abs(areaPathsD(b));
+}
+
+/** Expects a body that is closed, outward and two-manifold, with one of these Euler numbers. */
+export function expectClosed(mesh: Mesh, euler: readonly number[]): void {
+  const found = measureMesh(mesh);
+  expect(found.openEdges).toBe(0);
+  expect(euler).toContain(found.euler);
+  expect(found.volume).toBeGreaterThan(0);
+}
