@@ -1,1 +1,2 @@
 export * from './wheel-solid';
+export * from './instances';

@@ -1,0 +1,122 @@
+import { isOnPath } from '@coin-relay/core';
+import { placeMatrix, type Matrix } from '../placing/placement-matrix';
+import { rowCopies } from '../placing/copies';
+import { pieceNumberAt, placeOf, type RowScene } from '../placing/scene';
+import { wireShapes } from '../figures';
+
+/** Numbers of a matrix in space, column by column. */
+export const MATRIX_NUMBERS = 16;
+
+/** The copies of one solid in a row: what is drawn once and stands in many places. */
+export interface SolidGroup {
+  /** Which piece of the scene it is, and which shape of its wire. */
+  readonly number: number;
+  readonly wire: number;
+  /** Maps of its copies, one after the other, column by column; room for as many as there can be. */
+  readonly matrices: Float32Array;
+  /** For each copy the material it is finished with, by its number in the set-out; −1 as made. */
+  readonly finishes: Int32Array;
+  /** For each copy its place in the table; −1 beyond it. */
+  readonly places: Int32Array;
+  /** How many stand on the path now. */
+  count: number;
+}
+
+/** Where the solids of a row stand, written anew for each frame into the same arrays. */
+export class RowInstances {
+  readonly groups: readonly SolidGroup[];
+  private readonly byKey: ReadonlyMap<number, SolidGroup>;
+  private readonly copies: readonly number[];
+  private readonly m: Matrix = new Float64Array(6);
+
+  constructor(readonly scene: RowScene) {
+    this.copies = rowCopies(scene.setOut.setOut.rows);
+    // Any link may become any place's piece as the row travels: places are counted, and what lies beyond them.
+    const needed = new Map<number, number>();
+    const { table } = scene.setOut;
+    const most = scene.frame.links;
+    for (let i = 0; i < table.count; i++) {
+      if (table.leftOut[i] === 1) continue;
+      const key = keyOf(table.piece[i], this.wireOf(table.piece[i], i));
+      needed.set(key, Math.min(most, (needed.get(key) ?? 0) + 1));
+    }
+    for (const number of table.beyond) needed.set(keyOf(number, 0), most);
+    const made = [...needed].map(([key, many]): [number, SolidGroup] => {
+      const room = many * this.copies.length;
+      return [
+        key,
+        {
+          number: Math.floor(key / WIRES),
+          wire: key % WIRES,
+          matrices: new Float32Array(room * MATRIX_NUMBERS),
+          finishes: new Int32Array(room),
+          places: new Int32Array(room),
+          count: 0,
+        },
+      ];
+    });
+    this.byKey = new Map(made);
+    this.groups = made.map(([, group]) => group);
+  }
+
+  /**
+   * Writes where everything stands as the scene is now. Bending pieces have no such map, and are left out.
+   * @param z how far the row stands in front of the plane of the job, mm
+   */
+  place(z: number): void {
+    const { scene, m } = this;
+    const { frame, fit } = scene;
+    const { table } = scene.setOut;
+    for (const group of this.groups) group.count = 0;
+    for (const row of this.copies) {
+      for (let k = 0; k < frame.links; k++) {
+        if (!isOnPath(fit.row, frame, k)) continue;
+        const number = pieceNumberAt(scene, k);
+        if (number < 0 || scene.pieces[number].mode === 'bent') continue;
+        const i = placeOf(scene, k);
+        const group = this.byKey.get(keyOf(number, i >= 0 ? this.wireOf(number, i) : 0));
+        if (!group || (group.count + 1) * MATRIX_NUMBERS > group.matrices.length) continue;
+        placeMatrix(scene, k, scene.pieces[number], row, m);
+        intoSpace(m, z, group.matrices, group.count * MATRIX_NUMBERS);
+        group.finishes[group.count] = i >= 0 ? table.finish[i] : -1;
+        group.places[group.count] = i;
+        group.count++;
+      }
+    }
+  }
+
+  private wireOf(number: number, i: number): number {
+    const { pieces, setOut } = this.scene;
+    return wireShapes(pieces[number].piece) > 1 ? setOut.table.wire[i] : 0;
+  }
+}
+
+/** More shapes of a wire than there are. */
+const WIRES = 256;
+const keyOf = (number: number, wire: number): number => number * WIRES + wire;
+
+/**
+ * A map of the plane as one of space that keeps the outside of a solid outside: what is mirrored in plan is turned
+ * over about the length of the piece instead, and what is thicker across is as much thicker in depth.
+ * @param m x' = a x + c y + e, y' = b x + d y + f, as a, b, c, d, e, f
+ */
+export function intoSpace(m: ArrayLike<number>, z: number, out: Float32Array, at: number): void {
+  const [a, b, c, d] = [m[0], m[1], m[2], m[3]];
+  const depth = Math.hypot(c, d) * (a * d - b * c < 0 ? -1 : 1);
+  out[at] = a;
+  out[at + 1] = b;
+  out[at + 2] = 0;
+  out[at + 3] = 0;
+  out[at + 4] = c;
+  out[at + 5] = d;
+  out[at + 6] = 0;
+  out[at + 7] = 0;
+  out[at + 8] = 0;
+  out[at + 9] = 0;
+  out[at + 10] = depth;
+  out[at + 11] = 0;
+  out[at + 12] = m[4];
+  out[at + 13] = m[5];
+  out[at + 14] = z;
+  out[at + 15] = 1;
+}
