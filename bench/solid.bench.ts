@@ -1,5 +1,5 @@
 import { fitRow } from '@coin-relay/core';
-import { measureMesh } from '@coin-relay/core/solid';
+import { type measureMesh } from '@coin-relay/core/solid';
 import { demoJobs, resolveRun, resolveSetOut } from '@coin-relay/model';
 import { pieceSolid } from '@coin-relay/model/solid';
 import { moveScene, rowScene, wheelFigure } from '@coin-relay/scene';

@@ -25,7 +25,8 @@ export interface SolidGroup {
 /** Where the solids of a row stand, written anew for each frame into the same arrays. */
 export class RowInstances {
   readonly groups: readonly SolidGroup[];
-  private readonly byKey: ReadonlyMap<number, SolidGroup>;
+  /** By piece and shape of its wire. */
+  private readonly byPiece: readonly (readonly (SolidGroup | undefined)[])[];
   private readonly copies: readonly number[];
   private readonly m: Matrix = new Float64Array(6);
 
@@ -41,22 +42,23 @@ export class RowInstances {
       needed.set(key, Math.min(most, (needed.get(key) ?? 0) + 1));
     }
     for (const number of table.beyond) needed.set(keyOf(number, 0), most);
-    const made = [...needed].map(([key, many]): [number, SolidGroup] => {
+    const made = [...needed].map(([key, many]): SolidGroup => {
       const room = many * this.copies.length;
-      return [
-        key,
-        {
-          number: Math.floor(key / WIRES),
-          wire: key % WIRES,
-          matrices: new Float32Array(room * MATRIX_NUMBERS),
-          finishes: new Int32Array(room),
-          places: new Int32Array(room),
-          count: 0,
-        },
-      ];
+      return {
+        number: Math.floor(key / WIRES),
+        wire: key % WIRES,
+        matrices: new Float32Array(room * MATRIX_NUMBERS),
+        finishes: new Int32Array(room),
+        places: new Int32Array(room),
+        count: 0,
+      };
     });
-    this.byKey = new Map(made);
-    this.groups = made.map(([, group]) => group);
+    this.groups = made;
+    this.byPiece = scene.pieces.map((_, number) => {
+      const shapes: SolidGroup[] = [];
+      for (const group of made) if (group.number === number) shapes[group.wire] = group;
+      return shapes;
+    });
   }
 
   /**
@@ -74,7 +76,8 @@ export class RowInstances {
         const number = pieceNumberAt(scene, k);
         if (number < 0 || scene.pieces[number].mode === 'bent') continue;
         const i = placeOf(scene, k);
-        const group = this.byKey.get(keyOf(number, i >= 0 ? this.wireOf(number, i) : 0));
+        const shapes = this.byPiece[number];
+        const group = shapes[i >= 0 && shapes.length > 1 ? table.wire[i] : 0];
         if (!group || (group.count + 1) * MATRIX_NUMBERS > group.matrices.length) continue;
         placeMatrix(scene, k, scene.pieces[number], row, m);
         intoSpace(m, z, group.matrices, group.count * MATRIX_NUMBERS);
@@ -102,7 +105,8 @@ const keyOf = (number: number, wire: number): number => number * WIRES + wire;
  */
 export function intoSpace(m: ArrayLike<number>, z: number, out: Float32Array, at: number): void {
   const [a, b, c, d] = [m[0], m[1], m[2], m[3]];
-  const depth = Math.hypot(c, d) * (a * d - b * c < 0 ? -1 : 1);
+  // Not `hypot`, which costs as much as all the rest.
+  const depth = Math.sqrt(c * c + d * d) * (a * d - b * c < 0 ? -1 : 1);
   out[at] = a;
   out[at + 1] = b;
   out[at + 2] = 0;
