@@ -116,3 +116,22 @@ test('pieces of different lengths lie end to end also where they are drawn by we
   await expect(page.locator('relay-sentence')).toContainText(drawn);
   await request.delete(`/api/jobs/${page.url().split('/').at(-1)!}`);
 });
+
+test('all rows on the tape leave the steps their room', async ({ page, request }) => {
+  await openJob(page, await copyOf(request, 'demo-arcade-drive'));
+  const tape = page.locator('relay-tape');
+  await tape.getByRole('button', { name: 'all rows' }).click();
+  await expect(tape.getByRole('button', { name: 'this row alone' })).toBeVisible();
+  const rows = (await tape.locator('.strip').boundingBox())!;
+  const [shown, last] = [
+    await tape.boundingBox(),
+    await page.getByRole('button', { name: 'Hand-off' }).boundingBox(),
+  ];
+  // More of them than there is room for: they are scrolled through, under the steps.
+  expect(rows.height).toBeGreaterThan(shown!.height);
+  expect(last!.y + last!.height).toBeLessThanOrEqual(shown!.y + 1);
+  await page.mouse.move(shown!.x + 300, shown!.y + 100);
+  await page.mouse.wheel(0, 600);
+  await expect.poll(async () => (await tape.locator('.strip').boundingBox())!.y).toBeLessThan(rows.y);
+  await expectAccessible(page);
+});
