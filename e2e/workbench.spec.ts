@@ -117,6 +117,19 @@ test('pieces of different lengths lie end to end also where they are drawn by we
   await request.delete(`/api/jobs/${page.url().split('/').at(-1)!}`);
 });
 
+test('words on the drawing take none of its clicks', async ({ page }) => {
+  await page.goto('/start');
+  await page.getByRole('button', { name: /draw/i }).first().click();
+  const words = page.locator('relay-drawing .mode');
+  await expect(words).toContainText('Click to place points');
+  const { x, y, height } = (await words.boundingBox())!;
+  await page.mouse.click(x + 60, y + height / 2);
+  // It was placed, and is told how to be moved.
+  await expect(page.locator('relay-path-step')).toContainText('Drag a point');
+  await words.getByRole('button', { name: 'end' }).click();
+  await expect(words).toHaveCount(0);
+});
+
 test('all rows on the tape leave the steps their room', async ({ page, request }) => {
   await openJob(page, await copyOf(request, 'demo-arcade-drive'));
   const tape = page.locator('relay-tape');
