@@ -2,7 +2,7 @@ import { fitRow } from '@coin-relay/core';
 import { type measureMesh } from '@coin-relay/core/solid';
 import { demoJobs, resolveRun, resolveSetOut } from '@coin-relay/model';
 import { pieceSolid } from '@coin-relay/model/solid';
-import { moveScene, rowScene, wheelFigure } from '@coin-relay/scene';
+import { moveScene, rowScene } from '@coin-relay/scene';
 import { MATRIX_NUMBERS, RowInstances, wheelSolid } from '@coin-relay/scene/solid';
 import { paired, report } from './timing';
 
@@ -52,9 +52,7 @@ for (const { id, job } of demoJobs().filter((each) =>
   for (const run of job.runs) {
     const { source, request, sequence } = resolveRun(job, run.id);
     const fit = fitRow(source, request);
-    fit.layout.wheels.forEach((_, i) =>
-      count(wheelSolid(wheelFigure(fit, i, sequence[0], sequence[0].pitch), sequence[0], 0.02)),
-    );
+    fit.layout.wheels.forEach((_, i) => count(wheelSolid(fit, i, sequence[0], sequence[0].pitch, 0.02)));
   }
   report([
     [`masters of ${id}`, `${(performance.now() - start).toFixed(0)} ms for ${triangles} triangles (stated)`],

@@ -11,6 +11,7 @@ import {
   partsAnswer,
   placeAnswer,
   placesAnswer,
+  makeSolid,
   solidAnswer,
   solidFile,
 } from '@coin-relay/answers';
@@ -170,9 +171,11 @@ function makeProgram(output: Output): Command {
     .option('--tolerance <mm>', 'how far chords may stray from what is round', '0.02')
     .option('--out <file>', 'where to write it: .stl, .obj or .glb')
     .action(async (options: Options) => {
-      const asked = solidOf(options);
-      if (options.out !== undefined) writeOut(options.out, await solidFile(asked, solidFileOf(options.out)));
-      answer(solidAnswer(asked));
+      const { out } = options;
+      const ending = out === undefined ? null : solidFileOf(out);
+      const made = makeSolid(solidOf(options));
+      if (out !== undefined && ending !== null) writeOut(out, await solidFile(made, ending));
+      answer(solidAnswer(made));
     });
   return program;
 }

@@ -29,32 +29,28 @@ const TOLERANCES = { least: 0.0005, most: 10 } as const;
 export const SOLID_FILES = ['stl', 'obj', 'glb'] as const;
 export type SolidFile = (typeof SOLID_FILES)[number];
 
-/**
- * The solid of a piece as made: counted and weighed, all its bodies together.
- * @throws RelayError request-invalid, solid-invalid, solid-too-large
- */
-export function solidAnswer(asked: AskedSolid): SolidMeasures {
-  const { parts } = madeOf(asked);
-  return measureMesh(joinMeshes(parts.map(({ mesh }) => mesh)));
+/** The bodies of a piece as made, each with the colour of what it is made of. */
+export interface MadeSolid {
+  readonly piece: JobPiece;
+  readonly parts: readonly { readonly mesh: Mesh; readonly material: string; readonly colour: string }[];
 }
 
-/**
- * The same as a file.
- * @throws RelayError request-invalid, solid-invalid, solid-too-large
- */
-export async function solidFile(asked: AskedSolid, as: SolidFile): Promise<string | Uint8Array> {
-  const { piece, parts } = madeOf(asked);
+/** A solid counted and weighed, all its bodies together. */
+export const solidAnswer = ({ parts }: MadeSolid): SolidMeasures =>
+  measureMesh(joinMeshes(parts.map(({ mesh }) => mesh)));
+
+/** The same as a file. */
+export async function solidFile({ piece, parts }: MadeSolid, as: SolidFile): Promise<string | Uint8Array> {
   if (as === 'stl') return writeStl(joinMeshes(parts.map(({ mesh }) => mesh)), piece.name);
   const named = parts.map((part) => ({ ...part, name: piece.name }));
   return as === 'obj' ? writeObj(named, piece.name) : writeGlb(named, piece.name);
 }
 
-interface MadeSolid {
-  readonly piece: JobPiece;
-  readonly parts: readonly { readonly mesh: Mesh; readonly material: string; readonly colour: string }[];
-}
-
-function madeOf({ piece: name, job, tolerance = SOLID_TOLERANCE }: AskedSolid): MadeSolid {
+/**
+ * Makes the solid that is asked for.
+ * @throws RelayError request-invalid, solid-invalid, solid-too-large
+ */
+export function makeSolid({ piece: name, job, tolerance = SOLID_TOLERANCE }: AskedSolid): MadeSolid {
   if (!(tolerance >= TOLERANCES.least && tolerance <= TOLERANCES.most)) {
     throw new RelayError(
       'request-invalid',

@@ -15,49 +15,77 @@ export interface SolidMeasures {
   readonly euler: number;
 }
 
+/** Weighs and counts a solid; Euler’s number after Euler and Poincaré. */
+export function measureMesh(mesh: Mesh): SolidMeasures {
+  const { positions, triangles } = mesh;
+  const [low, high] = boxOf(positions);
+  const used = new Uint8Array(positions.length / 3);
+  let area = 0;
+  for (let i = 0; i < triangles.length; i += 3) {
+    const [a, b, c] = [0, 1, 2].map((j) => corner(mesh, i + j, [0, 0, 0]));
+    area += Math.hypot(...cross(minus(b, a), minus(c, a))) / 2;
+    for (let j = 0; j < 3; j++) used[triangles[i + j]] = 1;
+  }
+  const vertices = used.reduce((sum, one) => sum + one, 0);
+  const { edges, openEdges } = countEdges(triangles, used.length);
+  return {
+    vertices,
+    triangles: triangles.length / 3,
+    volume: meshVolume(mesh),
+    area,
+    bounds: [low[0], low[1], low[2], high[0], high[1], high[2]],
+    openEdges,
+    euler: vertices - edges + triangles.length / 3,
+  };
+}
+
 /**
- * Weighs and counts a solid. Volume by the divergence theorem, a sum of tetrahedra from the origin
- * of its box's middle, so that a far place costs no digits; Euler’s number after Euler and Poincaré.
+ * What a solid holds, mm³; negative where it is inside out. By the divergence theorem, a sum of tetrahedra from
+ * the middle of its box, so that a far place costs no digits.
  */
-export function measureMesh({ positions, triangles }: Mesh): SolidMeasures {
+export function meshVolume(mesh: Mesh): number {
+  const [low, high] = boxOf(mesh.positions);
+  const middle = low.map((value, axis) => (value + high[axis]) / 2);
+  let volume = 0;
+  for (let i = 0; i < mesh.triangles.length; i += 3) {
+    const [a, b, c] = [0, 1, 2].map((j) => corner(mesh, i + j, middle));
+    volume += dot(a, cross(b, c)) / 6;
+  }
+  return volume;
+}
+
+function boxOf(positions: Float64Array): [low: number[], high: number[]] {
   const low = [Infinity, Infinity, Infinity];
   const high = [-Infinity, -Infinity, -Infinity];
   for (let i = 0; i < positions.length; i++) {
     low[i % 3] = Math.min(low[i % 3], positions[i]);
     high[i % 3] = Math.max(high[i % 3], positions[i]);
   }
-  const middle = low.map((value, i) => (value + high[i]) / 2);
-  const used = new Set<number>();
-  const edges = new Map<number, { count: number; way: number }>();
-  const many = positions.length / 3;
-  let [volume, area] = [0, 0];
-  const at = (k: number, axis: number): number => positions[3 * k + axis] - middle[axis];
-  for (let i = 0; i < triangles.length; i += 3) {
-    const corners = [triangles[i], triangles[i + 1], triangles[i + 2]];
-    const [a, b, c] = corners.map((k) => [at(k, 0), at(k, 1), at(k, 2)]);
-    volume += dot(a, cross(b, c)) / 6;
-    area += Math.hypot(...cross(minus(b, a), minus(c, a))) / 2;
-    corners.forEach((from, j) => {
-      used.add(from);
-      const to = corners[(j + 1) % 3];
-      const key = Math.min(from, to) * many + Math.max(from, to);
-      const edge = edges.get(key) ?? { count: 0, way: 0 };
-      edge.count++;
-      edge.way += from < to ? 1 : -1;
-      edges.set(key, edge);
-    });
+  return [low, high];
+}
+
+/** Corner i of the triangles, seen from a place. */
+function corner({ positions, triangles }: Mesh, i: number, from: Triple): Triple {
+  const k = 3 * triangles[i];
+  return [positions[k] - from[0], positions[k + 1] - from[1], positions[k + 2] - from[2]];
+}
+
+/** How many edges there are, and how many are not in exactly two triangles that run along them in opposite ways. */
+function countEdges(triangles: Uint32Array, vertices: number): { edges: number; openEdges: number } {
+  // Both sides of an edge have one number, but for its last bit, which is the way: sorted, they lie side by side.
+  const sides = new Float64Array(triangles.length);
+  for (let i = 0; i < triangles.length; i++) {
+    const [from, to] = [triangles[i], triangles[i % 3 === 2 ? i - 2 : i + 1]];
+    sides[i] = 2 * (Math.min(from, to) * vertices + Math.max(from, to)) + (from < to ? 1 : 0);
   }
-  let openEdges = 0;
-  for (const { count, way } of edges.values()) if (count !== 2 || way !== 0) openEdges++;
-  return {
-    vertices: used.size,
-    triangles: triangles.length / 3,
-    volume,
-    area,
-    bounds: [low[0], low[1], low[2], high[0], high[1], high[2]],
-    openEdges,
-    euler: used.size - edges.size + triangles.length / 3,
-  };
+  sides.sort();
+  let [edges, openEdges] = [0, 0];
+  for (let i = 0, next = 0; i < sides.length; i = next) {
+    while (next < sides.length && Math.floor(sides[next] / 2) === Math.floor(sides[i] / 2)) next++;
+    edges++;
+    if (next - i !== 2 || sides[i] === sides[i + 1]) openEdges++;
+  }
+  return { edges, openEdges };
 }
 
 type Triple = readonly number[];

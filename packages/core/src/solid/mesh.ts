@@ -21,23 +21,28 @@ export class MeshBuilder {
     return this.positions.push(x, y, z) / 3 - 1;
   }
 
+  /** @throws RelayError solid-too-large */
   triangle(a: number, b: number, c: number): void {
-    this.triangles.push(a, b, c);
-  }
-
-  /** Four corners in turn, as two triangles. */
-  quad(a: number, b: number, c: number, d: number): void {
-    this.triangles.push(a, b, c, a, c, d);
-  }
-
-  /** @throws RelayError solid-too-large, solid-invalid */
-  build(): Mesh {
-    if (this.triangles.length > 3 * MOST_TRIANGLES) {
+    // Looked at before all of it is made.
+    if (this.triangles.push(a, b, c) > 3 * MOST_TRIANGLES) {
       throw new RelayError(
         'solid-too-large',
-        `This solid would have ${this.triangles.length / 3} triangles; at most ${MOST_TRIANGLES} are made. Give it a coarser tolerance.`,
+        `This solid would have more than ${MOST_TRIANGLES} triangles. Give it a coarser tolerance.`,
       );
     }
+  }
+
+  /**
+   * Four corners in turn, as two triangles.
+   * @throws RelayError solid-too-large
+   */
+  quad(a: number, b: number, c: number, d: number): void {
+    this.triangle(a, b, c);
+    this.triangle(a, c, d);
+  }
+
+  /** @throws RelayError solid-invalid */
+  build(): Mesh {
     if (!this.positions.every(Number.isFinite)) {
       throw new RelayError('solid-invalid', 'This solid has a corner at no place. Check its sizes.');
     }

@@ -5,7 +5,7 @@ import { measureMesh } from './measure';
 import { bar, bushing, revolve, sidesOf } from './revolve';
 import { extrude, triangulate } from './extrude';
 import { insetRing, nested, ringArea, ringsOf } from './rings';
-import { round, sweep } from './sweep';
+import { roundSection, sweep } from './sweep';
 
 const square = (x: number, y: number, half: number): Float64Array =>
   Float64Array.of(x - half, y - half, x + half, y - half, x + half, y + half, x - half, y + half);
@@ -180,7 +180,7 @@ describe('swept solids', () => {
   it('a ring of wire weighs 2 π² R r² and has 4 π² R r of surface (Pappus)', () => {
     const [R, r, n] = [10, 2, 400];
     const { volume, area } = expectSolid(
-      sweep(ringLine(R, n), () => round(r, n)),
+      sweep(ringLine(R, n), () => roundSection(r, n)),
       0,
     );
     expect(Math.abs(volume / (2 * Math.PI ** 2 * R * r * r) - 1)).toBeLessThan(2e-4);

@@ -73,7 +73,7 @@ function directionAt({ points, closed }: SweepLine, i: number): [number, number,
 }
 
 /** A circle as a section. */
-export function round(radius: number, sides: number): Float64Array {
+export function roundSection(radius: number, sides: number): Float64Array {
   const out = new Float64Array(2 * sides);
   for (let k = 0; k < sides; k++) {
     const a = (2 * Math.PI * k) / sides;

@@ -1,4 +1,4 @@
-import { short } from '@coin-relay/model';
+import { writeNumber } from '@coin-relay/core';
 import type { NamedMesh } from './named-mesh';
 
 /** Solids as Wavefront OBJ, mm: an object each, its material by name, corners counted from 1 through the whole file. */
@@ -17,7 +17,6 @@ export function writeObj(parts: readonly NamedMesh[], title: string): string {
 }
 
 /** Six decimals of a millimetre: corners that are one stay one. */
-const fine = (value: number): string =>
-  short(value * 1000) === '0' ? '0' : String(Math.round(value * 1e6) / 1e6);
+const fine = (value: number): string => writeNumber(value, 6);
 const oneLine = (text: string): string => text.replace(/\s+/g, ' ');
 const word = (text: string): string => text.replace(/[^\p{L}\p{N}._-]+/gu, '_');

@@ -1,3 +1,5 @@
+import { RelayError } from '@coin-relay/core';
+import { meshVolume } from '@coin-relay/core/solid';
 import { beadSolid } from '../families/bead/solid';
 import { charmSolid } from '../families/charm/solid';
 import { flatTopSolid } from '../families/flat-top/solid';
@@ -41,5 +43,12 @@ const SOLIDS: { readonly [F in FamilyId]: MakeSolid<PieceOf<F>> } = {
  */
 export function pieceSolid(piece: JobPiece, span: number, tolerance = SOLID_TOLERANCE, wire = 0): Solid {
   const make = SOLIDS[piece.family] as MakeSolid<JobPiece>;
-  return make(piece, span, tolerance, wire);
+  const solid = make(piece, span, tolerance, wire);
+  if (solid.parts.some(({ mesh }) => !(meshVolume(mesh) > 0))) {
+    throw new RelayError(
+      'solid-invalid',
+      `“${piece.name}” cannot be a solid: its sizes do not go together, and a body of it would be inside out. Make bores and pins smaller than what they go through.`,
+    );
+  }
+  return solid;
 }

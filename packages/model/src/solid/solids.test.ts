@@ -1,8 +1,9 @@
+import { RelayError } from '@coin-relay/core';
 import { measureMesh } from '@coin-relay/core/solid';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CATALOGUE } from '../catalogue';
-import { bandOf, FAMILIES, familyOf, withPitch, type FamilyId, type JobPiece } from '../families';
+import { bandOf, FAMILIES, familyOf, isTyped, withPitch, type FamilyId, type JobPiece } from '../families';
 import { rectangle, type Figure } from '../figure';
 import { pieceSolid, SOLID_TOLERANCE } from './piece-solid';
 import { expectClosed, unlike } from './solids.testing';
@@ -85,6 +86,56 @@ describe('pieces as solids', () => {
       ),
       { numRuns: 150 },
     );
+  });
+
+  it('whatever sizes a piece is given: closed and outward, or refused in words (property)', () => {
+    const share = fc.double({ min: -1.6, max: 0.9, noNaN: true }).map((power) => 10 ** power);
+    const sized = fc.constantFrom(...kinds).chain(({ piece }) =>
+      fc
+        .record(
+          Object.fromEntries(
+            familyOf(piece)
+              .fields.filter(isTyped)
+              .map((field): [string, fc.Arbitrary<unknown>] => {
+                const now = (piece as unknown as Record<string, unknown>)[field.key];
+                switch (field.kind) {
+                  case 'length':
+                    return [
+                      field.key,
+                      share.map((k) => Math.max(field.least, k * (Number(now) || piece.pitch))),
+                    ];
+                  case 'count':
+                    return [field.key, fc.integer({ min: field.least, max: field.most })];
+                  case 'choice':
+                    return [field.key, fc.constantFrom(...field.options.map(([value]) => value))];
+                  case 'flag':
+                    return [field.key, fc.boolean()];
+                }
+              }),
+          ),
+        )
+        .map((fields): JobPiece => ({ ...piece, ...fields })),
+    );
+    let [made, refused] = [0, 0];
+    fc.assert(
+      fc.property(sized, share, (piece, fine) => {
+        try {
+          const { parts } = pieceSolid(piece, piece.pitch, Math.max(0.001, (fine * piece.pitch) / 100));
+          for (const { mesh } of parts) {
+            const { openEdges, volume } = measureMesh(mesh);
+            expect(openEdges).toBe(0);
+            expect(volume).toBeGreaterThan(0);
+          }
+          made++;
+        } catch (error) {
+          if (!(error instanceof RelayError)) throw error;
+          expect(error.code).toBe('solid-invalid');
+          refused++;
+        }
+      }),
+      { numRuns: 600 },
+    );
+    expect(made).toBeGreaterThan(4 * refused);
   });
 
   describe('what they weigh', () => {

@@ -16,8 +16,9 @@ const wheels = demoJobs().flatMap(({ id, job }) =>
     return fit.layout.wheels.map((wheel, i) => ({
       name: `${id}, ${run.id}, wheel ${i + 1}`,
       piece,
+      fit,
+      i,
       radius: wheel.radius,
-      figure: wheelFigure(fit, i, piece, piece.pitch),
     }));
   }),
 );
@@ -28,12 +29,12 @@ describe('wheels as solids', () => {
     expect(new Set(wheels.map(({ piece }) => piece.family)).size).toBeGreaterThan(2);
   });
 
-  it.each(wheels.map((wheel) => [wheel.name, wheel] as const))('%s', (_, { figure, piece, radius }) => {
+  it.each(wheels.map((wheel) => [wheel.name, wheel] as const))('%s', (_, { fit, i, piece, radius }) => {
     const tolerance = radius / 1000;
-    const parts = wheelSolid(figure, piece, tolerance);
+    const parts = wheelSolid(fit, i, piece, piece.pitch, tolerance);
     // Discs with a bore and five holes or arms, rings, marks.
     for (const { mesh } of parts) expectClosed(mesh, [2, 0, -10]);
-    expect(unlike({ parts }, figure, tolerance)).toBeLessThan(0.01);
+    expect(unlike({ parts }, wheelFigure(fit, i, piece, piece.pitch), tolerance)).toBeLessThan(0.01);
     // It goes between what runs on it, and its hub goes all the way through.
     const discs = wheelDiscs(piece);
     const hub = measureMesh(parts[parts.length - 1].mesh).bounds;

@@ -1,7 +1,8 @@
+import type { FitOutcome } from '@coin-relay/core';
 import { aboutZ, bar, extrude, moved, ringsOf, type Mesh } from '@coin-relay/core/solid';
-import type { Figure } from '@coin-relay/model';
-import { wheelDiscs, type Disc, type SolidPart } from '@coin-relay/model/solid';
 import type { JobPiece } from '@coin-relay/model';
+import { wheelDiscs, type Disc, type SolidPart } from '@coin-relay/model/solid';
+import { wheelFigure } from '../figures';
 
 /** A hub stands out of its discs by so much, of their width together. */
 const HUB = 0.15;
@@ -13,15 +14,22 @@ const MARK = 0.03;
 /**
  * A wheel as solids, about its centre, from the figure that draws it: its discs stand where what runs on it leaves
  * room, its hub goes through all of them.
- * @param figure as `wheelFigure` makes it: of a toothed wheel the discs, the hub and its mark; of a plain one tyre, body and hub
  * @param tolerance how far chords may stray from what is round, mm
+ * @throws RelayError solid-invalid, solid-too-large
  */
-export function wheelSolid(figure: Figure, piece: JobPiece, tolerance: number): readonly SolidPart[] {
+export function wheelSolid(
+  fit: FitOutcome,
+  i: number,
+  piece: JobPiece,
+  pitch: number,
+  tolerance: number,
+): readonly SolidPart[] {
   const discs = wheelDiscs(piece);
   const [low, high] = [discs[0][0], discs[discs.length - 1][1]];
   const over = (high - low) * HUB;
-  const [first, second, third] = figure.parts;
-  const isToothed = third.line === false;
+  // Of a toothed wheel the discs, the hub and its mark; of a plain one tyre, body and hub.
+  const [first, second, third] = wheelFigure(fit, i, piece, pitch).parts;
+  const isToothed = fit.layout.wheels[i].teeth !== null;
   const plate = (d: string, [from, to]: Disc): Mesh =>
     extrude(ringsOf(d, tolerance), from, to, (to - from) * 0.04);
   const part = (material: string | null, mesh: Mesh): SolidPart => ({ mesh, material: material ?? 'iron' });

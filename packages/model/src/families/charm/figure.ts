@@ -11,7 +11,7 @@ import {
 import type { Charm } from './piece';
 
 /** What each charm is mostly made of. */
-const CHARM_MATERIAL: Readonly<Record<Charm['form'], string>> = {
+export const CHARM_MATERIAL: Readonly<Record<Charm['form'], string>> = {
   star: 'brass',
   fish: 'blue',
   bell: 'brass',
@@ -27,20 +27,22 @@ export function charmEye({ size }: Charm, span: number) {
 
 /** A small thing that hangs from its place by a ring. */
 export function charm(piece: Charm, span: number): Figure {
-  const m = span / 2;
-  const h = piece.size;
   const { x, y, outer, radius, wire } = charmEye(piece, span);
   const ring: FigurePart = {
     d: circle(x, y, outer) + hole(x, y, radius - wire),
     fill: 'steel',
     line: true,
   };
-  const top = -2 * outer;
-  const body = charmBody(piece.form, m, top, h - 2 * outer);
-  return { main: CHARM_MATERIAL[piece.form], parts: [...body, ring] };
+  return { main: CHARM_MATERIAL[piece.form], parts: [...charmBody(piece, span), ring] };
 }
 
-function charmBody(form: Charm['form'], m: number, top: number, h: number): FigurePart[] {
+/** What hangs on the ring. */
+export function charmBody(piece: Charm, span: number): FigurePart[] {
+  const { outer } = charmEye(piece, span);
+  return bodyOf(piece.form, span / 2, -2 * outer, piece.size - 2 * outer);
+}
+
+function bodyOf(form: Charm['form'], m: number, top: number, h: number): FigurePart[] {
   const low = top - h;
   switch (form) {
     case 'star': {

@@ -1,7 +1,7 @@
-import { round, sidesOf, sweep, type Mesh } from '@coin-relay/core/solid';
+import { roundSection, sidesOf, sweep, type Mesh } from '@coin-relay/core/solid';
 import { slab, turned } from '../../solid/kit';
 import type { MakeSolid, SolidPart } from '../../solid/solid';
-import { charm, charmEye } from './figure';
+import { CHARM_MATERIAL, charmBody, charmEye } from './figure';
 import type { Charm } from './piece';
 
 /** A flat charm is so thick, of its size. */
@@ -10,11 +10,10 @@ const THICK = 0.06;
 /** A charm on its ring: bells and hangers turned, the others cut from plate. */
 export const charmSolid: MakeSolid<Charm> = (piece, span, tolerance) => {
   const { x, y, radius, wire } = charmEye(piece, span);
-  const { main = 'brass', parts } = charm(piece, span);
+  const main = CHARM_MATERIAL[piece.form];
   const half = (piece.size * THICK) / 2;
   const isTurned = piece.form === 'bell' || piece.form === 'hanger';
-  // The last part of the figure is the ring.
-  const body = parts.slice(0, -1).map(({ d, fill, elongates }, i): SolidPart => {
+  const body = charmBody(piece, span).map(({ d, fill, elongates }, i): SolidPart => {
     // What lies on a plate stands out of it on both sides.
     const thick = half * (1 + 0.15 * i);
     const mesh = isTurned
@@ -34,6 +33,6 @@ function ringAt(x: number, y: number, radius: number, wire: number, tolerance: n
     across: Float64Array.from(angles.flatMap((a) => [Math.cos(a), Math.sin(a), 0])),
     closed: true,
   };
-  const section = round(wire, sidesOf(wire, tolerance));
+  const section = roundSection(wire, sidesOf(wire, tolerance));
   return sweep(line, () => section);
 }

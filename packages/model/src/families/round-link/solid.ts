@@ -1,4 +1,4 @@
-import { round, sidesOf, sweep, turnedAboutX } from '@coin-relay/core/solid';
+import { roundSection, sidesOf, sweep, turnedAboutX } from '@coin-relay/core/solid';
 import type { MakeSolid } from '../../solid/solid';
 import { middleLine, NARROWED, RING_POINTS, thickness } from './figure';
 import type { RoundLink } from './piece';
@@ -26,6 +26,6 @@ export const roundLinkSolid: MakeSolid<RoundLink> = (piece, span, tolerance, wir
   const sides = sidesOf(d / 2, tolerance);
   const points = Float64Array.from(line.flatMap(([x, y]) => [x, y, 0]));
   const across = Float64Array.from(line.flatMap(([, , nx, ny]) => [nx, ny, 0]));
-  const ring = sweep({ points, across, closed: true }, (i) => round(thick[i], sides));
+  const ring = sweep({ points, across, closed: true }, (i) => roundSection(thick[i], sides));
   return { main: 'steel', parts: [{ mesh: turnedAboutX(ring, LIES[piece.facing]), material: 'steel' }] };
 };
