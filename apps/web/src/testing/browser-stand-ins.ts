@@ -37,3 +37,10 @@ globalThis.matchMedia ??= ((query: string) => ({
 })) as never;
 Element.prototype.scrollIntoView ??= () => undefined;
 Element.prototype.setPointerCapture ??= () => undefined;
+
+// Nothing is laid out here: styles would only be read, and asked through for every element.
+Object.defineProperty(HTMLStyleElement.prototype, 'textContent', {
+  configurable: true,
+  get: () => '',
+  set: () => undefined,
+});

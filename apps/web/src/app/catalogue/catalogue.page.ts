@@ -27,6 +27,7 @@ import { Supplier } from './supplier.service';
 import { CHOICE } from '../shared/choice.directive';
 import { HoldsDirective } from '../shared/holds.directive';
 import { TroubleComponent } from '../shared/trouble.component';
+import { SortHeadComponent, sortedBy, sortWay, type Sort } from '../shared/sort-head.component';
 
 /** Lines that are compared at the most. */
 const MOST_COMPARED = 4;
@@ -55,6 +56,7 @@ const MOODS: readonly { words: string; mood: Mood }[] = [
 @Component({
   selector: 'relay-catalogue-page',
   imports: [
+    SortHeadComponent,
     TroubleComponent,
     HoldsDirective,
     NzCheckboxModule,
@@ -88,7 +90,8 @@ export class CataloguePage {
   protected readonly problem = this.trouble.words;
   protected readonly words = signal('');
   protected readonly family = signal('');
-  protected readonly sort = signal<{ by: CatalogueSort; down: boolean } | null>(null);
+  protected readonly sortWay = sortWay;
+  protected readonly sort = signal<Sort<CatalogueSort> | null>(null);
   protected readonly compared = signal<readonly string[]>([]);
   protected readonly asked = toSignal(this.supplier.state$, {
     initialValue: { kind: 'asking', slow: false, articles: [] } as const,
@@ -111,12 +114,8 @@ export class CataloguePage {
 
   protected by(key: CatalogueSort): void {
     const at = this.sort();
-    this.sort.set(at?.by !== key ? { by: key, down: false } : at.down ? null : { by: key, down: true });
-  }
-
-  protected sortOf(key: CatalogueSort): 'ascending' | 'descending' | 'none' {
-    const at = this.sort();
-    return at?.by !== key ? 'none' : at.down ? 'descending' : 'ascending';
+    // A third press puts the order of the catalogue back.
+    this.sort.set(at?.by === key && at.down ? null : sortedBy(at, key));
   }
 
   /** As many pieces as there is room for. */

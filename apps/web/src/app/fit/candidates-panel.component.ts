@@ -13,6 +13,7 @@ import { NzTableModule } from 'ng-zorro-antd/table';
 import { candidateRows, sortedCandidates, type CandidateSort } from './candidate-rows';
 import { TermComponent } from '../help/term.component';
 import { FitService } from '../engine/fit.service';
+import { SortHeadComponent, sortedBy, sortWay, type Sort } from '../shared/sort-head.component';
 
 /** Candidates shown. */
 const SHOWN = 9;
@@ -32,7 +33,7 @@ const limitLine = (x: readonly number[], percent: number): GraphLine => ({
 /** The counts around the ideal one, and what each would cost; one press takes it. */
 @Component({
   selector: 'relay-candidates-panel',
-  imports: [NzButtonComponent, NzTableModule, GraphComponent, TermComponent],
+  imports: [NzButtonComponent, NzTableModule, GraphComponent, SortHeadComponent, TermComponent],
   template: `
     <p class="cost"><relay-term of="Candidates">What other counts would cost</relay-term>:</p>
     @defer (on immediate) {
@@ -48,17 +49,10 @@ const limitLine = (x: readonly number[], percent: number): GraphLine => ({
         <thead>
           <tr>
             @for (column of columns(); track column.key) {
-              <th scope="col" [attr.aria-sort]="sortOf(column.key)">
-                <button nz-button nzType="link" type="button" (click)="by(column.key)">
-                  {{ column.title
-                  }}{{
-                    sortOf(column.key) === 'ascending'
-                      ? ' ↑'
-                      : sortOf(column.key) === 'descending'
-                        ? ' ↓'
-                        : ''
-                  }}
-                </button>
+              <th scope="col" [attr.aria-sort]="sortWay(sort(), column.key)">
+                <relay-sort-head [way]="sortWay(sort(), column.key)" (pressed)="by(column.key)">{{
+                  column.title
+                }}</relay-sort-head>
               </th>
               @if (column.key === 'give' && changesPitch()) {
                 <th scope="col">{{ unit() }}</th>
@@ -123,7 +117,8 @@ export class CandidatesPanelComponent {
   private readonly store = inject(JobStore);
   private readonly fits = inject(FitService);
   private readonly state = toSignal(this.fits.state$, { requireSync: true });
-  protected readonly sort = signal<{ by: CandidateSort; down: boolean }>({ by: 'count', down: false });
+  protected readonly sortWay = sortWay;
+  protected readonly sort = signal<Sort<CandidateSort>>({ by: 'count', down: false });
   private readonly found = toSignal(
     this.fits.state$.pipe(
       debounceTime(PAUSE),
@@ -206,12 +201,7 @@ export class CandidatesPanelComponent {
   }
 
   protected by(key: CandidateSort): void {
-    this.sort.update(({ by, down }) => ({ by: key, down: by === key && !down }));
-  }
-
-  protected sortOf(key: CandidateSort): 'ascending' | 'descending' | 'none' {
-    const { by, down } = this.sort();
-    return by !== key ? 'none' : down ? 'descending' : 'ascending';
+    this.sort.update((sort) => sortedBy(sort, key));
   }
 
   protected take(count: number): void {

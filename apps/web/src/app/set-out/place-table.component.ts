@@ -17,6 +17,7 @@ import { FitService } from '../engine/fit.service';
 import { JobContext } from '../session/job-context.service';
 import { PlaceChoice } from '../session/place-choice.service';
 import { OneTableDirective } from '../shared/one-table.directive';
+import { SortHeadComponent, sortedBy, sortWay, type Sort } from '../shared/sort-head.component';
 
 /** Height of a row, px. */
 const ROW = 24;
@@ -40,7 +41,7 @@ const indexOf = ({ place }: PlaceRow): number => place - 1;
 /** The places of the row as numbers: sorted, filtered, and chosen as on the drawing and the tape. */
 @Component({
   selector: 'relay-place-table',
-  imports: [NzInputDirective, NzButtonComponent, NzTableModule, OneTableDirective],
+  imports: [NzInputDirective, NzButtonComponent, NzTableModule, OneTableDirective, SortHeadComponent],
   templateUrl: './place-table.component.html',
   styleUrl: './place-table.component.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -54,7 +55,8 @@ export class PlaceTableComponent {
   protected readonly columns = COLUMNS;
   protected readonly widths = COLUMNS.map(({ width }) => width);
   protected readonly rowHeight = ROW;
-  protected readonly sort = signal<{ by: PlaceSort; down: boolean }>({ by: 'place', down: false });
+  protected readonly sortWay = sortWay;
+  protected readonly sort = signal<Sort<PlaceSort>>({ by: 'place', down: false });
   protected readonly filter = signal('');
   private readonly unit = computed(() => this.state().view?.job.unit ?? 'mm');
   private readonly all = computed(() => {
@@ -98,12 +100,7 @@ export class PlaceTableComponent {
   }
 
   protected by(key: PlaceSort): void {
-    this.sort.update(({ by, down }) => ({ by: key, down: by === key && !down }));
-  }
-
-  protected sortOf(key: PlaceSort): 'ascending' | 'descending' | 'none' {
-    const { by, down } = this.sort();
-    return by !== key ? 'none' : down ? 'descending' : 'ascending';
+    this.sort.update((sort) => sortedBy(sort, key));
   }
 
   protected mm(value: number): string {
