@@ -154,7 +154,7 @@ test('wheels that overlap are named, and the last good drawing stays', async ({ 
   await right.fill('60');
   await right.press('Enter');
   await expect(sentence(page)).toContainText(/drive sprocket and head sprocket overlap by/);
-  await expect(page.locator('relay-drawing .problem')).toBeVisible();
+  await expect(page.locator('relay-sentence .wrong')).toBeVisible();
   expect(await pictureOf(drawing)).not.toBe('0');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Undo' }).click();

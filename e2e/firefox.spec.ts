@@ -2,7 +2,7 @@ import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Job } from '@coin-relay/model';
-import { expect, test } from '@playwright/test';
+import { expect, test } from './support';
 import puppeteer, { type Browser, type Page } from 'puppeteer-core';
 
 /** The main job in Firefox as Debian ships it, driven over WebDriver BiDi. */

@@ -18,7 +18,7 @@ test('a first job: an empty sheet says what to do, a line leads through it, and 
   await page.getByRole('button', { name: /draw/i }).first().click();
   await expect(sentence(page)).toHaveText('Click on the drawing to place the first point of a path.');
   // Nothing is wrong with it.
-  await expect(page.locator('relay-drawing .problem')).toHaveCount(0);
+  await expect(page.locator('relay-sentence .wrong')).toHaveCount(0);
   await expect(page.getByRole('navigation', { name: 'Steps' })).not.toContainText('▲');
   const way = page.getByRole('navigation', { name: 'Your first job' });
   await expect(way.locator('.done')).toHaveCount(0);

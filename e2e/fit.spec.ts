@@ -32,7 +32,7 @@ test('a wheel moves so that the row closes at its pitch, within its travel', asy
 
   // The idler takes up 92 links.
   await pick(list(page, 'The wheel that moves'), 'idler');
-  await expect(page.locator('relay-drawing .problem')).toContainText('The idler cannot make room for 90');
+  await expect(page.locator('relay-sentence .wrong')).toContainText('The idler cannot make room for 90');
   await fit.getByText('any', { exact: true }).click();
   await fit.getByText('Always put in').click();
   await type(page.getByLabel('Fixed count'), '92');

@@ -63,10 +63,10 @@ test('an open row: left free at both ends, then on a part, in per cent', async (
   // What cannot be says so, and the last good state stays.
   const good = await pictureOf(tape);
   await type(page.getByLabel('Left free at the start'), '400');
-  await expect(page.locator('relay-drawing .problem')).toContainText('leave nothing of the');
+  await expect(page.locator('relay-sentence .wrong')).toContainText('leave nothing of the');
   expect(await pictureOf(tape)).toBe(good);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.locator('relay-drawing .problem')).toHaveCount(0);
+  await expect(page.locator('relay-sentence .wrong')).toHaveCount(0);
 });
 
 test('lamps on the ends, half a space in, and what is left over', async ({ page, request }) => {

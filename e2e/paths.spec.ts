@@ -210,7 +210,7 @@ test.describe('routes', () => {
     await expect.poll(() => lengthOf(page)).toBeGreaterThan(before + 15);
     await expect(verdict(page)).toContainText('closes exactly');
     await type(page.getByLabel('Slack in the span after it'), '5 m');
-    await expect(page.locator('relay-drawing .problem')).toContainText('at most four times its own length');
+    await expect(page.locator('relay-sentence .wrong')).toContainText('at most four times its own length');
   });
 
   test('an open route starts on a bare point; one that breaks is named and the rest still draws', async ({
@@ -226,7 +226,7 @@ test.describe('routes', () => {
     await panel(page).getByText('closed', { exact: true }).click();
     await expect(sentence(page)).toContainText('Route round two wheels');
     await type(page.locator('relay-wheel-note').getByLabel('Centre, to the right'), '290');
-    await expect(page.locator('relay-drawing .problem')).toContainText(/right sprocket.*left sprocket/);
+    await expect(page.locator('relay-sentence .wrong')).toContainText(/right sprocket.*left sprocket/);
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(sentence(page)).toContainText('Route round two wheels');
   });

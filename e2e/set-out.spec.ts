@@ -165,7 +165,7 @@ test('by weight: the same seed gives the same row, another one another; weights 
   await type(page.getByLabel('Weight of piece 1'), '0');
   await type(page.getByLabel('Weight of piece 2'), '0');
   await expect(panel(page).getByRole('alert')).toContainText('All weights are zero');
-  await expect(page.locator('relay-drawing .problem')).toContainText('All weights are zero');
+  await expect(page.locator('relay-sentence .wrong')).toContainText('All weights are zero');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(panel(page).getByRole('alert')).toHaveCount(0);
 });
@@ -221,9 +221,9 @@ test('rows side by side, a twin, a boundary, a path to reach: each changes the d
   expect((await storedJob(page, id)).runs[0].setOut?.overlap).toBe('next-under');
   // The beam is open, so it bounds nothing: said, and the last good state stays on the drawing.
   await pick(list(page, 'Boundary'), 'Ceiling beam');
-  await expect(page.locator('relay-drawing .problem')).toContainText('“Ceiling beam” is open');
+  await expect(page.locator('relay-sentence .wrong')).toContainText('“Ceiling beam” is open');
   await pick(list(page, 'Boundary'), 'no boundary');
-  await expect(page.locator('relay-drawing .problem')).toHaveCount(0);
+  await expect(page.locator('relay-sentence .wrong')).toHaveCount(0);
   await expectAccessible(page);
 });
 

@@ -1,9 +1,23 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test as base, type APIRequestContext, type Locator, type Page } from '@playwright/test';
 import type { Job } from '@coin-relay/model';
+import { startServer } from './server';
 
-/** A page on which any error of the program, or anything the policy blocks, fails the test. */
-export const test = base.extend<{ page: Page }>({
+/**
+ * Tests have a server and data of their own.
+ * A page on which any error of the program, or anything the policy blocks, fails the test.
+ */
+export const test = base.extend<{ page: Page }, { server: string }>({
+  server: [
+    // eslint-disable-next-line no-empty-pattern -- what a fixture needs is read from its pattern
+    async ({}, use) => {
+      const { address, stop } = await startServer();
+      await use(address);
+      await stop();
+    },
+    { scope: 'worker' },
+  ],
+  baseURL: async ({ server }, use) => use(server),
   page: async ({ page }, use) => {
     const problems: string[] = [];
     page.on('pageerror', (error) => problems.push(error.message));

@@ -9,8 +9,8 @@ import {
   viewChild,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import type { Vec } from '@coin-relay/core';
 import { formatLengthNumber } from '@coin-relay/model';
-import { combineLatest, map } from 'rxjs';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { JobStore } from '../document/job-store.service';
 import { FitService } from '../engine/fit.service';
@@ -23,13 +23,12 @@ import { inTaskOfItsOwn } from '../shared/in-task-of-its-own';
 import { DrawingStage } from './drawing-stage';
 import { DRAWING_PARTS } from './parts';
 import type { DrawingPart } from './parts/part';
+import { notePlace, pointsOf } from './note-place';
 import { roundStep, toScreen, type ViewPort } from './view-port';
 import { WheelNoteComponent } from './wheel-note.component';
 
-/** Size of the note beside a selected wheel, and its distance from it, px. */
-const NOTE_WIDTH = 292;
-const NOTE_HEIGHT = 104;
-const NOTE_GAP = 24;
+/** The note beside a selected wheel, px. */
+const NOTE = { width: 292, height: 104, gap: 24 };
 
 /** What a press does, where it does something of its own. */
 const MODE_WORDS: Readonly<Record<PathMode, string>> = {
@@ -64,15 +63,6 @@ export class DrawingComponent {
   private readonly making = signal(false);
   protected readonly busy = computed(() => this.unsettled() || this.making());
   private readonly view = signal<ViewPort>({ scale: 1, x: 0, y: 0 });
-  protected readonly problem = toSignal(
-    combineLatest([this.fits.state$, this.work.beginning$]).pipe(
-      // An empty sheet is no fault.
-      map(([state, begins]) => (begins === '' ? (state.problem?.message ?? null) : null)),
-    ),
-    {
-      initialValue: null,
-    },
-  );
   private readonly fitState = toSignal(this.fits.state$, { requireSync: true });
   protected readonly said = toSignal(this.work.note$, { initialValue: '' });
   protected readonly mode = toSignal(this.work.mode$, { initialValue: 'arrange' });
@@ -103,26 +93,22 @@ export class DrawingComponent {
   }
 
   /** Where the note of the selected wheel stands, and which wheel that is. */
-  protected note(): { id: string; x: number; y: number } | null {
+  protected readonly note = computed((): (Vec & { readonly id: string }) | null => {
     const id = this.selected();
+    const view = this.view();
     // While the route is broken its wheels stand where the sketch has them.
-    const { view: fitted, sketches } = this.fitState();
+    const { view: fitted, others, sketches } = this.fitState();
     const wheel = [...sketches.flatMap(({ wheels }) => wheels), ...(fitted?.fit.layout.wheels ?? [])].find(
       (w) => w.id === id,
     );
     if (!wheel) return null;
-    const view = this.view();
-    const below = toScreen(view, wheel.x, wheel.y - wheel.radius);
-    const above = toScreen(view, wheel.x, wheel.y + wheel.radius);
-    const { clientWidth, clientHeight } = this.surface().nativeElement;
-    // Under the wheel where there is room, else over it: never on what it speaks of.
-    const fits = below.y + NOTE_GAP + NOTE_HEIGHT < clientHeight - 8;
-    return {
-      id: wheel.id,
-      x: Math.max(8, Math.min(clientWidth - NOTE_WIDTH - 8, below.x - NOTE_WIDTH / 2)),
-      y: Math.max(8, fits ? below.y + NOTE_GAP : above.y - NOTE_GAP - NOTE_HEIGHT),
-    };
-  }
+    const { clientWidth: width, clientHeight: height } = this.surface().nativeElement;
+    const disc = { ...toScreen(view, wheel.x, wheel.y), radius: wheel.radius * view.scale };
+    const drawn = [...(fitted ? [fitted] : []), ...others].flatMap(({ fit }) =>
+      pointsOf(fit.layout).map(({ x, y }) => toScreen(view, x, y)),
+    );
+    return { id: wheel.id, ...notePlace({ width, height }, NOTE, disc, drawn) };
+  });
 
   protected grid(): string {
     const unit = this.store.job?.unit ?? 'mm';
