@@ -3,7 +3,7 @@ import { type measureMesh } from '@coin-relay/core/solid';
 import { demoJobs, resolveRun, resolveSetOut } from '@coin-relay/model';
 import { pieceSolid } from '@coin-relay/model/solid';
 import { moveScene, rowScene } from '@coin-relay/scene';
-import { MATRIX_NUMBERS, RowInstances, wheelSolid } from '@coin-relay/scene/solid';
+import { MATRIX_NUMBERS, RowInstances, wheelShape, wheelSolid } from '@coin-relay/scene/solid';
 import { paired, report } from './timing';
 
 // Matrices of a frame of 5,000 links, against writing arrays of that size with numbers at hand.
@@ -52,7 +52,9 @@ for (const { id, job } of demoJobs().filter((each) =>
   for (const run of job.runs) {
     const { source, request, sequence } = resolveRun(job, run.id);
     const fit = fitRow(source, request);
-    fit.layout.wheels.forEach((_, i) => count(wheelSolid(fit, i, sequence[0], sequence[0].pitch, 0.02)));
+    fit.layout.wheels.forEach((_, i) =>
+      count(wheelSolid(wheelShape(fit, i, sequence[0], sequence[0].pitch), 0.02)),
+    );
   }
   report([
     [`masters of ${id}`, `${(performance.now() - start).toFixed(0)} ms for ${triangles} triangles (stated)`],

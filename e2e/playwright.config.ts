@@ -1,13 +1,8 @@
-import { existsSync, mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { existsSync } from 'node:fs';
 import { defineConfig } from '@playwright/test';
 
-/** Another one where a suite runs already on this machine. */
-const PORT = Number(process.env['E2E_PORT'] ?? 4377);
 /** The second browser is tried where it is there. */
 const firefox = existsSync(process.env['FIREFOX_PATH'] ?? '/usr/bin/firefox-esr');
-const data = mkdtempSync(join(tmpdir(), 'coin-relay-e2e-'));
 
 export default defineConfig({
   testDir: '.',
@@ -19,7 +14,6 @@ export default defineConfig({
   forbidOnly: true,
   reporter: [['list'], ['json', { outputFile: '../test-results/browser.json' }]],
   use: {
-    baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     // What happened on a page that failed is kept: a failure that is rare is not asked for twice. Its pages are kept as
     // they were, not as films: those cost a fifth of the whole run.
@@ -29,6 +23,8 @@ export default defineConfig({
       args: [
         '--no-sandbox',
         '--disable-gpu',
+        // Solids are drawn without a graphics card.
+        '--enable-unsafe-swiftshader',
         '--disable-quic',
         '--no-first-run',
         '--disable-background-networking',
@@ -36,10 +32,5 @@ export default defineConfig({
         '--disable-sync',
       ],
     },
-  },
-  webServer: {
-    command: `node ../apps/server/dist/server.mjs --demo --port ${PORT} --data ${data}`,
-    url: `http://127.0.0.1:${PORT}/api/jobs`,
-    reuseExistingServer: false,
   },
 });

@@ -25,6 +25,7 @@ const browser = await chromium.launch({
   args: [
     '--no-sandbox',
     '--disable-gpu',
+    '--enable-unsafe-swiftshader',
     '--disable-quic',
     '--no-first-run',
     '--disable-background-networking',
@@ -157,11 +158,6 @@ const opened = async (id, step) => {
   await page.goto(`${at}/job/${id}?step=${step}`);
   await page.locator('relay-sentence .verdict').waitFor();
 };
-await opened('demo-bead-string', 'fit');
-await page.getByRole('group', { name: 'Candidates' }).getByRole('button', { name: 'Take 37' }).waitFor();
-await page.getByText('Laid end to end', { exact: true }).scrollIntoViewIfNeeded();
-await take('unlike');
-
 await opened('demo-coin-lift', 'motion');
 await page.getByLabel('Speed: drive sprocket').fill('12');
 await page.getByLabel('Speed: drive sprocket').press('Enter');
@@ -186,6 +182,13 @@ const spring = await onDrawing(240, -200);
 await page.mouse.move(...spring);
 for (let notch = 0; notch < 6; notch++) await page.mouse.wheel(0, -240);
 await take('spring');
+
+await opened('demo-tin-beetle', 'fit');
+await page.getByRole('button', { name: 'in space' }).click();
+await page.locator('relay-space .surface[aria-busy="false"]').waitFor();
+await page.mouse.move(5, 500);
+await page.waitForTimeout(3_000);
+await take('space');
 
 await opened('demo-anchor-chain', 'link');
 await page.getByText('How alike they are').scrollIntoViewIfNeeded();

@@ -9,6 +9,13 @@ import { insetRing, type Ring } from './rings';
 /** Fewest parts of what was asked that an eased edge is tried with before it stays sharp. */
 const LEAST_EASE = 1 / 16;
 
+/** An edge that is eased by less than this many tolerances may as well be sharp. */
+const WORTH = 2;
+
+/** How much is taken off an edge: nothing where it could not be told from how far chords may stray, mm. */
+export const easeFor = (wanted: number, tolerance: number): number =>
+  wanted < WORTH * tolerance ? 0 : wanted;
+
 /**
  * A plate: outlines drawn out from one height to another, its edges eased at 45° where that is asked
  * and there is room.

@@ -4,3 +4,5 @@ export * from './rings';
 export * from './extrude';
 export * from './revolve';
 export * from './sweep';
+export * from './shade';
+export * from './tube';

@@ -18,16 +18,12 @@ export interface CoilView {
  * that D grows as it is pressed together: D² = D₀² + (p₀² − p²) / π². Coils at rest in closed ends
  * stay one wire apart; ground ends lie flat within the length.
  */
-export function coilView(spring: Spring, { total, pitch }: SpringFacts, length: number): CoilView {
-  const { wire, ends, coils } = spring;
-  const ground = ends.endsWith('ground');
-  const closed = ends.startsWith('closed');
-  // The middle line of a wire whose end is not ground begins half a wire in.
-  const inset = ground ? 0 : wire / 2;
-  const deadEach = closed ? 1 : 0;
-  const moving = closed ? coils : total;
-  const rise = (length - 2 * inset - 2 * deadEach * wire) / moving;
-  const diameter = diameterAt(spring, pitch, rise);
+export function coilView(
+  spring: Spring,
+  { total, pitch }: Pick<SpringFacts, 'total' | 'pitch'>,
+  length: number,
+): CoilView {
+  const { diameter, alongOf } = wound(spring, { total, pitch }, length);
   const behind: number[][] = [];
   const front: number[][] = [];
   const steps = Math.ceil(total * PER_TURN);
@@ -35,9 +31,7 @@ export function coilView(spring: Spring, { total, pitch }: SpringFacts, length: 
   let wasFront: boolean | null = null;
   for (let i = 0; i <= steps; i++) {
     const turns = (total * i) / steps;
-    // What is ground off an end is the half of the wire that would lie beyond it.
-    const along = inset + alongAt(turns, total, deadEach, wire, rise);
-    const x = Math.max(wire / 2, Math.min(length - wire / 2, along));
+    const x = alongOf(turns);
     const angle = 2 * Math.PI * turns;
     const y = (diameter / 2) * Math.cos(angle);
     // The half of each turn from 0 to π passes in front.
@@ -54,6 +48,56 @@ export function coilView(spring: Spring, { total, pitch }: SpringFacts, length: 
   return {
     behind: behind.map((line) => Float64Array.from(line)),
     front: front.map((line) => Float64Array.from(line)),
+  };
+}
+
+/** Stations that one turn of the wire has in space. */
+export const STATIONS_PER_TURN = 24;
+
+/**
+ * The middle line of the wire of a spring of some length in space: x along it, y and z across, in turn, mm. As the
+ * side projection has it.
+ */
+export function coilLine(
+  spring: Spring,
+  { total, pitch }: Pick<SpringFacts, 'total' | 'pitch'>,
+  length: number,
+): Float64Array {
+  const { diameter, alongOf } = wound(spring, { total, pitch }, length);
+  const steps = Math.ceil(total * STATIONS_PER_TURN);
+  const out = new Float64Array(3 * (steps + 1));
+  for (let i = 0; i <= steps; i++) {
+    const turns = (total * i) / steps;
+    const angle = 2 * Math.PI * turns;
+    out[3 * i] = alongOf(turns);
+    out[3 * i + 1] = (diameter / 2) * Math.cos(angle);
+    out[3 * i + 2] = (diameter / 2) * Math.sin(angle);
+  }
+  return out;
+}
+
+/** How wide a spring of some length is wound, and how far along it its wire has come after some turns. */
+function wound(
+  spring: Spring,
+  { total, pitch }: Pick<SpringFacts, 'total' | 'pitch'>,
+  length: number,
+): { readonly diameter: number; alongOf(turns: number): number } {
+  const { wire, ends, coils } = spring;
+  const ground = ends.endsWith('ground');
+  const closed = ends.startsWith('closed');
+  // The middle line of a wire whose end is not ground begins half a wire in.
+  const inset = ground ? 0 : wire / 2;
+  const deadEach = closed ? 1 : 0;
+  const moving = closed ? coils : total;
+  const rise = (length - 2 * inset - 2 * deadEach * wire) / moving;
+  const diameter = diameterAt(spring, pitch, rise);
+  return {
+    diameter,
+    alongOf: (turns) => {
+      // What is ground off an end is the half of the wire that would lie beyond it.
+      const along = inset + alongAt(turns, total, deadEach, wire, rise);
+      return Math.max(wire / 2, Math.min(length - wire / 2, along));
+    },
   };
 }
 

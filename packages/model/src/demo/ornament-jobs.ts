@@ -224,6 +224,7 @@ export function prizeCarousel(): Job {
   const oval = { of: 'rectangle' as const, x: 0, y: 0, width: 460, height: 240, corner: 110, tilt: 0 };
   return {
     ...frame('Prize carousel'),
+    stands: 'lying',
     wheels: [],
     paths: [{ kind: 'shape', id: 'loop', name: 'Carousel', shape: oval }],
     pieces: [
@@ -237,6 +238,8 @@ export function prizeCarousel(): Job {
       {
         ...run('Prizes', ['star'], 1, 'path'),
         id: 'prizes',
+        // On the plates, clear of them also where they are as deep as the bells are.
+        sideways: 18,
         setOut: {
           ...PLAIN_SET_OUT,
           order: { by: 'turn' },

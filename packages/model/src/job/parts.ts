@@ -38,6 +38,11 @@ export const RunSchema = z
       .min(1)
       .max(200)
       .describe('Pieces in turn, repeated along the row; all of one pitch.'),
+    sideways: coordinate
+      .optional()
+      .describe(
+        'How far it stands in front of the plane of the job, mm; where that is to be found, not said.',
+      ),
     setOut: SetOutSchema.optional().describe('Where it is not plain.'),
     fit: FitSchema,
   })

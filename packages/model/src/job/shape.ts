@@ -30,6 +30,10 @@ export const JobShape = z.object({
   anchors: z.array(AnchorSchema).max(200).optional(),
   ties: z.array(TieSchema).max(100).optional(),
   measures: z.array(MeasureSchema).max(100).optional(),
+  stands: z
+    .enum(['upright', 'lying'])
+    .optional()
+    .describe('Whether the drawing is one from the side, which is usual, or from above.'),
   backdrop: BackdropSchema.nullable().optional(),
 });
 

@@ -1,3 +1,5 @@
 export * from './solid';
 export * from './piece-solid';
 export * from './wheel-discs';
+export * from './band-section';
+export * from './piece-depth';

@@ -2,6 +2,7 @@ import {
   aboutY,
   aboutZ,
   bar,
+  easeFor,
   extrude,
   mapMesh,
   moved,
@@ -13,7 +14,7 @@ import {
 
 /** A drawn shape as thick as from one height to another, its edges eased. */
 export function slab(d: string, low: number, high: number, tolerance: number, ease = 0): Mesh {
-  return extrude(ringsOf(d, tolerance), low, high, ease);
+  return extrude(ringsOf(d, tolerance), low, high, easeFor(ease, tolerance));
 }
 
 /** A round pin across the row at (x, y), its ends eased. */
@@ -26,7 +27,7 @@ export function pinAt(
   tolerance: number,
   ease = 0,
 ): Mesh {
-  return moved(aboutZ(bar(low, high, radius, tolerance, ease)), x, y, 0);
+  return moved(aboutZ(bar(low, high, radius, tolerance, easeFor(ease, tolerance))), x, y, 0);
 }
 
 /** A straight round rod from (ax, ay) to (bx, by) in the plane of the row. */

@@ -1,5 +1,15 @@
 import type { Affine } from '@coin-relay/core';
 
+/**
+ * How deep a part lies where the machine is seen in space, mm: from the face of the rows that is towards who looks,
+ * or from the one behind them.
+ */
+export interface Depth {
+  readonly from: 'before' | 'behind';
+  readonly low: number;
+  readonly high: number;
+}
+
 /** One thing that is drawn between the rows of a machine: an outline that is filled, or a line of some width. */
 export interface MachinePart {
   /** Path data, mm, y up. */
@@ -12,6 +22,8 @@ export interface MachinePart {
   readonly wire?: { readonly width: number; readonly material: string };
   /** Where it is set down; without one it is drawn as it is. */
   readonly at?: Affine;
+  /** A plate in space; without it there is none of it there. */
+  readonly deep?: Depth;
 }
 
 /** Points, x and y in turn, as path data. */

@@ -13,7 +13,7 @@ import {
 } from '@coin-relay/model';
 import { gearOutline } from './gear';
 import { turnedTo } from '@coin-relay/core';
-import type { MachinePart } from './part';
+import type { Depth, MachinePart } from './part';
 import { coilsIn, tieParts, tubesIn } from './ties';
 
 /** What is drawn between the rows of a machine at a frame: behind them, and over them. */
@@ -74,10 +74,11 @@ function trainParts(
       if (apart < 1e-6) return [];
       // Two wheels on one shaft that is seen in two places: a shaft laid across.
       const size = Math.max(3, apart * 0.012);
+      const deep: Depth = { from: 'behind', low: -size, high: size };
       return [
-        { d: bar(a, b, size), fill: 'shade', line: true },
-        { d: circle(a.x, a.y, size * 1.6), fill: 'shade', line: true },
-        { d: circle(b.x, b.y, size * 1.6), fill: 'shade', line: true },
+        { ...bar(a, b, size), fill: 'shade', line: true, deep },
+        { ...disc(a, size * 1.6), fill: 'shade', line: true, deep: { ...deep, low: 0, high: 2.4 * size } },
+        { ...disc(b, size * 1.6), fill: 'shade', line: true, deep: { ...deep, low: 0, high: 2.4 * size } },
       ];
     }
     const [z1, z2] = train.gears;
@@ -85,9 +86,11 @@ function trainParts(
     // A gap of the first faces a tooth of the second.
     const first = toward + turned;
     const second = toward + Math.PI + Math.PI / z2 - (turned * z1) / z2;
+    // As wide as ten times their module: common practice.
+    const deep: Depth = { from: 'behind', low: (-20 * apart) / (z1 + z2), high: 0 };
     return [
-      { d: outlines[0], fill: 'brass', line: true, at: turnedTo(a.x, a.y, first) },
-      { d: outlines[1], fill: 'brass', line: true, at: turnedTo(b.x, b.y, second) },
+      { d: outlines[0], fill: 'brass', line: true, at: turnedTo(a.x, a.y, first), deep },
+      { d: outlines[1], fill: 'brass', line: true, at: turnedTo(b.x, b.y, second), deep },
     ];
   });
 }
@@ -100,8 +103,24 @@ function linkageParts(machine: Machine, id: string, on: AnchorOn, frame: number)
   const angle = crankAngle(machine, on, frame);
   const pin = { x: centre.x + on.radius * Math.cos(angle), y: centre.y + on.radius * Math.sin(angle) };
   const size = Math.max(1.5, on.radius * 0.12);
-  const arm: MachinePart = { d: bar(centre, pin, size * 1.3), fill: 'leather', line: true };
-  if (on.kind === 'crank') return [arm, { d: circle(pin.x, pin.y, size), fill: 'brass', line: true }];
+  const level = (low: number, high: number): Depth => ({
+    from: 'before',
+    low: low * size,
+    high: high * size,
+  });
+  const arm: MachinePart = {
+    ...bar(centre, pin, size * 1.3, on.radius),
+    fill: 'leather',
+    line: true,
+    deep: level(0, 1.2),
+  };
+  const knob = (p: Vec, radius: number): MachinePart => ({
+    ...disc(p, radius),
+    fill: 'brass',
+    line: true,
+    deep: level(0.2, 3),
+  });
+  if (on.kind === 'crank') return [arm, knob(pin, size)];
   const at = anchorAt(machine, id, frame);
   if (!at) return [arm];
   const length = size * 5;
@@ -111,13 +130,15 @@ function linkageParts(machine: Machine, id: string, on: AnchorOn, frame: number)
   const foot = ux * (centre.x - on.x) + uy * (centre.y - on.y) + on.side * middleReach(on, centre);
   const middle = { x: on.x + ux * foot, y: on.y + uy * foot };
   const rail = (k: number): MachinePart => ({
-    d: bar(
+    ...bar(
       { x: middle.x - reach * ux - k * uy, y: middle.y - reach * uy + k * ux },
       { x: middle.x + reach * ux - k * uy, y: middle.y + reach * uy + k * ux },
       size * 0.3,
+      2 * reach,
     ),
     fill: 'shade',
     line: true,
+    deep: level(0, 1.2),
   });
   return [
     rail(size * 2.1),
@@ -128,10 +149,11 @@ function linkageParts(machine: Machine, id: string, on: AnchorOn, frame: number)
       fill: 'iron',
       line: true,
       at: turnedTo(at.x, at.y, on.direction),
+      deep: level(0, 1.2),
     },
-    { d: bar(pin, at, size * 0.9), fill: 'steel', line: true },
-    { d: circle(pin.x, pin.y, size * 0.8), fill: 'brass', line: true },
-    { d: circle(at.x, at.y, size * 0.8), fill: 'brass', line: true },
+    { ...bar(pin, at, size * 0.9, on.rod), fill: 'steel', line: true, deep: level(1.4, 2.4) },
+    knob(pin, size * 0.8),
+    knob(at, size * 0.8),
   ];
 }
 
@@ -149,16 +171,31 @@ function pinParts(machine: Machine, id: string, frame: number): MachinePart[] {
   if (anchor?.on.kind !== 'fixed') return [];
   const at = anchorAt(machine, id, frame);
   if (!at) return [];
-  return [{ d: circle(0, 0, 5) + hole(0, 0, 2), fill: 'brass', line: true, at: turnedTo(at.x, at.y, 0) }];
+  return [
+    {
+      d: circle(0, 0, 5) + hole(0, 0, 2),
+      fill: 'brass',
+      line: true,
+      at: turnedTo(at.x, at.y, 0),
+      deep: { from: 'before', low: 0, high: 4 },
+    },
+  ];
 }
 
-/** A bar with round ends. */
-function bar(a: Vec, b: Vec, half: number): string {
-  const size = Math.hypot(b.x - a.x, b.y - a.y) || 1;
-  const nx = (-(b.y - a.y) / size) * half;
-  const ny = ((b.x - a.x) / size) * half;
-  return (
-    data`M${a.x + nx} ${a.y + ny}A${half} ${half} 0 0 1 ${a.x - nx} ${a.y - ny}` +
-    data`L${b.x - nx} ${b.y - ny}A${half} ${half} 0 0 1 ${b.x + nx} ${b.y + ny}Z`
-  );
+/** A bar with round ends: the same outline again wherever it is set down, where its length is the same. */
+function bar(a: Vec, b: Vec, half: number, long = Math.hypot(b.x - a.x, b.y - a.y)): Outlined {
+  const end = half;
+  return {
+    d:
+      data`M0 ${half}A${end} ${end} 0 0 1 0 ${-half}` +
+      data`L${long} ${-half}A${end} ${end} 0 0 1 ${long} ${half}Z`,
+    at: turnedTo(a.x, a.y, Math.atan2(b.y - a.y, b.x - a.x)),
+  };
 }
+
+const disc = ({ x, y }: Vec, radius: number): Outlined => ({
+  d: circle(0, 0, radius),
+  at: turnedTo(x, y, 0),
+});
+
+type Outlined = Pick<MachinePart, 'd' | 'at'>;

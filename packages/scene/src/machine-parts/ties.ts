@@ -12,7 +12,7 @@ import {
 import { lineData, type MachinePart } from './part';
 
 /** Straight pieces that a hanging rope is drawn with. */
-const ROPE_STEPS = 40;
+export const ROPE_STEPS = 40;
 
 /** Coils closer to each other than this on the screen, px, are not told apart. */
 const LEAST_COIL = 2;
@@ -56,7 +56,7 @@ export function tieParts(
   if (is.kind === 'rope') {
     const wire = { width: is.diameter, material: 'cord' };
     const hung = hungAt(machine, tie.id, frame);
-    const d = hung ?? data`M${from.x} ${from.y}L${to.x} ${to.y}`;
+    const d = hung ? lineData(hung) : data`M${from.x} ${from.y}L${to.x} ${to.y}`;
     return [{ d, fill: null, line: false, wire }];
   }
   const plain = tube || (pixel > 0 && (coils > MOST_COILS || span < is.coils * LEAST_COIL * pixel));
@@ -110,8 +110,12 @@ function plainSpring(spring: SpringTie, length: number): MachinePart[] {
   ];
 }
 
-/** A rope that was worked out for a frame; null where it is taut, or not known yet. */
-function hungAt({ precomputed: prepared, frames }: Machine, tie: string, frame: number): string | null {
+/** A rope that was worked out for a frame, as points; null where it is taut, or not known yet. */
+export function hungAt(
+  { precomputed: prepared, frames }: Machine,
+  tie: string,
+  frame: number,
+): Float64Array | null {
   const shapes = prepared.ropes.get(tie);
   if (!shapes) return null;
   const k = ((Math.round(frame) % frames) + frames) % frames;
@@ -124,5 +128,5 @@ function hungAt({ precomputed: prepared, frames }: Machine, tie: string, frame: 
     points[2 * i] = x + a * Math.asinh(s / a);
     points[2 * i + 1] = y + Math.sqrt(a * a + s * s) - a;
   }
-  return lineData(points);
+  return points;
 }

@@ -1,2 +1,5 @@
 export * from './wheel-solid';
 export * from './instances';
+export * from './masters';
+export * from './tie-lines';
+export * from './row-depths';

@@ -5,7 +5,7 @@ import { wheelDiscs } from '@coin-relay/model/solid';
 import { expectClosed, unlike } from '@coin-relay/model/solid-testing';
 import { describe, expect, it } from 'vitest';
 import { wheelFigure } from '../figures';
-import { wheelSolid } from './wheel-solid';
+import { wheelShape, wheelSolid } from './wheel-solid';
 
 /** The wheels of every demo job that has some, with what runs on them. */
 const wheels = demoJobs().flatMap(({ id, job }) =>
@@ -31,7 +31,7 @@ describe('wheels as solids', () => {
 
   it.each(wheels.map((wheel) => [wheel.name, wheel] as const))('%s', (_, { fit, i, piece, radius }) => {
     const tolerance = radius / 1000;
-    const parts = wheelSolid(fit, i, piece, piece.pitch, tolerance);
+    const parts = wheelSolid(wheelShape(fit, i, piece, piece.pitch), tolerance);
     // Discs with a bore and five holes or arms, rings, marks.
     for (const { mesh } of parts) expectClosed(mesh, [2, 0, -10]);
     expect(unlike({ parts }, wheelFigure(fit, i, piece, piece.pitch), tolerance)).toBeLessThan(0.01);

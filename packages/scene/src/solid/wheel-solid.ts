@@ -1,15 +1,29 @@
 import type { FitOutcome } from '@coin-relay/core';
-import { aboutZ, bar, extrude, moved, ringsOf, type Mesh } from '@coin-relay/core/solid';
-import type { JobPiece } from '@coin-relay/model';
+import { aboutZ, bar, easeFor, extrude, moved, ringsOf, type Mesh } from '@coin-relay/core/solid';
+import type { Figure, JobPiece } from '@coin-relay/model';
 import { wheelDiscs, type Disc, type SolidPart } from '@coin-relay/model/solid';
 import { wheelFigure } from '../figures';
 
 /** A hub stands out of its discs by so much, of their width together. */
-const HUB = 0.15;
+export const HUB = 0.15;
 /** The body of a plain wheel is so wide, of its tyre. */
 const BODY = 0.7;
 /** A mark stands out of the face by so much, of a disc’s width. */
 const MARK = 0.03;
+
+/** What a wheel is made from as solids: its figure, whether its teeth mesh with what runs on it, and where its discs stand. */
+export interface WheelShape {
+  readonly figure: Figure;
+  readonly toothed: boolean;
+  readonly discs: readonly Disc[];
+}
+
+/** Wheel i of a fitted row, with the first piece that runs on it. */
+export const wheelShape = (fit: FitOutcome, i: number, piece: JobPiece, pitch: number): WheelShape => ({
+  figure: wheelFigure(fit, i, piece, pitch),
+  toothed: fit.layout.wheels[i].teeth !== null,
+  discs: wheelDiscs(piece),
+});
 
 /**
  * A wheel as solids, about its centre, from the figure that draws it: its discs stand where what runs on it leaves
@@ -17,26 +31,18 @@ const MARK = 0.03;
  * @param tolerance how far chords may stray from what is round, mm
  * @throws RelayError solid-invalid, solid-too-large
  */
-export function wheelSolid(
-  fit: FitOutcome,
-  i: number,
-  piece: JobPiece,
-  pitch: number,
-  tolerance: number,
-): readonly SolidPart[] {
-  const discs = wheelDiscs(piece);
+export function wheelSolid({ figure, toothed, discs }: WheelShape, tolerance: number): readonly SolidPart[] {
   const [low, high] = [discs[0][0], discs[discs.length - 1][1]];
   const over = (high - low) * HUB;
   // Of a toothed wheel the discs, the hub and its mark; of a plain one tyre, body and hub.
-  const [first, second, third] = wheelFigure(fit, i, piece, pitch).parts;
-  const isToothed = fit.layout.wheels[i].teeth !== null;
+  const [first, second, third] = figure.parts;
   const plate = (d: string, [from, to]: Disc): Mesh =>
-    extrude(ringsOf(d, tolerance), from, to, (to - from) * 0.04);
+    extrude(ringsOf(d, tolerance), from, to, easeFor((to - from) * 0.04, tolerance));
   const part = (material: string | null, mesh: Mesh): SolidPart => ({ mesh, material: material ?? 'iron' });
-  const hub = isToothed ? second : third;
+  const hub = toothed ? second : third;
   return [
     ...discs.map((disc) => part(first.fill, plate(first.d, disc))),
-    ...(isToothed
+    ...(toothed
       ? marks(third.d, discs, tolerance)
       : discs.map((disc) => part(second.fill, plate(second.d, narrowed(disc))))),
     part(hub.fill, plate(hub.d, [low - over, high + over])),

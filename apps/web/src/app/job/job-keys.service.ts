@@ -31,6 +31,7 @@ export const SHORTCUTS: readonly { readonly keys: string; readonly does: string 
   },
   { keys: 'Delete', does: 'delete the chosen points or anchor; leave out the chosen links' },
   { keys: '1 to 7', does: 'open a step of the worksheet' },
+  { keys: 'D', does: 'see it in space, or in plan again' },
   { keys: 'Ctrl+Z', does: 'undo' },
   { keys: 'Ctrl+Shift+Z, Ctrl+Y', does: 'redo' },
   { keys: 'Ctrl+S', does: 'save now (it saves by itself)' },
@@ -86,6 +87,7 @@ export class JobKeys implements OnDestroy {
           return;
         free(() => this.playback.toggle())(event);
       },
+      d: free(() => this.context.seeInSpace(!this.context.inSpace)),
       ',': free(() => this.playback.step(-1)),
       '.': free(() => this.playback.step(1)),
       ArrowLeft: nudge(-1, 0),

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { NgTemplateOutlet } from '@angular/common';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
@@ -12,6 +13,7 @@ import { JobStore } from '../document/job-store.service';
 import type { SaveState } from '../document/saving';
 import { DrawingComponent } from '../drawing/drawing.component';
 import { PlayBarComponent } from '../playback/play-bar.component';
+import { SpaceComponent } from '../space/space.component';
 import { SentenceComponent } from '../sentence/sentence.component';
 import { TapeComponent } from '../tape/tape.component';
 import { PlaceTableComponent } from '../set-out/place-table.component';
@@ -44,7 +46,9 @@ import { LateChoiceComponent } from '../shared/late-choice.component';
     RouterLink,
     SentenceComponent,
     WorksheetComponent,
+    NgTemplateOutlet,
     DrawingComponent,
+    SpaceComponent,
     TapeComponent,
     PlayBarComponent,
     PlaceTableComponent,
@@ -75,6 +79,7 @@ export class JobPage {
   /** A link of the catalogue to be taken at once, from the address. */
   readonly take = input<string>();
 
+  protected readonly space = toSignal(this.context.space$, { requireSync: true });
   protected readonly job = toSignal(this.store.job$);
   protected readonly steps = toSignal(this.store.steps$, { requireSync: true });
   protected readonly saveState = toSignal(this.store.saveState$, { requireSync: true });
@@ -152,6 +157,10 @@ export class JobPage {
     const kept = await firstValueFrom(this.catalogue.links());
     const link = kept.find(({ id }) => wanted === `own:${id}`)?.link;
     if (link) this.store.change(takeOwnLink(run.id, link));
+  }
+
+  protected see(inSpace: boolean): void {
+    this.context.seeInSpace(inSpace);
   }
 
   protected undo(): void {

@@ -14,6 +14,7 @@ export class JobContext {
   private readonly trail = new BehaviorSubject(false);
   private readonly anchor = new BehaviorSubject<string | null>(null);
   private readonly all = new Subject<void>();
+  private readonly space = new BehaviorSubject(false);
   private readonly grows = new BehaviorSubject(false);
   private readonly spot = new BehaviorSubject<number | null>(null);
 
@@ -31,6 +32,9 @@ export class JobContext {
   readonly anchor$ = this.anchor.asObservable();
   /** Is the table of places to be seen? */
   readonly table$ = this.table.asObservable();
+
+  /** Is the job seen in space? Else in plan. */
+  readonly space$ = this.space.asObservable();
 
   /** Do carried pieces grow with a spacing that is typed? */
   readonly grows$ = this.grows.asObservable();
@@ -61,6 +65,14 @@ export class JobContext {
 
   showTable(visible: boolean): void {
     if (visible !== this.table.value) this.table.next(visible);
+  }
+
+  get inSpace(): boolean {
+    return this.space.value;
+  }
+
+  seeInSpace(inSpace: boolean): void {
+    if (inSpace !== this.space.value) this.space.next(inSpace);
   }
 
   showTrail(visible: boolean): void {

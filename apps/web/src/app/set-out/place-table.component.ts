@@ -24,7 +24,7 @@ const ROW = 24;
 
 /** What a row says of its place; columns of no width share what is left. */
 const COLUMNS: readonly { key: PlaceSort; title: string; figures: boolean; width: string | null }[] = [
-  { key: 'place', title: 'place', figures: true, width: '64px' },
+  { key: 'place', title: 'place', figures: true, width: '70px' },
   { key: 's', title: 'along', figures: true, width: '88px' },
   { key: 'pin', title: 'first pin', figures: true, width: '88px' },
   { key: 'chord', title: 'to the next', figures: true, width: '92px' },

@@ -42,5 +42,7 @@ export const sortedBy = <Key extends string>(sort: Sort<Key> | null, key: Key): 
 export class SortHeadComponent {
   readonly way = input.required<SortWay>();
   readonly pressed = output();
-  protected readonly arrow = computed(() => ({ none: '', ascending: ' ↑', descending: ' ↓' })[this.way()]);
+  protected readonly arrow = computed(
+    () => ({ none: '', ascending: '\u00a0↑', descending: '\u00a0↓' })[this.way()],
+  );
 }

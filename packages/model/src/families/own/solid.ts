@@ -1,5 +1,6 @@
 import {
   bodiesOf,
+  easeFor,
   extrude,
   joinMeshes,
   nested,
@@ -27,7 +28,7 @@ export const ownSolid: MakeSolid<Own> = (piece, span, tolerance) => {
     const thick = half * (1 + STEP * i);
     const bodies = bodiesOf(withoutCrossings(ringsOf(d, tolerance)));
     if (bodies.length === 0) return [];
-    const plates = bodies.map((rings) => extrude(rings, -thick, thick, half * 0.15));
+    const plates = bodies.map((rings) => extrude(rings, -thick, thick, easeFor(half * 0.15, tolerance)));
     return [{ mesh: joinMeshes(plates), material: fill }];
   });
   return { main, parts: solids };

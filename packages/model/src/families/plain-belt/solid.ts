@@ -19,21 +19,18 @@ export function beltSection({ section, thickness }: PlainBelt): {
   return { inner, outer };
 }
 
+/** The section of a belt across the path, counter-clockwise seen against it: y to the inside, z towards who looks. */
+export function plainBeltBand(piece: PlainBelt): Float64Array {
+  const { inner, outer } = plainBand(piece);
+  const half = beltSection(piece);
+  return Float64Array.of(-outer, -half.outer, inner, -half.inner, inner, half.inner, -outer, half.outer);
+}
+
 /** A stretch of a belt with its splice, which stands out of its sides by a little. */
 export const plainBeltSolid: MakeSolid<PlainBelt> = (piece, span, tolerance) => {
   const band = plainBand(piece);
   const { inner, outer } = beltSection(piece);
-  // Counter-clockwise seen against the path: y to the inside, z towards who looks.
-  const section = Float64Array.of(
-    -band.outer,
-    -outer,
-    band.inner,
-    -inner,
-    band.inner,
-    inner,
-    -band.outer,
-    outer,
-  );
+  const section = plainBeltBand(piece);
   const stretch = sweep(
     {
       points: Float64Array.of(0, 0, 0, span, 0, 0),

@@ -23,6 +23,8 @@ export {
   setLoop,
   setMeet,
   setOnEveryPoint,
+  setSideways,
+  setStands,
   setMotion,
   setTravel,
   setUnit,

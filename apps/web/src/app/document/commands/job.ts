@@ -21,6 +21,30 @@ export function setUnit(unit: Unit): Command {
   };
 }
 
+/** Says whether the drawing is one from the side, or from above. */
+export function setStands(stands: NonNullable<Job['stands']>): Command {
+  return {
+    label: stands === 'lying' ? 'Lay the job down' : 'Stand the job up',
+    recipe: (job) => {
+      if (stands === 'lying') job.stands = stands;
+      else delete job.stands;
+    },
+  };
+}
+
+/** How far a row stands in front of the plane of the job, mm; null leaves it to be found. */
+export function setSideways(runId: string, sideways: number | null): Command {
+  return {
+    label: 'Move the row in depth',
+    recipe: (job) => {
+      const run = job.runs.find((r) => r.id === runId);
+      if (!run) return;
+      if (sideways === null) delete run.sideways;
+      else run.sideways = sideways;
+    },
+  };
+}
+
 export function setFit(runId: string, change: Partial<RunFit>): Command {
   return {
     label:

@@ -1,0 +1,63 @@
+import { Injectable, type OnDestroy } from '@angular/core';
+import type { SolidRequest } from '@coin-relay/scene/solid';
+import { POOL_SETTINGS, WorkerPool } from './pool/worker-pool';
+import { answerOf, type Reply } from './reply';
+import type { MadeSolid, SolidTasks } from './solid-tasks';
+
+/** Longest that one solid may take, ms. */
+export const MOST_TIME = 20_000;
+const TOO_LONG = `Making this solid took over ${MOST_TIME / 1000} s and was stopped. Give the piece fewer points or a simpler outline.`;
+/** Solids that are kept once they are made. */
+const MOST_KEPT = 200;
+
+/** The thread that makes solids, and the solids it made. One for the application, begun when the first one is asked for. */
+@Injectable({ providedIn: 'root' })
+export class SolidPool extends WorkerPool<SolidTasks> implements OnDestroy {
+  private readonly kept = new Map<string, Reply<MadeSolid>>();
+
+  constructor() {
+    super(() => new Worker(new URL('./solid.worker', import.meta.url), { type: 'module' }), {
+      ...POOL_SETTINGS,
+      threads: 1,
+    });
+  }
+
+  ngOnDestroy(): void {
+    this.close();
+  }
+
+  /** A solid that is known already. */
+  known(key: string): Reply<MadeSolid> | undefined {
+    return this.kept.get(key);
+  }
+
+  /** Asks for a solid; what was asked for before is there at once. */
+  async solid(
+    key: string,
+    request: SolidRequest,
+    tolerance: number,
+    owner: AbortSignal,
+  ): Promise<Reply<MadeSolid>> {
+    const known = this.kept.get(key);
+    if (known) return known;
+    const reply = await answerOf(
+      this.run({
+        work: ({ tasks }) => tasks.make(request, tolerance),
+        priority: 'shown',
+        limit: MOST_TIME,
+        owner,
+      }),
+      { late: TOO_LONG },
+    );
+    // What could not be worked out here and now may be another time.
+    if (reply.ok || reply.code !== 'internal') {
+      this.kept.set(key, reply);
+      // The one that was made first is forgotten first.
+      for (const old of this.kept.keys()) {
+        if (this.kept.size <= MOST_KEPT) break;
+        this.kept.delete(old);
+      }
+    }
+    return reply;
+  }
+}

@@ -1,0 +1,96 @@
+import { BackSide, Color, MeshLambertMaterial, ShaderMaterial, Vector2, type Material } from 'three';
+import { THEME } from '../shared/theme';
+
+/** Outlines of solids are so wide, and those of chosen ones, px. */
+const OUTLINE = 1.1;
+const CHOSEN_OUTLINE = 2.6;
+/** Sharp edges are seen from this size of their body on, and in full from that, px. */
+export const EDGES_FROM = 12;
+const EDGES_IN_FULL = 48;
+const EDGE_STRENGTH = 0.62;
+
+/** What every ink of a view shares: how large its picture is, px. */
+export interface InkSize {
+  readonly value: Vector2;
+}
+export const newInkSize = (): InkSize => ({ value: new Vector2(1, 1) });
+
+/** The body of solids: its material's colour in the soft light of a workshop. A copy may be tinted. */
+export function bodyMaterial(colour: string): Material {
+  return new MeshLambertMaterial({
+    color: new Color(colour),
+    // Lines on a face lie before it.
+    polygonOffset: true,
+    polygonOffsetFactor: 1,
+    polygonOffsetUnits: 1,
+  });
+}
+
+/**
+ * The outline of solids: what is behind them is drawn again in ink, grown by as much as the line is wide. Each copy
+ * says by its `chosen` whether it is one that is chosen.
+ */
+export function outlineMaterial(size: InkSize): ShaderMaterial {
+  return new ShaderMaterial({
+    side: BackSide,
+    uniforms: {
+      size,
+      ink: { value: new Color(THEME.ink) },
+      accent: { value: new Color(THEME.accent) },
+    },
+    vertexShader: `
+      attribute mat4 place;
+      attribute float chosen;
+      uniform vec2 size;
+      varying float isChosen;
+      void main() {
+        vec4 at = projectionMatrix * (modelViewMatrix * (place * vec4(position, 1.0)));
+        vec3 outward = normalMatrix * (mat3(place) * normal);
+        vec2 way = (projectionMatrix * vec4(outward, 0.0)).xy * size;
+        float far = length(way);
+        float width = mix(${OUTLINE.toFixed(2)}, ${CHOSEN_OUTLINE.toFixed(2)}, chosen);
+        if (far > 0.0) at.xy += way / far * (2.0 * width / size) * at.w;
+        gl_Position = at;
+        isChosen = chosen;
+      }`,
+    fragmentShader: `
+      uniform vec3 ink;
+      uniform vec3 accent;
+      varying float isChosen;
+      void main() {
+        gl_FragColor = vec4(mix(ink, accent, isChosen), 1.0);
+        #include <colorspace_fragment>
+      }`,
+  });
+}
+
+/** Sharp edges of solids as lines of ink, fainter where their body is small in the picture. */
+export function edgeMaterial(size: InkSize, bodySize: number): ShaderMaterial {
+  return new ShaderMaterial({
+    transparent: true,
+    depthWrite: false,
+    uniforms: { size, bodySize: { value: bodySize }, ink: { value: new Color(THEME.ink) } },
+    vertexShader: `
+      attribute mat4 place;
+      uniform vec2 size;
+      uniform float bodySize;
+      varying float strength;
+      void main() {
+        vec4 at = projectionMatrix * (modelViewMatrix * (place * vec4(position, 1.0)));
+        float pixels = bodySize * projectionMatrix[1][1] * size.y * 0.5 / at.w;
+        strength = smoothstep(${EDGES_FROM.toFixed(1)}, ${EDGES_IN_FULL.toFixed(1)}, pixels) * ${EDGE_STRENGTH.toFixed(2)};
+        gl_Position = at;
+      }`,
+    fragmentShader: `
+      uniform vec3 ink;
+      varying float strength;
+      void main() {
+        if (strength < 0.02) discard;
+        gl_FragColor = vec4(ink, strength);
+        #include <colorspace_fragment>
+      }`,
+  });
+}
+
+/** Bodies smaller than this in the picture have no outline of their own, px. */
+export const OUTLINES_FROM = 5;

@@ -1,0 +1,133 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
+import { setSideways, setStands } from '../document/commands';
+import { JobStore } from '../document/job-store.service';
+import { RunAtWork } from '../session/run-at-work.service';
+import { LengthFieldComponent } from '../shared/length-field.component';
+import { OptionListComponent } from '../shared/option-list.component';
+import type { Side } from './space-camera';
+
+const SIDES: readonly { readonly side: Side; readonly words: string }[] = [
+  { side: 'front', words: 'the front' },
+  { side: 'above', words: 'above' },
+  { side: 'side', words: 'the side' },
+  { side: 'corner', words: 'a corner' },
+];
+const STANDS = [
+  { value: 'upright', words: 'stands upright' },
+  { value: 'lying', words: 'lies flat' },
+];
+
+/** From where the solids are looked at, how the drawing stands, and how deep the row at work is. */
+@Component({
+  selector: 'relay-space-head',
+  imports: [NzButtonComponent, LengthFieldComponent, OptionListComponent],
+  template: `
+    <span class="views" role="group" aria-label="Look from">
+      <span class="quiet">look from</span>
+      @for (side of sides; track side.side) {
+        <button nz-button nzType="link" type="button" (click)="look.emit(side.side)">{{ side.words }}</button>
+      }
+      <button
+        nz-button
+        nzType="link"
+        type="button"
+        title="Square onto what is chosen, from its own front"
+        [disabled]="!canSquare()"
+        (click)="square.emit()"
+      >
+        square on
+      </button>
+    </span>
+    <button
+      nz-button
+      nzType="link"
+      type="button"
+      [title]="parallel() ? 'What is far away is as large' : 'What is far away is smaller'"
+      (click)="turned.emit(!parallel())"
+    >
+      {{ parallel() ? 'seen in parallel' : 'seen in perspective' }}
+    </button>
+    <span class="spring"></span>
+    <relay-option-list
+      name="How the drawing stands"
+      [options]="stands"
+      [value]="standing()"
+      (chosen)="stand($event)"
+    />
+    <span class="depth" title="How far this row is in front of the plane of the drawing">
+      <span class="quiet">row at depth</span>
+      <relay-length-field
+        label="Depth of the row"
+        [value]="depth()"
+        [unit]="unit()"
+        (changed)="move($event)"
+      />
+      @if (said()) {
+        <button
+          nz-button
+          nzType="link"
+          type="button"
+          title="Beside what shares its shafts"
+          (click)="move(null)"
+        >
+          find it
+        </button>
+      }
+    </span>
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 2px 14px;
+      align-items: center;
+      min-height: 36px;
+      padding: 2px 10px;
+      font-size: 13px;
+    }
+    .spring {
+      flex: 1;
+    }
+    .views,
+    .depth {
+      display: inline-flex;
+      gap: 0 10px;
+      align-items: baseline;
+      white-space: nowrap;
+    }
+    relay-option-list {
+      width: 128px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class SpaceHeadComponent {
+  private readonly store = inject(JobStore);
+  private readonly runs = inject(RunAtWork);
+  readonly parallel = input.required<boolean>();
+  readonly canSquare = input.required<boolean>();
+  /** How deep the row at work stands, mm. */
+  readonly depth = input.required<number>();
+  readonly look = output<Side>();
+  readonly square = output();
+  readonly turned = output<boolean>();
+
+  protected readonly sides = SIDES;
+  protected readonly stands = STANDS;
+  private readonly job = toSignal(this.store.job$);
+  private readonly run = toSignal(this.runs.run$);
+  protected readonly unit = computed(() => this.job()?.unit ?? 'mm');
+  protected readonly standing = computed(() => this.job()?.stands ?? 'upright');
+  protected readonly said = computed(() => this.run()?.sideways !== undefined);
+
+  protected stand(value: string): void {
+    this.store.change(setStands(value === 'lying' ? 'lying' : 'upright'));
+  }
+
+  protected move(sideways: number | null): void {
+    const run = this.run();
+    if (run) this.store.change(setSideways(run.id, sideways));
+  }
+}

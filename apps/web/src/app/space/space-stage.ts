@@ -1,0 +1,256 @@
+import {
+  AmbientLight,
+  Box3,
+  Color,
+  DirectionalLight,
+  type Group,
+  HemisphereLight,
+  Matrix4,
+  Raycaster,
+  Scene,
+  Timer,
+  Vector2,
+  Vector3,
+  WebGLRenderer,
+} from 'three';
+import { THEME } from '../shared/theme';
+import { roundStep } from '../drawing/view-port';
+import { Ground } from './ground';
+import { newInkSize } from './ink';
+import { nearestCopy } from './picking';
+import { SpaceCamera, type Side } from './space-camera';
+import type { Picked, Standing, StandingRow } from './standing-row';
+
+/** What stands on the stage: it belongs to whoever put it there, who also lets go of it. */
+export interface Stands {
+  readonly group: Group;
+  /** What of it can be picked. */
+  readonly standing?: readonly Standing[];
+  /** Grows a box by all of it. */
+  grow(box: Box3): void;
+  /** Leaves out what is too fine to be seen at so many pixels a millimetre. */
+  seenAt(pixels: number): void;
+}
+
+/** While solids come one by one they are shown at least so often, ms. */
+const MOST_WAIT_MS = 2_000;
+/** Pixels of the screen that one of the page is drawn with, at the most. */
+const MOST_PIXELS = 2;
+
+/**
+ * The solids of a job on paper. It is drawn when something has changed, and not while nothing does. Knows nothing of
+ * Angular, of the document, or of the pointer.
+ */
+export class SpaceStage {
+  readonly camera: SpaceCamera;
+  readonly ink = newInkSize();
+  private readonly renderer: WebGLRenderer;
+  private readonly scene = new Scene();
+  private readonly ground = new Ground();
+  private readonly timer = new Timer();
+  private all: readonly Stands[] = [];
+  private up = new Vector3(0, 1, 0);
+  private request = 0;
+  private stale = { picture: false, shadow: false };
+  private box = new Box3();
+  private shown = false;
+  private later: ReturnType<typeof setTimeout> | null = null;
+
+  /** @throws Error where the machine has no WebGL */
+  constructor(
+    readonly element: HTMLElement,
+    /** Told what maps the world to the picture, each time it is drawn. */
+    private readonly drawn: (eye: string) => void = () => undefined,
+  ) {
+    const canvas = document.createElement('canvas');
+    const context = canvas.getContext('webgl2', { antialias: true, powerPreference: 'high-performance' });
+    if (!context) throw new Error('There is no WebGL.');
+    this.renderer = new WebGLRenderer({ canvas, context });
+    this.renderer.setPixelRatio(Math.min(devicePixelRatio, MOST_PIXELS));
+    element.append(this.renderer.domElement);
+    this.scene.background = new Color(THEME.paper);
+    const sky = new HemisphereLight('#ffffff', '#e8dcc4', 1.5);
+    const sun = new DirectionalLight('#fff8ea', 1.9);
+    sun.position.set(-0.5, 1, 1.2);
+    this.scene.add(sky, sun, new AmbientLight('#ffffff', 0.55), this.ground.mesh);
+    this.camera = new SpaceCamera(this.renderer.domElement, () => this.draw());
+    this.resize();
+  }
+
+  dispose(): void {
+    cancelAnimationFrame(this.request);
+    this.endWait();
+    this.camera.dispose();
+    this.ground.dispose();
+    this.renderer.dispose();
+    this.renderer.domElement.remove();
+  }
+
+  get canvas(): HTMLCanvasElement {
+    return this.renderer.domElement;
+  }
+
+  /** Shows all that is to stand here, and nothing else. */
+  show(all: readonly Stands[]): void {
+    for (const { group } of this.all) if (!all.some((each) => each.group === group)) this.scene.remove(group);
+    for (const { group } of all) if (group.parent !== this.scene) this.scene.add(group);
+    this.all = all;
+    this.changed();
+  }
+
+  /** Says which way is up. */
+  setUp(up: Vector3): void {
+    if (up.equals(this.up)) return;
+    this.up = up.clone();
+    this.camera.setUp(up);
+    this.changed();
+    if (this.shown) this.lookFrom('corner');
+  }
+
+  /** What stands here has changed, or stands elsewhere. */
+  changed(): void {
+    this.stale.shadow = true;
+    this.draw();
+  }
+
+  /** One more thing stands here, and others are on their way: it is shown with them, or in a while. */
+  more(): void {
+    this.stale.shadow = true;
+    this.later ??= setTimeout(() => {
+      this.later = null;
+      this.draw();
+    }, MOST_WAIT_MS);
+  }
+
+  /** All that stands here is looked at from a side. */
+  lookFrom(side: Side, smoothly = false): void {
+    this.aim(side, smoothly);
+    this.draw();
+  }
+
+  /** The same for the next picture, whenever that is. */
+  aim(side: Side, smoothly = false): void {
+    this.camera.lookFrom(side, this.bounds(), smoothly);
+    this.shown = true;
+  }
+
+  showAll(smoothly = false): void {
+    this.camera.showAll(this.bounds(), smoothly);
+    this.draw();
+  }
+
+  /** What is under a place of the picture, px from its corner. */
+  pick(x: number, y: number): Picked | null {
+    const ray = this.rayAt(x, y);
+    let best: { distance: number; what: Picked | null } | null = null;
+    for (const { standing } of this.all) {
+      for (const { body, picked } of standing ?? []) {
+        for (const each of body.bodies) {
+          const hit = nearestCopy(each, ray);
+          if (hit && (!best || hit.distance < best.distance))
+            best = { distance: hit.distance, what: picked(hit.copy) };
+        }
+      }
+    }
+    return best?.what ?? null;
+  }
+
+  /** The places of a row whose middles are within a box of the picture, px. */
+  placesIn(row: StandingRow, x0: number, y0: number, x1: number, y1: number): number[] {
+    const found: number[] = [];
+    for (let place = 0; place < row.row.setOut.table.count; place++) {
+      const at = row.middleOf(place);
+      if (!at) continue;
+      const p = this.onScreen(at);
+      if (p.x >= x0 && p.x <= x1 && p.y >= y0 && p.y <= y1) found.push(place);
+    }
+    return found;
+  }
+
+  /** Where a place is in the picture, px. */
+  onScreen(p: Vector3): Vector2 {
+    const { width, height } = this.sizes();
+    const q = p.clone().project(this.camera.eye);
+    return new Vector2(((q.x + 1) / 2) * width, ((1 - q.y) / 2) * height);
+  }
+
+  resize(): void {
+    const { width, height } = this.sizes();
+    this.renderer.setSize(width, height);
+    const ratio = this.renderer.getPixelRatio();
+    this.ink.value.set(width * ratio, height * ratio);
+    this.camera.resize(width, height);
+    this.draw();
+  }
+
+  /** The picture is drawn anew before the next one is shown. */
+  draw(): void {
+    this.stale.picture = true;
+    this.ask();
+  }
+
+  private endWait(): void {
+    if (this.later !== null) clearTimeout(this.later);
+    this.later = null;
+  }
+
+  private ask(): void {
+    if (this.request !== 0) return;
+    this.timer.update();
+    this.request = requestAnimationFrame(this.frame);
+  }
+
+  private readonly frame = (): void => {
+    this.request = 0;
+    this.timer.update();
+    const moves = this.camera.update(Math.min(0.1, Math.max(0.001, this.timer.getDelta())));
+    if (!moves && !this.stale.picture) return;
+    this.stale.picture = false;
+    this.endWait();
+    if (this.stale.shadow) {
+      this.stale.shadow = false;
+      this.layGround();
+      this.ground.throwShadow(this.renderer, this.scene);
+    }
+    const pixels = this.ink.value.y / this.camera.heightSeen();
+    for (const each of this.all) each.seenAt(pixels);
+    this.renderer.render(this.scene, this.camera.eye);
+    const { projectionMatrix, matrixWorldInverse } = this.camera.eye;
+    this.drawn(new Matrix4().multiplyMatrices(projectionMatrix, matrixWorldInverse).elements.join(' '));
+    // It may go on moving by itself.
+    if (moves) this.ask();
+  };
+
+  private layGround(): void {
+    // The ground lies still while a row travels over it.
+    const box = this.bounds();
+    if (!this.box.containsBox(box) || tooLarge(this.box, box)) this.box = box;
+    const size = this.box.getSize(new Vector3()).length();
+    this.ground.lie(this.box, this.up, roundStep(400 / Math.max(size, 1e-6), 16));
+  }
+
+  private bounds(): Box3 {
+    const box = new Box3();
+    for (const each of this.all) each.grow(box);
+    return box.isEmpty() ? new Box3(new Vector3(-100, -100, -20), new Vector3(100, 100, 20)) : box;
+  }
+
+  private rayAt(x: number, y: number): Raycaster['ray'] {
+    const { width, height } = this.sizes();
+    const caster = new Raycaster();
+    caster.setFromCamera(new Vector2((x / width) * 2 - 1, 1 - (y / height) * 2), this.camera.eye);
+    return caster.ray;
+  }
+
+  private sizes(): { width: number; height: number } {
+    return {
+      width: Math.max(1, this.element.clientWidth),
+      height: Math.max(1, this.element.clientHeight),
+    };
+  }
+}
+
+/** Whether a box holds much more than it has to. */
+function tooLarge(box: Box3, needed: Box3): boolean {
+  return box.getSize(new Vector3()).length() > 1.3 * needed.getSize(new Vector3()).length();
+}

@@ -1,0 +1,271 @@
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  type ElementRef,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
+import { NzButtonComponent } from 'ng-zorro-antd/button';
+import { combineLatest, distinctUntilChanged, map } from 'rxjs';
+import { Box3, Vector3 } from 'three';
+import { JobStore } from '../document/job-store.service';
+import { Unsettled } from '../engine/unsettled.service';
+import { MachineView } from '../engine/machine-view.service';
+import { JobContext } from '../session/job-context.service';
+import { PlaceChoice } from '../session/place-choice.service';
+import { Playback } from '../session/playback.service';
+import { RunAtWork } from '../session/run-at-work.service';
+import { TroubleComponent } from '../shared/trouble.component';
+import type { Side } from './space-camera';
+import { SpaceHeadComponent } from './space-head.component';
+import { SpaceRows } from './space-rows.service';
+import { SpaceStage } from './space-stage';
+import type { Picked } from './standing-row';
+
+/** A press that moves less than this is a click, px. */
+const CLICK = 4;
+/** What a press of an arrow key turns by, radians. */
+const TURN = Math.PI / 24;
+const NEARER = 1.2;
+interface Press {
+  readonly x: number;
+  readonly y: number;
+  readonly more: boolean;
+}
+
+/** The job as solids in space: the same rows, frame and choice as in the drawing. */
+@Component({
+  selector: 'relay-space',
+  imports: [NzButtonComponent, SpaceHeadComponent, TroubleComponent],
+  providers: [SpaceRows],
+  templateUrl: './space.component.html',
+  styleUrl: './space.component.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class SpaceComponent {
+  private readonly store = inject(JobStore);
+  private readonly rows = inject(SpaceRows);
+  private readonly machine = inject(MachineView);
+  private readonly playback = inject(Playback);
+  private readonly context = inject(JobContext);
+  private readonly places = inject(PlaceChoice);
+  private readonly runs = inject(RunAtWork);
+  private readonly surface = viewChild.required<ElementRef<HTMLDivElement>>('surface');
+  private stage: SpaceStage | null = null;
+  private press: Press | null = null;
+  private framed = false;
+
+  private readonly unsettled = toSignal(inject(Unsettled).is$, { initialValue: true });
+  private readonly making = toSignal(this.rows.making$, { requireSync: true });
+  protected readonly waits = computed(() => this.making().waiting > 0);
+  protected readonly busy = computed(() => this.unsettled() || this.waits());
+  protected readonly problems = computed(() => [...this.making().problems, ...this.troubles()]);
+  private readonly troubles = signal<readonly string[]>([]);
+  protected readonly parallel = signal(false);
+  private readonly chosen = toSignal(this.places.places$, { requireSync: true });
+  private readonly wheel = toSignal(this.context.wheel$, { initialValue: null });
+  protected readonly canSquare = computed(() => this.chosen().size > 0 || this.wheel() !== null);
+  protected readonly inPlanOnly = signal('');
+  /** What maps the world to the picture, column by column, for whoever looks at the page from outside. */
+  protected readonly eye = signal('');
+  /** How deep the row at work stands, mm. */
+  protected readonly depth = signal(0);
+  protected readonly box = signal<{ x: number; y: number; width: number; height: number } | null>(null);
+
+  constructor() {
+    const destroyed = inject(DestroyRef);
+    afterNextRender(() => this.open(destroyed));
+  }
+
+  protected look(side: Side): void {
+    this.stage?.lookFrom(side, this.smoothly);
+  }
+
+  protected seeParallel(parallel: boolean): void {
+    this.parallel.set(parallel);
+    this.stage?.camera.setParallel(parallel);
+    this.stage?.draw();
+  }
+
+  /** Looks at what is chosen from its own front. */
+  protected square(): void {
+    const { stage } = this;
+    const box = new Box3();
+    const row = this.rows.of(this.runs.run?.id ?? '');
+    for (const place of this.places.places) {
+      const at = row?.middleOf(place);
+      if (at) box.expandByPoint(at);
+    }
+    const wheel = this.context.selectedWheel;
+    if (wheel !== null) for (const each of this.rows.rows) each.growByWheel(wheel, box);
+    if (!stage || box.isEmpty()) return;
+    stage.camera.lookAlong(new Vector3(0, 0, 1), box.expandByScalar(row?.scene.span ?? 10), this.smoothly);
+    stage.draw();
+  }
+
+  protected zoom(factor: number): void {
+    this.stage?.camera.zoom(factor, this.smoothly);
+    this.stage?.draw();
+  }
+
+  protected showAll(): void {
+    this.stage?.showAll(this.smoothly);
+  }
+
+  protected onKey(event: KeyboardEvent): void {
+    const camera = this.stage?.camera;
+    const act: (() => void) | undefined = {
+      ArrowLeft: () => camera?.turn(-TURN, 0, this.smoothly),
+      ArrowRight: () => camera?.turn(TURN, 0, this.smoothly),
+      ArrowUp: () => camera?.turn(0, -TURN, this.smoothly),
+      ArrowDown: () => camera?.turn(0, TURN, this.smoothly),
+      '+': () => camera?.zoom(NEARER, this.smoothly),
+      '-': () => camera?.zoom(1 / NEARER, this.smoothly),
+    }[event.key];
+    if (!act || !camera) return;
+    // What has the focus is turned; what is chosen is not moved by the same key.
+    event.preventDefault();
+    event.stopPropagation();
+    act();
+    this.stage?.draw();
+  }
+
+  private open(destroyed: DestroyRef): void {
+    const element = this.surface().nativeElement;
+    let stage: SpaceStage;
+    try {
+      stage = new SpaceStage(element, (eye) => this.eye.set(eye));
+    } catch {
+      this.troubles.set([
+        'This browser has no WebGL here, so solids cannot be shown. Go back to the drawing; all else goes on as it is.',
+      ]);
+      return;
+    }
+    this.stage = stage;
+    const watcher = new ResizeObserver(() => stage.resize());
+    watcher.observe(element);
+    const down = (event: PointerEvent): void => this.begin(event);
+    // Before the camera hears of it.
+    element.addEventListener('pointerdown', down, { capture: true });
+    destroyed.onDestroy(() => {
+      element.removeEventListener('pointerdown', down, { capture: true });
+      watcher.disconnect();
+      this.rows.stop();
+      stage.dispose();
+    });
+    this.store.job$
+      .pipe(
+        map(({ stands }) => stands === 'lying'),
+        distinctUntilChanged(),
+        takeUntilDestroyed(destroyed),
+      )
+      .subscribe((lies) => stage.setUp(lies ? new Vector3(0, 0, 1) : new Vector3(0, 1, 0)));
+    this.machine.state$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.show(stage));
+    this.playback.position$.pipe(takeUntilDestroyed(destroyed)).subscribe(({ frame }) => {
+      this.rows.moveTo(frame);
+      stage.changed();
+    });
+    combineLatest([this.places.places$, this.context.wheel$, this.runs.run$])
+      .pipe(takeUntilDestroyed(destroyed))
+      .subscribe(() => this.ring(stage));
+    this.context.all$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => stage.showAll());
+  }
+
+  private show(stage: SpaceStage): void {
+    stage.show(this.rows.take(stage.ink, () => this.came(stage)));
+    this.depth.set(this.rows.of(this.runs.run?.id ?? '')?.z ?? 0);
+    this.inPlanOnly.set(this.rows.inPlanOnly);
+    this.ring(stage);
+    this.came(stage);
+  }
+
+  /** A solid has come. All is shown once, when all of it is there; from then on the view is the user's. */
+  private came(stage: SpaceStage): void {
+    if (this.waits()) stage.more();
+    else stage.changed();
+    if (!this.framed && this.rows.rows.length > 0) {
+      stage.aim('corner');
+      this.framed = !this.waits();
+    }
+  }
+
+  private ring(stage: SpaceStage): void {
+    const atWork = this.runs.run?.id;
+    this.depth.set(this.rows.of(atWork ?? '')?.z ?? 0);
+    const wheel = this.context.selectedWheel;
+    for (const row of this.rows.rows)
+      row.choose(row.row.run === atWork ? this.places.places : new Set(), wheel);
+    if (!this.waits()) stage.draw();
+  }
+
+  private begin(event: PointerEvent): void {
+    if (event.button !== 0) return;
+    const { x, y } = this.placeOf(event);
+    this.press = { x, y, more: event.shiftKey };
+    // With Shift a box is drawn, as in the drawing; without it the view is turned.
+    if (event.shiftKey) event.stopPropagation();
+  }
+
+  protected onMove(event: PointerEvent): void {
+    if (!this.press?.more) return;
+    const { x, y } = this.placeOf(event);
+    const { x: x0, y: y0 } = this.press;
+    this.box.set({
+      x: Math.min(x, x0),
+      y: Math.min(y, y0),
+      width: Math.abs(x - x0),
+      height: Math.abs(y - y0),
+    });
+  }
+
+  protected onUp(event: PointerEvent): void {
+    const { press, stage } = this;
+    this.press = null;
+    const box = this.box();
+    this.box.set(null);
+    if (!press || !stage) return;
+    const { x, y } = this.placeOf(event);
+    if (Math.hypot(x - press.x, y - press.y) < CLICK) this.take(stage.pick(x, y), press.more);
+    else if (box) {
+      const row = this.rows.of(this.runs.run?.id ?? '');
+      if (!row) return;
+      this.places.choose([
+        ...this.places.places,
+        ...stage.placesIn(row, box.x, box.y, box.x + box.width, box.y + box.height),
+      ]);
+    }
+  }
+
+  /** Chooses what was picked: a link, whose row is then at work, or a wheel. */
+  private take(picked: Picked | null, more: boolean): void {
+    if (picked?.kind === 'wheel') {
+      this.runs.choose(picked.run);
+      this.context.selectWheel(picked.wheel);
+      return;
+    }
+    if (!picked) {
+      if (!more) {
+        this.places.clear();
+        this.context.selectWheel(null);
+      }
+      return;
+    }
+    this.runs.choose(picked.run);
+    if (more) this.places.toggle([picked.place]);
+    else this.places.choose([picked.place]);
+  }
+
+  private placeOf(event: PointerEvent): { x: number; y: number } {
+    const { left, top } = this.surface().nativeElement.getBoundingClientRect();
+    return { x: event.clientX - left, y: event.clientY - top };
+  }
+
+  private get smoothly(): boolean {
+    return !this.playback.stills;
+  }
+}

@@ -1,0 +1,84 @@
+import { fitRow } from '@coin-relay/core';
+import { demoJobs, resolveRun, resolveSetOut } from '@coin-relay/model';
+import { Box3, Matrix4, Ray, Vector3 } from 'three';
+import { describe, expect, it } from 'vitest';
+import { solidTasks } from '../engine/solid-tasks';
+import { newInkSize } from './ink';
+import { nearestCopy } from './picking';
+import { StandingRow, type AskSolid } from './standing-row';
+
+function standing(id: string, runId: string, z = 0): StandingRow {
+  const { job } = demoJobs().find((each) => each.id === id)!;
+  const resolved = resolveRun(job, runId);
+  const fit = fitRow(resolved.source, resolved.request);
+  const ask: AskSolid = (request, size, made) => {
+    const reply = solidTasks().make(request, size / 20);
+    if (reply.ok) made(reply.value);
+  };
+  const row = {
+    run: runId,
+    fit,
+    setOut: resolveSetOut(job, resolved.run, fit),
+    sequence: resolved.sequence,
+    laid: null,
+  };
+  const made = new StandingRow(row, newInkSize(), ask, () => undefined, z);
+  made.moveTo(0, 0);
+  return made;
+}
+
+describe('a row as solids', () => {
+  it('has one mesh for each body, and as many copies as there are links', () => {
+    const row = standing('demo-coin-lift', 'row');
+    const links = row.standing.filter(({ picked }) => picked(0)?.kind === 'place');
+    expect(links.reduce((sum, { count }) => sum + count(), 0)).toBe(90);
+    // Three wheels, one copy each.
+    expect(
+      row.standing.filter(({ picked }) => picked(0)?.kind === 'wheel').map(({ count }) => count()),
+    ).toEqual([1, 1, 1]);
+    for (const { body, count } of row.standing)
+      for (const mesh of body.bodies) expect(mesh.count).toBe(count());
+  });
+
+  it('stands where the drawing has its pins, at its depth; travelled through a repeat it is as it was', () => {
+    const row = standing('demo-coin-lift', 'row', -7);
+    const matrices = (): number[][] =>
+      row.standing.map(({ body, count }) =>
+        Array.from({ length: count() }, (_, copy) => [...body.matrixOf(copy, new Matrix4()).elements]).flat(),
+      );
+    const before = matrices();
+    expect(row.middleOf(0)!.z).toBeCloseTo(-7, 5);
+    const { pins } = row.scene.frame;
+    const middle = row.middleOf(0)!;
+    expect(Math.hypot(middle.x - (pins[0] + pins[2]) / 2, middle.y - (pins[1] + pins[3]) / 2)).toBeLessThan(
+      1,
+    );
+    row.moveTo(2.4, 3);
+    expect(matrices()).not.toEqual(before);
+    row.moveTo(90, 120);
+    expect(matrices()[0]).toEqual(before[0]);
+  });
+
+  it('what a ray meets first is picked, with its place', () => {
+    const row = standing('demo-prize-carousel', 'row');
+    const [links] = row.standing;
+    const at = row.middleOf(5)!;
+    const ray = new Ray(at.clone().add(new Vector3(1, 1, 500)), new Vector3(0, 0, -1));
+    const hits = links.body.bodies.map((body) => nearestCopy(body, ray)).filter((hit) => hit !== null);
+    const nearest = hits.reduce((best, hit) => (hit.distance < best.distance ? hit : best));
+    expect(links.picked(nearest.copy)).toEqual({ kind: 'place', run: 'row', place: 5 });
+    const past = new Ray(new Vector3(0, 0, 500), new Vector3(0, 0, -1));
+    expect(links.body.bodies.every((body) => nearestCopy(body, past) === null)).toBe(true);
+  });
+
+  it('grows a box by all of it, and copies with a finish of their own are tinted', () => {
+    const row = standing('demo-lamp-festoon', 'row');
+    const box = new Box3();
+    row.grow(box);
+    expect(box.max.x - box.min.x).toBeGreaterThan(850);
+    const tinted = row.standing
+      .flatMap(({ body }) => body.bodies)
+      .filter(({ instanceColor }) => instanceColor);
+    expect(tinted.length).toBeGreaterThan(0);
+  });
+});

@@ -1,0 +1,222 @@
+import { nearZero, wheelAngle, type FitOutcome, type RowFrames, type WheelTurning } from '@coin-relay/core';
+import { bandOf, PLAIN_REPEATS, repeatOf, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
+import { moveScene, rowScene, colourOf, type RowScene } from '@coin-relay/scene';
+import {
+  bandLines,
+  MATRIX_NUMBERS,
+  RowInstances,
+  wheelShape,
+  type SolidRequest,
+} from '@coin-relay/scene/solid';
+import { Group, Matrix4, Vector3, type Box3 } from 'three';
+import type { MadeSolid } from '../engine/solid-tasks';
+import type { InkSize } from './ink';
+import { PathLine } from './path-line';
+import { SolidBody } from './solid-body';
+
+/** A row as it is fitted. */
+export interface FittedRow {
+  readonly run: string;
+  readonly fit: FitOutcome;
+  readonly setOut: ResolvedSetOut;
+  readonly sequence: readonly JobPiece[];
+  readonly laid: RowFrames | null;
+}
+
+/** Asks for a solid; told at once where it is known, else once it is made. */
+export type AskSolid = (request: SolidRequest, size: number, made: (solid: MadeSolid) => void) => void;
+
+/** What stands in space and can be picked: a place of a row, or a wheel. */
+export type Picked =
+  | { readonly kind: 'place'; readonly run: string; readonly place: number }
+  | { readonly kind: 'wheel'; readonly run: string; readonly wheel: string };
+
+/** Copies of one solid, and what each of them is. */
+export interface Standing {
+  readonly body: SolidBody;
+  count(): number;
+  picked(copy: number): Picked | null;
+}
+
+/** One fitted row as solids: its links, its band and its wheels. Moving it writes matrices, and makes nothing. */
+export class StandingRow {
+  readonly group = new Group();
+  readonly scene: RowScene;
+  readonly standing: Standing[] = [];
+  private readonly instances: RowInstances;
+  private readonly links: { readonly body: SolidBody; readonly at: RowInstances['groups'][number] }[] = [];
+  private readonly wheels: { readonly i: number; readonly matrix: Float32Array; readonly body: SolidBody }[] =
+    [];
+  /** How its wheels turn: as the row asks, or so that they meet the loop’s end. */
+  turnings: readonly WheelTurning[];
+  private readonly way: PathLine;
+  /** Pitches after which it stands as before; null where it does not close on itself. */
+  private readonly repeat: number | null;
+  private travel = 0;
+  private places: ReadonlySet<number> = new Set();
+  private wheel: string | null = null;
+
+  constructor(
+    readonly row: FittedRow,
+    private readonly ink: InkSize,
+    ask: AskSolid,
+    private readonly changed: () => void,
+    readonly z = 0,
+  ) {
+    this.scene = rowScene(row.fit, row.setOut, row.laid);
+    this.turnings = row.fit.turnings;
+    const { fit, setOut, sequence, laid } = row;
+    this.repeat = fit.row.kind === 'ring' && !laid ? repeatOf(fit, sequence, setOut) : null;
+    this.instances = new RowInstances(this.scene);
+    this.way = new PathLine(this.scene, z);
+    this.group.add(this.way.line);
+    this.askLinks(ask);
+    this.askWheels(ask);
+    this.askBand(ask);
+  }
+
+  /** Puts the row to where it stands after some travel, in pitches; one that is laid anew in every frame, in that. */
+  moveTo(travel: number, frame: number): void {
+    this.travel = travel;
+    // Where the row repeats the same links stand over the same others again, to the last digit.
+    const { repeat } = this;
+    moveScene(this.scene, repeat === null ? travel : travel - Math.floor(travel / repeat) * repeat, frame);
+    this.instances.place(this.z);
+    this.way.follow();
+    for (const { body, at } of this.links) body.show(at.count);
+    for (const wheel of this.wheels) this.turn(wheel);
+    this.ring();
+  }
+
+  choose(places: ReadonlySet<number>, wheel: string | null): void {
+    this.places = places;
+    this.wheel = wheel;
+    this.ring();
+  }
+
+  /** Where the middle of a place is now; null where none of its links is on the path. */
+  middleOf(place: number): Vector3 | null {
+    for (const { at, body } of this.links) {
+      for (let copy = 0; copy < at.count; copy++) {
+        if (at.places[copy] !== place) continue;
+        return body.box
+          .getCenter(new Vector3())
+          .applyMatrix4(new Matrix4().fromArray(at.matrices, copy * MATRIX_NUMBERS));
+      }
+    }
+    return null;
+  }
+
+  /** Grows a box by all that stands here now. */
+  grow(box: Box3): void {
+    for (const { body, count } of this.standing) body.grow(box, count());
+  }
+
+  /** Grows a box by a wheel of this row. */
+  growByWheel(id: string, box: Box3): void {
+    for (const { i, body } of this.wheels) if (this.row.fit.layout.wheels[i].id === id) body.grow(box, 1);
+  }
+
+  seenAt(pixels: number): void {
+    for (const { body } of this.standing) body.seenAt(pixels);
+  }
+
+  dispose(): void {
+    for (const { body } of this.standing) body.dispose();
+    this.way.dispose();
+  }
+
+  private askLinks(ask: AskSolid): void {
+    const { pieces, setOut } = this.scene;
+    for (const at of this.instances.groups) {
+      const { piece, span, mode } = pieces[at.number];
+      if (mode === 'bent') continue;
+      ask({ kind: 'piece', piece, span, wire: at.wire }, span, (solid) => {
+        const own = piece.finish?.material;
+        const body = this.take(
+          solid,
+          at.matrices,
+          (material) => colourOf(setOut.materials, own && material === solid.main ? own : material),
+          {
+            count: () => at.count,
+            picked: (copy) =>
+              at.places[copy] < 0 ? null : { kind: 'place', run: this.row.run, place: at.places[copy] },
+          },
+        );
+        const colours = setOut.materials.map(({ id }) => colourOf(setOut.materials, id));
+        body.finish(at.finishes, colours, solid.main);
+        this.links.push({ body, at });
+        body.show(at.count);
+      });
+    }
+  }
+
+  private askWheels(ask: AskSolid): void {
+    const { row } = this;
+    row.fit.layout.wheels.forEach((wheel, i) => {
+      const shape = wheelShape(row.fit, i, row.sequence[0], this.scene.span);
+      ask({ kind: 'wheel', shape }, wheel.radius / 2.5, (solid) => {
+        const matrix = new Float32Array(MATRIX_NUMBERS);
+        this.writeTurn(i, matrix);
+        const body = this.take(solid, matrix, (material) => colourOf(row.setOut.materials, material), {
+          count: () => 1,
+          picked: () => ({ kind: 'wheel', run: row.run, wheel: wheel.id }),
+        });
+        this.wheels.push({ i, matrix, body });
+        this.turn({ i, matrix, body });
+      });
+    });
+  }
+
+  private askBand(ask: AskSolid): void {
+    const { row } = this;
+    const [piece] = row.sequence;
+    if (!bandOf(piece)) return;
+    ask({ kind: 'band', piece, lines: bandLines(this.scene) }, piece.pitch, (solid) => {
+      const matrix = Float32Array.from(new Matrix4().setPosition(0, 0, this.z).elements);
+      const material = piece.finish?.material;
+      const body = this.take(solid, matrix, (own) => colourOf(row.setOut.materials, material ?? own), {
+        count: () => 1,
+        picked: () => null,
+      });
+      body.show(1);
+    });
+  }
+
+  private take(
+    solid: MadeSolid,
+    matrices: Float32Array,
+    colour: (material: string) => string,
+    standing: Omit<Standing, 'body'>,
+  ): SolidBody {
+    const body = new SolidBody(solid.parts, matrices, colour, this.ink);
+    this.standing.push({ body, ...standing });
+    this.group.add(body.group);
+    this.ring();
+    this.changed();
+    return body;
+  }
+
+  private turn({ i, matrix, body }: StandingRow['wheels'][number]): void {
+    this.writeTurn(i, matrix);
+    body.show(1);
+  }
+
+  private writeTurn(i: number, matrix: Float32Array): void {
+    const { x, y, teeth } = this.row.fit.layout.wheels[i];
+    // Turned back to where its picture is the same, so that the loop's end is its start to the pixel.
+    const step = (2 * Math.PI) / (teeth === null ? PLAIN_REPEATS : 1);
+    const angle = nearZero(wheelAngle(this.turnings[i], this.travel), step);
+    matrix.set(new Matrix4().makeRotationZ(angle).setPosition(x, y, this.z).elements);
+  }
+
+  private ring(): void {
+    for (const { body, count, picked } of this.standing) {
+      body.choose((copy) => {
+        const what = picked(copy);
+        if (what?.kind === 'place') return this.places.has(what.place);
+        return what?.kind === 'wheel' && what.wheel === this.wheel;
+      }, count());
+    }
+  }
+}

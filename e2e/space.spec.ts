@@ -1,0 +1,191 @@
+import type { Locator, Page } from '@playwright/test';
+import type { Job } from '@coin-relay/model';
+import {
+  expectAccessible,
+  copyOf,
+  expect,
+  list,
+  openJob,
+  openStep,
+  pick,
+  scrub,
+  settled,
+  step,
+  storedJob,
+  test,
+} from './support';
+import { type } from './path-support';
+
+// Solids are drawn by the processor here: a small picture, and no motion but what is asked for.
+test.use({ viewport: { width: 1024, height: 640 }, contextOptions: { reducedMotion: 'reduce' } });
+
+const surface = (page: Page): Locator => page.getByRole('application', { name: 'The job in space' });
+
+async function goIntoSpace(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'in space' }).click();
+  await expect(surface(page)).toHaveAttribute('aria-busy', 'false', { timeout: 30_000 });
+  await settled(page);
+}
+
+/** Where a place of the job is in the picture, px from the page's corner, by the map the view tells of. */
+async function inPicture(page: Page, x: number, y: number, z = 0): Promise<[number, number]> {
+  const eye = ((await surface(page).getAttribute('data-eye')) ?? '').split(' ').map(Number);
+  const row = (r: number): number => eye[r] * x + eye[r + 4] * y + eye[r + 8] * z + eye[r + 12];
+  const box = (await surface(page).boundingBox())!;
+  return [box.x + ((row(0) / row(3) + 1) / 2) * box.width, box.y + ((1 - row(1) / row(3)) / 2) * box.height];
+}
+
+/** The picture once it rests: solids are drawn when something has changed, and not while nothing does. */
+async function resting(page: Page): Promise<string> {
+  let last = '';
+  await expect(async () => {
+    const now = (await surface(page).screenshot()).toString('base64');
+    const before = last;
+    last = now;
+    expect(now).toBe(before);
+  }).toPass();
+  return last;
+}
+
+const headOf = (job: Job) => job.wheels.find(({ id }) => id === 'head')!;
+
+test('into space and back: the same row, step, frame and choice; a wheel is picked there', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOf(request, 'demo-coin-lift');
+  await openJob(page, id);
+  await openStep(page, 'Motion');
+  await scrub(page, 30);
+  const said = await page.locator('relay-sentence .sentence').textContent();
+  await goIntoSpace(page);
+  await expect(page.locator('relay-space canvas')).toBeVisible();
+  await expect(page.locator('relay-drawing')).toHaveCount(0);
+  await expect(page.locator('relay-play-bar')).toContainText('frame 30 of 120');
+  await expect(page.locator('relay-sentence .sentence')).toHaveText(said!);
+  await expectAccessible(page);
+
+  // A wheel, on its rim between its holes.
+  const head = headOf(await storedJob(page, id));
+  const [x, y] = await inPicture(page, head.x, head.y + 60, 3);
+  await page.mouse.click(x, y);
+  await expect(step(page, 'Path')).toHaveAttribute('aria-current', 'step');
+
+  // By its key back to the drawing, where the same wheel is chosen.
+  await page.keyboard.press('d');
+  await expect(page.locator('relay-drawing canvas').first()).toBeVisible();
+  await expect(page.locator('relay-wheel-note')).toContainText(head.name);
+  await expect(page.locator('relay-play-bar')).toContainText('frame 30 of 120');
+  await request.delete(`/api/jobs/${id}`);
+});
+
+test('played to its end the solids stand where they stood at first; nothing is drawn while nothing moves', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOf(request, 'demo-prize-carousel', (job) => {
+    job.runs = job.runs.slice(0, 1);
+    job.motion = { ...job.motion, frames: 120, drives: [{ run: job.runs[0].id, pitches: 4 }] };
+  });
+  await openJob(page, id);
+  await goIntoSpace(page);
+  const first = await resting(page);
+  const drawn = await page.evaluate(() => {
+    const { prototype } = WebGL2RenderingContext;
+    const counted = { calls: 0 };
+    for (const name of ['drawElementsInstanced', 'drawElements'] as const) {
+      const own = prototype[name] as (...given: unknown[]) => void;
+      Object.assign(prototype, {
+        [name](this: unknown, ...given: unknown[]) {
+          counted.calls++;
+          own.apply(this, given);
+        },
+      });
+    }
+    return new Promise<number>((resolve) => setTimeout(() => resolve(counted.calls), 600));
+  });
+  expect(drawn).toBe(0);
+  await scrub(page, 17);
+  expect(await resting(page)).not.toBe(first);
+  await scrub(page, 120);
+  await expect(page.locator('relay-play-bar')).toContainText('frame 120 of 120');
+  expect(await resting(page)).toBe(first);
+  await page.getByRole('button', { name: 'Play' }).click();
+  await expect(page.locator('relay-play-bar')).not.toContainText('frame 120 of 120');
+  await page.getByRole('button', { name: 'Pause' }).click();
+  await request.delete(`/api/jobs/${id}`);
+});
+
+test('links are chosen by click and by a box, as on the tape; the view is turned by keys and looked at square on', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOf(request, 'demo-prize-carousel', (job) => {
+    job.runs = job.runs.slice(0, 1);
+    job.motion.drives = job.motion.drives.slice(0, 1);
+  });
+  await openJob(page, id);
+  await openStep(page, 'Set-out');
+  await goIntoSpace(page);
+  await page.getByRole('button', { name: 'above', exact: true }).click();
+  await page.getByRole('button', { name: 'seen in perspective' }).click();
+  await resting(page);
+  const panel = page.locator('relay-set-out-step');
+  const [x, y] = await inPicture(page, 0, -120, 5);
+  await page.mouse.click(x, y);
+  await expect(panel).toContainText(/place \d+/i);
+  // A box round the left half takes what stands in it.
+  const [x0, y0] = await inPicture(page, -260, 150);
+  const [x1, y1] = await inPicture(page, 0, -150);
+  await page.keyboard.down('Shift');
+  await page.mouse.move(x0, y0);
+  await page.mouse.down();
+  await page.mouse.move(x1, y1, { steps: 4 });
+  await page.mouse.up();
+  await page.keyboard.up('Shift');
+  await expect(panel).toContainText(/1[5-8] places/);
+  await page.getByRole('button', { name: 'square on' }).click();
+  const before = await resting(page);
+  await surface(page).focus();
+  await page.keyboard.press('ArrowRight');
+  expect(await resting(page)).not.toBe(before);
+  await request.delete(`/api/jobs/${id}`);
+});
+
+test('how the drawing stands, and how deep a row is, are the job’s; each can be undone', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOf(request, 'demo-coin-lift');
+  await openJob(page, id);
+  await goIntoSpace(page);
+  await pick(list(page, 'How the drawing stands'), 'lies flat');
+  await expect.poll(async () => (await storedJob(page, id)).stands).toBe('lying');
+  await type(page.getByLabel('Depth of the row'), '12');
+  await expect.poll(async () => (await storedJob(page, id)).runs[0].sideways).toBe(12);
+  await page.getByRole('button', { name: 'find it' }).click();
+  await expect(page.getByLabel('Depth of the row')).toHaveValue('0');
+  for (let k = 0; k < 3; k++) await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await storedJob(page, id)).stands).toBe(undefined);
+  await request.delete(`/api/jobs/${id}`);
+});
+
+test('where there is no WebGL it is said, and the drawing goes on', async ({ page, request }) => {
+  const id = await copyOf(request, 'demo-coin-lift');
+  await page.addInitScript(() => {
+    const own = HTMLCanvasElement.prototype.getContext;
+    HTMLCanvasElement.prototype.getContext = function (
+      this: HTMLCanvasElement,
+      kind: string,
+      ...rest: unknown[]
+    ) {
+      return kind.startsWith('webgl') ? null : own.call(this, kind, ...(rest as []));
+    } as typeof own;
+  });
+  await openJob(page, id);
+  await page.getByRole('button', { name: 'in space' }).click();
+  await expect(page.getByRole('alert')).toContainText('no WebGL');
+  await page.getByRole('button', { name: 'in plan' }).click();
+  await expect(page.locator('relay-drawing canvas').first()).toBeVisible();
+  await request.delete(`/api/jobs/${id}`);
+});
