@@ -44,7 +44,7 @@ test('search, sort and compare; prices come from the supplier', async ({ page })
 });
 
 test('a supplier that is slow or down holds nothing up', async ({ page, request }) => {
-  await request.put('/supplier/mood', { data: { delay: 20_000, down: false } });
+  await request.put('/supplier/mood', { data: { delay: 15_000, down: false } });
   await page.goto('/catalogue');
   const row = page.locator('tbody tr').filter({ hasText: 'Roller chain 08B' }).first();
   await expect(row).toBeVisible();

@@ -1,4 +1,5 @@
 import { existsSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import { defineConfig } from '@playwright/test';
 
 /** The second browser is tried where it is there. */
@@ -10,7 +11,8 @@ export default defineConfig({
   outputDir: '../test-results/browser',
   timeout: 60_000,
   expect: { timeout: 10_000 },
-  workers: 1,
+  // A browser and its server keep two processors busy.
+  workers: Math.max(1, Math.floor(availableParallelism() / 2)),
   forbidOnly: true,
   reporter: [['list'], ['json', { outputFile: '../test-results/browser.json' }]],
   use: {

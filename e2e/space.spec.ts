@@ -57,6 +57,8 @@ test('into space and back: the same row, step, frame and choice; a wheel is pick
   await openJob(page, id);
   await openStep(page, 'Motion');
   await scrub(page, 30);
+  await page.getByRole('button', { name: 'Larger' }).click();
+  const seen = await page.locator('relay-drawing .surface').getAttribute('data-view');
   const said = await page.locator('relay-sentence .sentence').textContent();
   await goIntoSpace(page);
   await expect(page.locator('relay-space canvas')).toBeVisible();
@@ -71,10 +73,22 @@ test('into space and back: the same row, step, frame and choice; a wheel is pick
   await page.mouse.click(x, y);
   await expect(step(page, 'Path')).toHaveAttribute('aria-current', 'step');
 
+  await page.getByRole('button', { name: 'the side' }).click();
+  await resting(page);
+  const eye = await surface(page).getAttribute('data-eye');
   // By its key back to the drawing, where the same wheel is chosen.
   await page.keyboard.press('d');
   await expect(page.locator('relay-drawing canvas').first()).toBeVisible();
   await expect(page.locator('relay-wheel-note')).toContainText(head.name);
+  // As large as it was left, and so is what was seen in space.
+  const [scale] = seen!.split(' ');
+  await expect(page.locator('relay-drawing .surface')).toHaveAttribute(
+    'data-view',
+    new RegExp(`^${scale.replace('.', '\\.')} `),
+  );
+  await goIntoSpace(page);
+  await expect(surface(page)).toHaveAttribute('data-eye', eye!);
+  await page.keyboard.press('d');
   await expect(page.locator('relay-play-bar')).toContainText('frame 30 of 120');
   await request.delete(`/api/jobs/${id}`);
 });
@@ -149,6 +163,29 @@ test('links are chosen by click and by a box, as on the tape; the view is turned
   await surface(page).focus();
   await page.keyboard.press('ArrowRight');
   expect(await resting(page)).not.toBe(before);
+  await request.delete(`/api/jobs/${id}`);
+});
+
+test('pieces that bend lie along the path, and are picked', async ({ page, request }) => {
+  const id = await copyOf(request, 'demo-coin-slide', (job) => {
+    job.runs = job.runs.slice(0, 1);
+    job.motion.drives = job.motion.drives.slice(0, 1);
+    job.pieces[0].behaviour = 'bending';
+  });
+  await openJob(page, id);
+  await openStep(page, 'Set-out');
+  await goIntoSpace(page);
+  await expect(page.locator('relay-space')).not.toContainText('seen in plan only');
+  await page.getByRole('button', { name: 'above', exact: true }).click();
+  const flat = await resting(page);
+  await page.getByRole('button', { name: 'the front' }).click();
+  expect(await resting(page)).not.toBe(flat);
+  const { places } = (await (
+    await request.post('/api/places', { data: { job: await storedJob(page, id) } })
+  ).json()) as { places: { x: number; y: number }[] };
+  const [x, y] = await inPicture(page, places[4].x, places[4].y, 2);
+  await page.mouse.click(x, y);
+  await expect(page.locator('relay-set-out-step')).toContainText(/place 5/i);
   await request.delete(`/api/jobs/${id}`);
 });
 

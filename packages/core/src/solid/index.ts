@@ -6,3 +6,4 @@ export * from './revolve';
 export * from './sweep';
 export * from './shade';
 export * from './tube';
+export * from './split';

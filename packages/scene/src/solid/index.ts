@@ -3,3 +3,4 @@ export * from './instances';
 export * from './masters';
 export * from './tie-lines';
 export * from './row-depths';
+export * from './bent-copies';

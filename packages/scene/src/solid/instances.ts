@@ -2,7 +2,9 @@ import { isOnPath } from '@coin-relay/core';
 import { placeMatrix, type Matrix } from '../placing/placement-matrix';
 import { rowCopies } from '../placing/copies';
 import { pieceNumberAt, placeOf, type RowScene } from '../placing/scene';
-import { wireShapes } from '../figures';
+import { hullOf } from '../placing/box';
+import { isKeptWhole } from '../placing/keep';
+import { pieceFigure, wireShapes } from '../figures';
 
 /** Numbers of a matrix in space, column by column. */
 export const MATRIX_NUMBERS = 16;
@@ -29,6 +31,7 @@ export class RowInstances {
   private readonly byPiece: readonly (readonly (SolidGroup | undefined)[])[];
   private readonly copies: readonly number[];
   private readonly m: Matrix = new Float64Array(6);
+  private readonly hulls: Float64Array[] = [];
 
   constructor(readonly scene: RowScene) {
     this.copies = rowCopies(scene.setOut.setOut.rows);
@@ -68,7 +71,7 @@ export class RowInstances {
   place(z: number): void {
     const { scene, m } = this;
     const { frame, fit } = scene;
-    const { table } = scene.setOut;
+    const { table, boundary } = scene.setOut;
     for (const group of this.groups) group.count = 0;
     for (const row of this.copies) {
       for (let k = 0; k < frame.links; k++) {
@@ -80,12 +83,19 @@ export class RowInstances {
         const group = shapes[i >= 0 && shapes.length > 1 ? table.wire[i] : 0];
         if (!group || (group.count + 1) * MATRIX_NUMBERS > group.matrices.length) continue;
         placeMatrix(scene, k, scene.pieces[number], row, m);
+        if (boundary?.how === 'whole' && !isKeptWhole(boundary, this.hullOf(number), m)) continue;
         intoSpace(m, z, group.matrices, group.count * MATRIX_NUMBERS);
         group.finishes[group.count] = i >= 0 ? table.finish[i] : -1;
         group.places[group.count] = i;
         group.count++;
       }
     }
+  }
+
+  /** The outline of a piece as drawn, by which it is in a boundary or out of it. */
+  private hullOf(number: number): Float64Array {
+    const { piece, span } = this.scene.pieces[number];
+    return (this.hulls[number] ??= hullOf(pieceFigure(piece, span)));
   }
 
   private wireOf(number: number, i: number): number {

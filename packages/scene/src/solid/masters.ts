@@ -1,5 +1,5 @@
 import { newReading, pathReader } from '@coin-relay/core';
-import { easeFor, extrude, ringsOf, sweep, type Mesh } from '@coin-relay/core/solid';
+import { easeFor, extrude, ringsOf, splitAlong, sweep, type Mesh } from '@coin-relay/core/solid';
 import { bandOf, type JobPiece } from '@coin-relay/model';
 import { bandSection, pieceSolid, type SolidPart } from '@coin-relay/model/solid';
 import { rowCopies } from '../placing/copies';
@@ -24,7 +24,14 @@ export interface BandLine {
 
 /** What one solid is made from: plain values, so that the same is asked for with the same words. */
 export type SolidRequest =
-  | { readonly kind: 'piece'; readonly piece: JobPiece; readonly span: number; readonly wire: number }
+  | {
+      readonly kind: 'piece';
+      readonly piece: JobPiece;
+      readonly span: number;
+      readonly wire: number;
+      /** Where it is to be bent: no edge is longer than this along it, mm. */
+      readonly step?: number;
+    }
   | { readonly kind: 'wheel'; readonly shape: WheelShape }
   | { readonly kind: 'band'; readonly piece: JobPiece; readonly lines: readonly BandLine[] }
   | { readonly kind: 'plates'; readonly plates: readonly PlateShape[] };
@@ -43,8 +50,13 @@ export interface Master {
 export function makeMaster(request: SolidRequest, tolerance: number): Master {
   switch (request.kind) {
     case 'piece': {
-      const { parts, main } = pieceSolid(request.piece, request.span, tolerance, request.wire);
-      return { parts: parts.filter(({ band }) => !band), main };
+      const { piece, span, wire, step } = request;
+      const { parts, main } = pieceSolid(piece, span, tolerance, wire);
+      const own = parts.filter(({ band }) => !band);
+      return {
+        parts: step ? own.map((part) => ({ ...part, mesh: splitAlong(part.mesh, step) })) : own,
+        main,
+      };
     }
     case 'wheel':
       return { parts: wheelSolid(request.shape, tolerance), main: '' };

@@ -66,6 +66,8 @@ export class DrawingStage {
     /** Told whether rows that are to be shown are still being made ready. */
     private readonly makingChanged: (making: boolean) => void,
     pictures: PictureShelf | null = null,
+    /** What was seen of it when it was left. */
+    private readonly kept: ViewPort | null = null,
   ) {
     this.painters = new RowPainters(pictures);
     this.seen = new Seen({
@@ -277,6 +279,16 @@ export class DrawingStage {
 
   showAll(): void {
     this.seen.all();
+  }
+
+  /** Shows what was seen of it when it was left; all of it where that was not the user's own. */
+  begin(): void {
+    this.seen.begin(this.kept);
+  }
+
+  /** What is seen of it, where the user moved it himself. */
+  get ownView(): ViewPort | null {
+    return this.seen.own;
   }
 
   zoom(factor: number, at?: Vec): void {

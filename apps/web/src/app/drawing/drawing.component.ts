@@ -80,6 +80,7 @@ export class DrawingComponent {
         (view) => this.view.set(view),
         (making) => this.making.set(making),
         this.pictures,
+        this.context.kept.plan,
       );
       this.stage = stage;
       for (const part of parts) part.attach(stage);
@@ -87,6 +88,7 @@ export class DrawingComponent {
       watcher.observe(element);
       destroyed.onDestroy(() => {
         watcher.disconnect();
+        this.context.kept.plan = stage.ownView;
         stage.destroy();
       });
     });

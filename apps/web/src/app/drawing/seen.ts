@@ -44,6 +44,17 @@ export class Seen {
     this.waiting = !this.sight.ready();
   }
 
+  /** The part that the user moved to himself; null while all is followed. */
+  get own(): ViewPort | null {
+    return this.moved ? this.now : null;
+  }
+
+  /** All of it, unless the user has moved it himself. */
+  begin(own: ViewPort | null): void {
+    if (own) this.move(own);
+    else this.all();
+  }
+
   /** What is drawn has changed: what has left the picture is brought into it. */
   follow(): void {
     if (!this.sight.ready()) return;

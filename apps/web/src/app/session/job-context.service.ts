@@ -4,6 +4,13 @@ import { BehaviorSubject, Subject } from 'rxjs';
 export const STEPS = ['path', 'link', 'set-out', 'fit', 'motion', 'check', 'hand-off'] as const;
 export type Step = (typeof STEPS)[number];
 
+/** Pixels per mm, and where the job's origin was, px. */
+interface KeptPlan {
+  readonly scale: number;
+  readonly x: number;
+  readonly y: number;
+}
+
 /** What is being worked on in the open job: the step at work and what is selected. Not part of the document. */
 @Injectable()
 export class JobContext {
@@ -17,6 +24,9 @@ export class JobContext {
   private readonly space = new BehaviorSubject(false);
   private readonly grows = new BehaviorSubject(false);
   private readonly spot = new BehaviorSubject<number | null>(null);
+
+  /** What was seen in plan and in space when it was left for the other; null where all was shown. */
+  readonly kept: { plan: KeptPlan | null; space: string | null } = { plan: null, space: null };
 
   readonly step$ = this.step.asObservable();
   readonly wheel$ = this.wheel.asObservable();

@@ -155,6 +155,18 @@ export class SpaceCamera {
     }
   }
 
+  /** From where it is looked, in words of its own. */
+  get kept(): string {
+    return JSON.stringify({ parallel: this.isParallel, controls: this.controls.toJSON() });
+  }
+
+  /** Looks from where it was looked before. */
+  restore(kept: string): void {
+    const { parallel, controls } = JSON.parse(kept) as { parallel: boolean; controls: string };
+    this.setParallel(parallel);
+    this.controls.fromJSON(controls, false);
+  }
+
   /** Goes on; says whether anything has changed. */
   update(seconds: number): boolean {
     const changed = this.controls.update(seconds);

@@ -52,9 +52,9 @@ export class SpaceRows {
   get inPlanOnly(): string {
     const has = (test: (row: StandingRow) => boolean): boolean => this.standing.some(test);
     const words = [
-      ...(has(({ scene }) => scene.pieces.some(({ mode }) => mode === 'bent')) ? ['pieces that bend'] : []),
+      ...(has(({ tooMany }) => tooMany) ? ['pieces that bend, as there are very many'] : []),
       ...(has(({ row }) => Boolean(row.setOut.setOut.twin)) ? ['twins'] : []),
-      ...(has(({ row }) => row.setOut.boundary !== null) ? ['what a boundary cuts off'] : []),
+      ...(has(({ row }) => row.setOut.boundary?.how === 'cut') ? ['where a boundary cuts pieces'] : []),
       ...(has(({ row }) => row.setOut.reach !== null) ? ['pieces that reach out to a path'] : []),
     ];
     return words.length === 0 ? '' : `seen in plan only: ${words.join(', ')}`;

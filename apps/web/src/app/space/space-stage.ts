@@ -1,10 +1,13 @@
 import {
   AmbientLight,
   Box3,
+  BufferGeometry,
   Color,
   DirectionalLight,
   type Group,
   HemisphereLight,
+  LineBasicMaterial,
+  LineLoop,
   Matrix4,
   Raycaster,
   Scene,
@@ -17,15 +20,14 @@ import { THEME } from '../shared/theme';
 import { roundStep } from '../drawing/view-port';
 import { Ground } from './ground';
 import { newInkSize } from './ink';
-import { nearestCopy } from './picking';
 import { SpaceCamera, type Side } from './space-camera';
-import type { Picked, Standing, StandingRow } from './standing-row';
+import type { Picked, StandingRow } from './standing-row';
 
 /** What stands on the stage: it belongs to whoever put it there, who also lets go of it. */
 export interface Stands {
   readonly group: Group;
-  /** What of it can be picked. */
-  readonly standing?: readonly Standing[];
+  /** What a ray meets first of it, where it can be picked. */
+  pick?(caster: Raycaster): { readonly what: Picked | null; readonly distance: number } | null;
   /** Grows a box by all of it. */
   grow(box: Box3): void;
   /** Leaves out what is too fine to be seen at so many pixels a millimetre. */
@@ -48,6 +50,7 @@ export class SpaceStage {
   private readonly scene = new Scene();
   private readonly ground = new Ground();
   private readonly timer = new Timer();
+  private readonly spot = spotRing();
   private all: readonly Stands[] = [];
   private up = new Vector3(0, 1, 0);
   private request = 0;
@@ -72,7 +75,7 @@ export class SpaceStage {
     const sky = new HemisphereLight('#ffffff', '#e8dcc4', 1.5);
     const sun = new DirectionalLight('#fff8ea', 1.9);
     sun.position.set(-0.5, 1, 1.2);
-    this.scene.add(sky, sun, new AmbientLight('#ffffff', 0.55), this.ground.mesh);
+    this.scene.add(sky, sun, new AmbientLight('#ffffff', 0.55), this.ground.mesh, this.spot);
     this.camera = new SpaceCamera(this.renderer.domElement, () => this.draw());
     this.resize();
   }
@@ -82,6 +85,8 @@ export class SpaceStage {
     this.endWait();
     this.camera.dispose();
     this.ground.dispose();
+    this.spot.geometry.dispose();
+    (this.spot.material as LineBasicMaterial).dispose();
     this.renderer.dispose();
     this.renderer.domElement.remove();
   }
@@ -139,18 +144,24 @@ export class SpaceStage {
     this.draw();
   }
 
+  /** Marks a place and looks there; null takes the mark away. */
+  mark(at: Vector3 | null, size: number, smoothly: boolean): void {
+    this.spot.visible = at !== null;
+    if (at) {
+      this.spot.position.copy(at);
+      this.spot.scale.setScalar(size * 1.6);
+      this.camera.goTo(at, smoothly);
+    }
+    this.draw();
+  }
+
   /** What is under a place of the picture, px from its corner. */
   pick(x: number, y: number): Picked | null {
-    const ray = this.rayAt(x, y);
+    const caster = this.casterAt(x, y);
     let best: { distance: number; what: Picked | null } | null = null;
-    for (const { standing } of this.all) {
-      for (const { body, picked } of standing ?? []) {
-        for (const each of body.bodies) {
-          const hit = nearestCopy(each, ray);
-          if (hit && (!best || hit.distance < best.distance))
-            best = { distance: hit.distance, what: picked(hit.copy) };
-        }
-      }
+    for (const each of this.all) {
+      const hit = each.pick?.(caster) ?? null;
+      if (hit && (!best || hit.distance < best.distance)) best = hit;
     }
     return best?.what ?? null;
   }
@@ -235,11 +246,11 @@ export class SpaceStage {
     return box.isEmpty() ? new Box3(new Vector3(-100, -100, -20), new Vector3(100, 100, 20)) : box;
   }
 
-  private rayAt(x: number, y: number): Raycaster['ray'] {
+  private casterAt(x: number, y: number): Raycaster {
     const { width, height } = this.sizes();
     const caster = new Raycaster();
     caster.setFromCamera(new Vector2((x / width) * 2 - 1, 1 - (y / height) * 2), this.camera.eye);
-    return caster.ray;
+    return caster;
   }
 
   private sizes(): { width: number; height: number } {
@@ -253,4 +264,19 @@ export class SpaceStage {
 /** Whether a box holds much more than it has to. */
 function tooLarge(box: Box3, needed: Box3): boolean {
   return box.getSize(new Vector3()).length() > 1.3 * needed.getSize(new Vector3()).length();
+}
+
+/** A ring that is seen through whatever is before it. */
+function spotRing(): LineLoop {
+  const points = Array.from({ length: 48 }, (_, i) => {
+    const angle = (i * Math.PI) / 24;
+    return new Vector3(Math.cos(angle), Math.sin(angle), 0);
+  });
+  const ring = new LineLoop(
+    new BufferGeometry().setFromPoints(points),
+    new LineBasicMaterial({ color: THEME.accent, depthTest: false, transparent: true }),
+  );
+  ring.renderOrder = 2;
+  ring.visible = false;
+  return ring;
 }

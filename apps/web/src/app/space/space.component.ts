@@ -155,6 +155,7 @@ export class SpaceComponent {
     destroyed.onDestroy(() => {
       element.removeEventListener('pointerdown', down, { capture: true });
       watcher.disconnect();
+      if (this.framed) this.context.kept.space = stage.camera.kept;
       this.rows.stop();
       stage.dispose();
     });
@@ -165,6 +166,7 @@ export class SpaceComponent {
         takeUntilDestroyed(destroyed),
       )
       .subscribe((lies) => stage.setUp(lies ? new Vector3(0, 0, 1) : new Vector3(0, 1, 0)));
+    this.restore(stage);
     this.machine.state$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.show(stage));
     this.playback.position$.pipe(takeUntilDestroyed(destroyed)).subscribe(({ frame }) => {
       this.rows.moveTo(frame);
@@ -174,24 +176,41 @@ export class SpaceComponent {
       .pipe(takeUntilDestroyed(destroyed))
       .subscribe(() => this.ring(stage));
     this.context.all$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => stage.showAll());
+    this.context.spot$.pipe(takeUntilDestroyed(destroyed)).subscribe((s) => this.goTo(stage, s));
+  }
+
+  /** Seen as it was when it was left. */
+  private restore(stage: SpaceStage): void {
+    const { space } = this.context.kept;
+    if (space === null) return;
+    stage.camera.restore(space);
+    this.parallel.set(stage.camera.isParallel);
+    this.framed = true;
   }
 
   private show(stage: SpaceStage): void {
     stage.show(this.rows.take(stage.ink, () => this.came(stage)));
     this.depth.set(this.rows.of(this.runs.run?.id ?? '')?.z ?? 0);
-    this.inPlanOnly.set(this.rows.inPlanOnly);
     this.ring(stage);
     this.came(stage);
   }
 
   /** A solid has come. All is shown once, when all of it is there; from then on the view is the user's. */
   private came(stage: SpaceStage): void {
+    this.inPlanOnly.set(this.rows.inPlanOnly);
     if (this.waits()) stage.more();
     else stage.changed();
     if (!this.framed && this.rows.rows.length > 0) {
       stage.aim('corner');
       this.framed = !this.waits();
     }
+  }
+
+  /** Marks a place of the path of the row at work, and looks there. */
+  private goTo(stage: SpaceStage, s: number | null): void {
+    const row = s === null ? undefined : this.rows.of(this.runs.run?.id ?? '');
+    const at = row && s !== null ? row.placeOnPath(s) : null;
+    stage.mark(at, row?.scene.span ?? 0, this.smoothly);
   }
 
   private ring(stage: SpaceStage): void {

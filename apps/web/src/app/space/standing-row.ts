@@ -1,18 +1,32 @@
-import { nearZero, wheelAngle, type FitOutcome, type RowFrames, type WheelTurning } from '@coin-relay/core';
+import {
+  nearZero,
+  newReading,
+  pathReader,
+  wheelAngle,
+  type FitOutcome,
+  type RowFrames,
+  type WheelTurning,
+} from '@coin-relay/core';
 import { bandOf, PLAIN_REPEATS, repeatOf, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
 import { moveScene, rowScene, colourOf, type RowScene } from '@coin-relay/scene';
 import {
+  BENT_PARTS,
   bandLines,
   MATRIX_NUMBERS,
   RowInstances,
   wheelShape,
   type SolidRequest,
 } from '@coin-relay/scene/solid';
-import { Group, Matrix4, Vector3, type Box3 } from 'three';
+import { Group, Matrix4, Vector3, type Box3, type Raycaster } from 'three';
 import type { MadeSolid } from '../engine/solid-tasks';
+import { BentBody } from './bent-body';
 import type { InkSize } from './ink';
+import { nearestCopy } from './picking';
 import { PathLine } from './path-line';
 import { SolidBody } from './solid-body';
+
+/** Corners of what bends that are written anew for each frame, of one body at the most. */
+const MOST_CORNERS = 1_500_000;
 
 /** A row as it is fitted. */
 export interface FittedRow {
@@ -49,6 +63,9 @@ export class StandingRow {
     [];
   /** How its wheels turn: as the row asks, or so that they meet the loop’s end. */
   turnings: readonly WheelTurning[];
+  private readonly bent: BentBody[] = [];
+  /** Has it more of what bends than can be written anew for each frame? */
+  tooMany = false;
   private readonly way: PathLine;
   /** Pitches after which it stands as before; null where it does not close on itself. */
   private readonly repeat: number | null;
@@ -82,6 +99,7 @@ export class StandingRow {
     const { repeat } = this;
     moveScene(this.scene, repeat === null ? travel : travel - Math.floor(travel / repeat) * repeat, frame);
     this.instances.place(this.z);
+    for (const body of this.bent) body.lay(this.z);
     this.way.follow();
     for (const { body, at } of this.links) body.show(at.count);
     for (const wheel of this.wheels) this.turn(wheel);
@@ -107,9 +125,40 @@ export class StandingRow {
     return null;
   }
 
+  /** A place of its path, by its arc length, mm. */
+  placeOnPath(s: number): Vector3 {
+    const at = newReading();
+    pathReader(this.row.fit.layout.path)(s, at);
+    return new Vector3(at[0], at[1], this.z);
+  }
+
   /** Grows a box by all that stands here now. */
   grow(box: Box3): void {
     for (const { body, count } of this.standing) body.grow(box, count());
+    for (const body of this.bent) body.grow(box);
+  }
+
+  /** What a ray meets first of it, and how far away. */
+  pick(caster: Raycaster): { readonly what: Picked | null; readonly distance: number } | null {
+    const hits = [
+      ...this.standing.flatMap(({ body, picked }) =>
+        body.bodies.flatMap((each) => {
+          const hit = nearestCopy(each, caster.ray);
+          return hit ? [{ distance: hit.distance, what: picked(hit.copy) }] : [];
+        }),
+      ),
+      ...this.bent.flatMap((body) => {
+        const hit = body.pick(caster);
+        const { run } = this.row;
+        return hit
+          ? [{ distance: hit.distance, what: { kind: 'place' as const, run, place: hit.place } }]
+          : [];
+      }),
+    ];
+    return hits.reduce<(typeof hits)[number] | null>(
+      (best, hit) => (best && best.distance <= hit.distance ? best : hit),
+      null,
+    );
   }
 
   /** Grows a box by a wheel of this row. */
@@ -122,7 +171,7 @@ export class StandingRow {
   }
 
   dispose(): void {
-    for (const { body } of this.standing) body.dispose();
+    for (const { body } of [...this.standing, ...this.bent.map((body) => ({ body }))]) body.dispose();
     this.way.dispose();
   }
 
@@ -130,7 +179,10 @@ export class StandingRow {
     const { pieces, setOut } = this.scene;
     for (const at of this.instances.groups) {
       const { piece, span, mode } = pieces[at.number];
-      if (mode === 'bent') continue;
+      if (mode === 'bent') {
+        this.askBent(ask, at);
+        continue;
+      }
       ask({ kind: 'piece', piece, span, wire: at.wire }, span, (solid) => {
         const own = piece.finish?.material;
         const body = this.take(
@@ -149,6 +201,28 @@ export class StandingRow {
         body.show(at.count);
       });
     }
+  }
+
+  private askBent(ask: AskSolid, at: RowInstances['groups'][number]): void {
+    const { scene } = this;
+    const { piece, span } = scene.pieces[at.number];
+    const most = at.places.length;
+    ask({ kind: 'piece', piece, span, wire: at.wire, step: span / BENT_PARTS }, span, (solid) => {
+      const own = piece.finish?.material;
+      if (solid.parts.some(({ positions }) => (most * positions.length) / 3 > MOST_CORNERS)) {
+        this.tooMany = true;
+        return;
+      }
+      for (const part of solid.parts) {
+        const material = own && part.material === solid.main ? own : part.material;
+        const colour = colourOf(scene.setOut.materials, material);
+        const body = new BentBody({ scene, number: at.number, most }, part, colour, this.ink);
+        body.lay(this.z);
+        this.bent.push(body);
+        this.group.add(body.group);
+      }
+      this.changed();
+    });
   }
 
   private askWheels(ask: AskSolid): void {

@@ -61,7 +61,7 @@ export class RowsPart implements DrawingPart {
     if (!this.shown && (view || problem)) {
       this.shown = true;
       stage.showSketches(sketches, this.work.path?.id ?? null);
-      stage.showAll();
+      stage.begin();
     }
   }
 

@@ -1,0 +1,50 @@
+import { fitRow } from '@coin-relay/core';
+import { measureMesh } from '@coin-relay/core/solid';
+import { demoJobs, resolveRun, resolveSetOut } from '@coin-relay/model';
+import { describe, expect, it } from 'vitest';
+import { rowScene } from '../placing/scene';
+import { BENT_PARTS, BentCopies } from './bent-copies';
+import { makeMaster } from './masters';
+
+/** The planks of the slide, taken to bend. */
+function bending() {
+  const { job } = structuredClone(demoJobs().find(({ id }) => id === 'demo-coin-slide')!);
+  job.pieces[0].behaviour = 'bending';
+  delete job.pieces[0].variation;
+  const resolved = resolveRun(job, 'row');
+  const fit = fitRow(resolved.source, resolved.request);
+  const scene = rowScene(fit, resolveSetOut(job, resolved.run, fit));
+  const { piece, span } = scene.pieces[0];
+  const [{ mesh }] = makeMaster({ kind: 'piece', piece, span, wire: 0, step: span / BENT_PARTS }, 0.1).parts;
+  const normals = new Float32Array(mesh.positions.length).map((_, i) => (i % 3 === 1 ? 1 : 0));
+  const copies = new BentCopies(scene, 0, 60, Float32Array.from(mesh.positions), normals);
+  return { scene, mesh, copies };
+}
+
+describe('bodies that bend with the path', () => {
+  it('stay closed and outward, one for each place, and lie at the depth that is asked for', () => {
+    const { scene, mesh, copies } = bending();
+    copies.place(9);
+    expect(copies.count).toBe(scene.setOut.table.count);
+    expect([...copies.places.subarray(0, 3)]).toEqual([0, 1, 2]);
+    const own = measureMesh(mesh);
+    const size = mesh.positions.length;
+    for (let copy = 0; copy < copies.count; copy++) {
+      const positions = Float64Array.from(copies.positions.subarray(copy * size, (copy + 1) * size));
+      const { volume, openEdges, bounds } = measureMesh({ positions, triangles: mesh.triangles });
+      expect(openEdges).toBe(0);
+      expect((bounds[2] + bounds[5]) / 2 - 9).toBeCloseTo((own.bounds[2] + own.bounds[5]) / 2, 4);
+      // As much as is gained outside the path is lost inside it, but for how far it lies off the path.
+      expect(volume / own.volume).toBeGreaterThan(0.6);
+      expect(volume / own.volume).toBeLessThan(1.4);
+    }
+  });
+
+  it('normals stay unit vectors that turn with the path', () => {
+    const { copies, mesh } = bending();
+    copies.place(0);
+    const { normals } = copies;
+    for (let i = 0; i < copies.count * mesh.positions.length; i += 3)
+      expect(Math.hypot(normals[i], normals[i + 1], normals[i + 2])).toBeCloseTo(1, 4);
+  });
+});

@@ -1,0 +1,103 @@
+import { isOnPath } from '@coin-relay/core';
+import { bentPoints } from '../placing/bent';
+import { rowCopies } from '../placing/copies';
+import { pieceNumberAt, placeOf, type RowScene } from '../placing/scene';
+
+/** A piece that bends is cut into so many parts along its pitch. */
+export const BENT_PARTS = 14;
+/** How far along its normal a corner is moved to see where that points once it is bent, of a pitch. */
+const NUDGE = 1e-3;
+
+/**
+ * The copies of a body that bends with the path: where its corners are is written anew for each frame into the same
+ * arrays, one copy after the other.
+ */
+export class BentCopies {
+  readonly positions: Float32Array;
+  readonly normals: Float32Array;
+  /** For each copy its place in the table; −1 beyond it. */
+  readonly places: Int32Array;
+  /** How many lie on the path now. */
+  count = 0;
+  private readonly flat: Float64Array;
+  private readonly nudged: Float64Array;
+  private readonly out: Float64Array;
+  private readonly outNudged: Float64Array;
+  private readonly copies: readonly number[];
+  private readonly nudge: number;
+
+  /**
+   * @param number which piece of the scene it is a body of
+   * @param most copies there can be
+   * @param base its corners as made: x, y, z in turn, mm
+   * @param baseNormals unit vectors outward, one for each
+   */
+  constructor(
+    private readonly scene: RowScene,
+    private readonly number: number,
+    most: number,
+    private readonly base: Float32Array,
+    private readonly baseNormals: Float32Array,
+  ) {
+    const vertices = base.length / 3;
+    this.copies = rowCopies(scene.setOut.setOut.rows);
+    this.nudge = scene.span * NUDGE;
+    this.positions = new Float32Array(most * base.length);
+    this.normals = new Float32Array(most * base.length);
+    this.places = new Int32Array(most);
+    this.flat = new Float64Array(2 * vertices);
+    this.nudged = new Float64Array(2 * vertices);
+    for (let v = 0; v < vertices; v++) {
+      for (let axis = 0; axis < 2; axis++) {
+        this.flat[2 * v + axis] = base[3 * v + axis];
+        this.nudged[2 * v + axis] = base[3 * v + axis] + this.nudge * baseNormals[3 * v + axis];
+      }
+    }
+    this.out = new Float64Array(2 * vertices);
+    this.outNudged = new Float64Array(2 * vertices);
+  }
+
+  /** @param z how far the row stands in front of the plane of the job, mm */
+  place(z: number): void {
+    const { scene, number } = this;
+    const { frame, fit } = scene;
+    const most = this.places.length;
+    this.count = 0;
+    for (const row of this.copies) {
+      for (let k = 0; k < frame.links && this.count < most; k++) {
+        if (!isOnPath(fit.row, frame, k) || pieceNumberAt(scene, k) !== number) continue;
+        this.write(k, row, z);
+        this.places[this.count++] = placeOf(scene, k);
+      }
+    }
+  }
+
+  private write(k: number, row: number, z: number): void {
+    const { scene, base, baseNormals, out, outNudged, nudge } = this;
+    const piece = scene.pieces[this.number];
+    const i = placeOf(scene, k);
+    const { table } = scene.setOut;
+    const size = piece.setting.scale * (i >= 0 ? table.size[i] : 1);
+    const deep = size * (i >= 0 ? table.thickness[i] : 1);
+    bentPoints(scene, k, piece, { points: this.flat, rings: NO_RINGS }, row, out);
+    bentPoints(scene, k, piece, { points: this.nudged, rings: NO_RINGS }, row, outNudged);
+    // What is turned over in plan is turned over in depth too, so that its outside stays outside.
+    const over = piece.setting.flip === scene.side > 0 ? -1 : 1;
+    const first = this.count * base.length;
+    for (let v = 0; v < base.length / 3; v++) {
+      const at = first + 3 * v;
+      this.positions[at] = out[2 * v];
+      this.positions[at + 1] = out[2 * v + 1];
+      this.positions[at + 2] = z + over * deep * base[3 * v + 2];
+      const nx = (outNudged[2 * v] - out[2 * v]) / nudge;
+      const ny = (outNudged[2 * v + 1] - out[2 * v + 1]) / nudge;
+      const nz = over * deep * baseNormals[3 * v + 2];
+      const long = Math.sqrt(nx * nx + ny * ny + nz * nz) || 1;
+      this.normals[at] = nx / long;
+      this.normals[at + 1] = ny / long;
+      this.normals[at + 2] = nz / long;
+    }
+  }
+}
+
+const NO_RINGS: readonly number[] = [];
