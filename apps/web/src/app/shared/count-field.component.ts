@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import { ReactiveFormsModule } from '@angular/forms';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { TypedField } from './typed-field';
 
 /** A whole number that is typed, or stepped with the arrow keys. Tells of it on Enter, on leaving, and at each step. */
 @Component({
   selector: 'relay-count-field',
-  imports: [FormsModule, NzInputModule],
+  imports: [ReactiveFormsModule, NzInputModule],
   template: `
     <input
       nz-input
@@ -15,17 +15,17 @@ import { TypedField } from './typed-field';
       inputmode="numeric"
       autocomplete="off"
       [attr.aria-label]="label()"
-      [attr.aria-invalid]="wrong()"
+      [attr.aria-invalid]="wrong() !== ''"
       [nzStatus]="wrong() ? 'error' : ''"
-      [(ngModel)]="text"
+      [formControl]="control"
       (keydown.enter)="take()"
       (keydown.escape)="reset()"
       (keydown.arrowup)="step($event, 1)"
       (keydown.arrowdown)="step($event, -1)"
       (blur)="take()"
     />
-    @if (wrong()) {
-      <span class="wrong" role="alert">A whole number from {{ least() }} to {{ most() }}</span>
+    @if (wrong(); as words) {
+      <span class="wrong" role="alert">{{ words }}</span>
     }
   `,
   styles: `
@@ -47,20 +47,24 @@ export class CountFieldComponent extends TypedField {
     return String(this.value());
   }
 
-  protected parsed(): number | null {
-    const text = this.text().trim();
+  protected parsed(typed: string): number | null {
+    const text = typed.trim();
     const value = Number(text);
     return text !== '' && Number.isInteger(value) && value >= this.least() && value <= this.most()
       ? value
       : null;
   }
 
+  protected complaint(text: string): string {
+    return this.parsed(text) === null ? `A whole number from ${this.least()} to ${this.most()}` : '';
+  }
+
   protected step(event: Event, by: number): void {
     event.preventDefault();
-    const value = this.parsed();
+    const value = this.parsed(this.control.value);
     const next = value === null ? this.value() : value + by;
     if (next < this.least() || next > this.most()) return;
-    this.text.set(String(next));
+    this.control.setValue(String(next));
     this.changed.emit(next);
   }
 }

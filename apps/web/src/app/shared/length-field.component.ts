@@ -1,5 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { ReactiveFormsModule } from '@angular/forms';
 import { formatExact, formatLengthNumber, parseLength, type Unit } from '@coin-relay/model';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { TypedField } from './typed-field';
@@ -7,7 +7,7 @@ import { TypedField } from './typed-field';
 /** A length in mm that is typed: with or without a unit, as a fraction or a sum. Tells of it on Enter or on leaving. */
 @Component({
   selector: 'relay-length-field',
-  imports: [FormsModule, NzInputModule],
+  imports: [ReactiveFormsModule, NzInputModule],
   template: `
     <input
       nz-input
@@ -16,16 +16,16 @@ import { TypedField } from './typed-field';
       inputmode="text"
       autocomplete="off"
       [attr.aria-label]="label()"
-      [attr.aria-invalid]="wrong()"
+      [attr.aria-invalid]="wrong() !== ''"
       [nzStatus]="wrong() ? 'error' : ''"
-      [(ngModel)]="text"
+      [formControl]="control"
       (keydown.enter)="take()"
       (keydown.escape)="reset()"
       (blur)="take()"
     />
     <span class="unit" aria-hidden="true">{{ unit() }}</span>
-    @if (wrong()) {
-      <span class="wrong" role="alert">{{ complaint() }}</span>
+    @if (wrong(); as words) {
+      <span class="wrong" role="alert">{{ words }}</span>
     }
   `,
   styles: `
@@ -50,18 +50,19 @@ export class LengthFieldComponent extends TypedField {
   /** Lengths below this are refused, mm. */
   readonly least = input(-Infinity);
 
-  protected readonly complaint = computed(() =>
-    parseLength(this.text(), this.unit()) === null
-      ? 'Not a length: a number with mm, cm, m, in or ft, or a sum of such'
-      : `Must be at least ${formatExact(this.least(), this.unit())}`,
-  );
-
   protected shown(): string {
     return formatLengthNumber(this.value(), this.unit(), 2).replace(/\.?0+$/, '');
   }
 
-  protected parsed(): number | null {
-    const mm = parseLength(this.text(), this.unit());
+  protected parsed(text: string): number | null {
+    const mm = parseLength(text, this.unit());
     return mm !== null && mm >= this.least() ? mm : null;
+  }
+
+  protected complaint(text: string): string {
+    if (this.parsed(text) !== null) return '';
+    return parseLength(text, this.unit()) === null
+      ? 'Not a length: a number with mm, cm, m, in or ft, or a sum of such'
+      : `Must be at least ${formatExact(this.least(), this.unit())}`;
   }
 }

@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import { ReactiveFormsModule } from '@angular/forms';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { TypedField } from './typed-field';
 
 /** A number that is typed, with what it counts behind it. Tells of it on Enter or on leaving. */
 @Component({
   selector: 'relay-number-field',
-  imports: [FormsModule, NzInputModule],
+  imports: [ReactiveFormsModule, NzInputModule],
   template: `
     <input
       nz-input
@@ -15,16 +15,16 @@ import { TypedField } from './typed-field';
       inputmode="decimal"
       autocomplete="off"
       [attr.aria-label]="label()"
-      [attr.aria-invalid]="wrong()"
+      [attr.aria-invalid]="wrong() !== ''"
       [nzStatus]="wrong() ? 'error' : ''"
-      [(ngModel)]="text"
+      [formControl]="control"
       (keydown.enter)="take()"
       (keydown.escape)="reset()"
       (blur)="take()"
     />
     <span class="unit">{{ suffix() }}</span>
-    @if (wrong()) {
-      <span class="wrong" role="alert">A number from {{ least() }} to {{ most() }}</span>
+    @if (wrong(); as words) {
+      <span class="wrong" role="alert">{{ words }}</span>
     }
   `,
   styles: `
@@ -55,9 +55,13 @@ export class NumberFieldComponent extends TypedField {
     return String(Number(this.value().toFixed(this.digits())));
   }
 
-  protected parsed(): number | null {
-    const text = this.text().trim().replace(',', '.').replace('−', '-');
+  protected parsed(typed: string): number | null {
+    const text = typed.trim().replace(',', '.').replace('−', '-');
     const value = Number(text);
     return text !== '' && value >= this.least() && value <= this.most() ? value : null;
+  }
+
+  protected complaint(text: string): string {
+    return this.parsed(text) === null ? `A number from ${this.least()} to ${this.most()}` : '';
   }
 }

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { FormsModule } from '@angular/forms';
+import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { RelayError } from '@coin-relay/core';
 import { partsList } from '@coin-relay/scene';
 import { EXPORTS, type Export, fileName } from '@coin-relay/formats';
@@ -19,7 +19,7 @@ import { TroubleComponent } from '../../shared/trouble.component';
 /** What can be taken away. */
 @Component({
   selector: 'relay-hand-off-step',
-  imports: [TroubleComponent, FormsModule, NzButtonComponent, NzCheckboxModule],
+  imports: [TroubleComponent, ReactiveFormsModule, NzButtonComponent, NzCheckboxModule],
   template: `
     <ul>
       @for (way of exports; track way.id) {
@@ -69,7 +69,7 @@ import { TroubleComponent } from '../../shared/trouble.component';
         </tbody>
       </table>
     }
-    <label nz-checkbox [(ngModel)]="withPath">Draw the path too</label>
+    <label nz-checkbox [formControl]="withPath">Draw the path too</label>
     @if (problem()) {
       <relay-trouble>{{ problem() }}</relay-trouble>
     }
@@ -100,7 +100,7 @@ export class HandOffStepComponent {
   private readonly machineNow = toSignal(this.machine.state$, { requireSync: true });
   protected readonly state = toSignal(inject(FitService).state$, { requireSync: true });
   protected readonly exports = EXPORTS;
-  protected readonly withPath = signal(false);
+  protected readonly withPath = new FormControl(false, { nonNullable: true });
   protected readonly problem = signal('');
 
   /** What of the job the files would not show. */
@@ -145,7 +145,7 @@ export class HandOffStepComponent {
           run: this.state().view?.resolved.run.id ?? null,
           pictures: way.fitted ? await picturesOf(of) : new Map(),
         },
-        { frame: this.playback.now.frame, path: this.withPath() },
+        { frame: this.playback.now.frame, path: this.withPath.value },
       );
       download(fileName(of.name, way.ending), way.type, text);
       this.first.takenAway();
