@@ -53,6 +53,7 @@ const rooms = [
   ['picking'],
   ['path-kinds'],
   ['drawing'],
+  ['space'],
   ['graphs'],
   [
     ...['first-job', 'fit', 'hand-off', 'import', 'links', 'motion', 'paths', 'playback', 'sentence'],
@@ -69,7 +70,7 @@ const upward = rooms.flatMap((level, i) =>
       .flatMap((other, k) => (k < i ? [] : other.filter((name) => name !== room)))
       .map((name) => `./${web}/${name}`),
     message:
-      'No import runs up, or across to another feature: shared, help, api, document, session, engine, picking, path-kinds, drawing, graphs, features, worksheet, pages.',
+      'No import runs up, or across to another feature: shared, help, api, document, session, engine, picking, path-kinds, drawing, space, graphs, features, worksheet, pages.',
   })),
 );
 
@@ -178,7 +179,10 @@ export default tseslint.config(
     },
   })),
   {
-    files: [`${web}/{drawing,playback,tape,graphs}/**/*.ts`, 'packages/scene/src/machine-parts/**/*.ts'],
+    files: [
+      `${web}/{drawing,space,playback,tape,graphs}/**/*.ts`,
+      'packages/scene/src/machine-parts/**/*.ts',
+    ],
     ignores: tests,
     rules: {
       'no-restricted-imports': [

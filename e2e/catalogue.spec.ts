@@ -36,6 +36,15 @@ test('search, sort and compare; prices come from the supplier', async ({ page })
   const sides = page.locator('relay-compare section');
   await expect(sides).toHaveCount(3);
   await expect(sides.first()).toContainText('12.700 mm');
+  // The same as solids, turned by hand.
+  await page.getByRole('button', { name: 'as solids' }).click();
+  const solid = page.getByRole('application', { name: 'Track shoe as a solid' });
+  await expect(solid).toHaveAttribute('aria-busy', 'false');
+  const before = (await solid.screenshot()).toString('base64');
+  await solid.press('ArrowRight');
+  await expect.poll(async () => (await solid.screenshot()).toString('base64')).not.toBe(before);
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'as drawn' }).click();
   await expectAccessible(page);
   await sides.first().getByRole('button', { name: 'put aside' }).click();
   await expect(sides).toHaveCount(2);

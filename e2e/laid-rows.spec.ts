@@ -13,6 +13,7 @@ import {
   sentence,
   test,
   verdict,
+  unfold,
 } from './support';
 import type { Job } from '@coin-relay/model';
 import type { APIRequestContext, Page } from '@playwright/test';
@@ -37,7 +38,7 @@ test('an open row: left free at both ends, then on a part, in per cent', async (
   const drawing = page.locator('relay-drawing canvas').nth(1);
   const tape = page.locator('relay-tape canvas').first();
   const before = [await pictureOf(drawing), await pictureOf(tape)];
-  await page.getByText('Where on the path it lies').click();
+  await unfold(page.locator('main'), 'Where on the path it lies');
   await type(page.getByLabel('Left free at the start'), '40');
   await type(page.getByLabel('Left free at the end'), '25');
   await expect(sentence(page)).toContainText(/of it used/);
@@ -74,7 +75,7 @@ test('lamps on the ends, half a space in, and what is left over', async ({ page,
   await openJob(page, id);
   await openStep(page, 'Fit');
   await expect(sentence(page)).toContainText('Put in 21 lamps;');
-  await page.getByText('Where on the path it lies').click();
+  await unfold(page.locator('main'), 'Where on the path it lies');
   await page.getByText('on the ends', { exact: true }).click();
   await expect(sentence(page)).toContainText('Put in 22 lamps, 21 spaces between;');
   await page.locator('relay-fit-step').getByText('nothing', { exact: true }).click();
@@ -97,7 +98,7 @@ test('corners of a seam are met, a place is marked on the tape and on the drawin
   const id = await seam(request);
   await openJob(page, id);
   await openStep(page, 'Fit');
-  await page.getByText('Places that must be met').click();
+  await unfold(page.locator('main'), 'Places that must be met');
   await page.getByText('Every corner', { exact: true }).click();
   await expect(verdict(page)).toContainText('meets all 4 places exactly');
   const list = page.getByRole('list', { name: 'Stretches' }).getByRole('listitem');
@@ -167,7 +168,7 @@ test('a piece on every point of a path; a point that is put in gets one too', as
   });
   await openJob(page, id);
   await openStep(page, 'Fit');
-  await page.getByText('Places that must be met').click();
+  await unfold(page.locator('main'), 'Places that must be met');
   await page.getByText('A piece on every point of the path, and nowhere else').click();
   await expect(sentence(page)).toContainText('Put in 4 lamps, 3 spaces between; one on each of its places');
   await expect(verdict(page)).toContainText('meets');

@@ -127,7 +127,7 @@ test('a spring is put between a wheel and the ground, driven by a crank and a ro
   await expect(spring.getByRole('alert')).toContainText('so that it cannot be');
   await type(spring.getByLabel('Active coils'), '12');
   await expect(spring).toContainText('14 coils in all');
-  await page.getByText('Graphs', { exact: true }).click();
+  await unfold(page.locator('main'), 'Graphs');
   await expect(page.getByRole('img', { name: /Length of Spring 1/ })).toBeVisible();
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Length of Spring 1 as CSV' }).click();
@@ -174,7 +174,7 @@ test('to and fro with rests; the body over the ground; a row that breathes', asy
   await openJob(page, id);
   await openStep(page, 'Motion');
   const step = page.locator('relay-motion-step');
-  await page.getByText('Rests, eases, to and fro').click();
+  await unfold(page.locator('main'), 'Rests, eases, to and fro');
   await pick(list(page, 'Its way'), 'to and fro');
   await expect(step).toContainText('It goes for 48 frames and comes back for 48');
   await type(page.getByLabel('Frames it rests where it arrives'), '96');
@@ -194,7 +194,7 @@ test('to and fro with rests; the body over the ground; a row that breathes', asy
   await pick(list(page, 'What breathes'), 'their lengths');
   await pick(list(page, 'Frames of a breath'), '48 frames');
   await expect(step).not.toContainText('Working out the frames');
-  await page.getByText('Graphs', { exact: true }).click();
+  await unfold(page.locator('main'), 'Graphs');
   expect(await optionsOf(list(page, 'Graph'))).toEqual(
     expect.arrayContaining(['Spacing of the breathing row', 'Bend along the path']),
   );

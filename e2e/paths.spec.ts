@@ -113,7 +113,7 @@ test.describe('drawing by hand', () => {
       await page.getByLabel('New point, up').press('Enter');
     }
     await showAll(page);
-    await panel(page).getByText('Snapping').click();
+    await unfold(panel(page), 'Snapping');
     await panel(page).getByText('a grid').click();
     await type(page.getByLabel('Step of the grid'), '5');
     await dragFrom(page, [100, 80], [61.2, 73.4]);
@@ -294,7 +294,7 @@ test('a reference picture is brought in, scaled by two points and faded; what is
   page,
 }) => {
   await start(page, 'circle');
-  await panel(page).getByText('Reference picture').click();
+  await unfold(panel(page), 'Reference picture');
   const field = panel(page).locator('relay-backdrop input[type=file]');
   await field.setInputFiles(file('cat.png', 'not a picture'));
   await expect(page.getByRole('alert')).toContainText('cat.png is no picture that can be shown');

@@ -17,7 +17,7 @@ import {
 import { type } from './path-support';
 
 // Solids are drawn by the processor here: a small picture, and no motion but what is asked for.
-test.use({ viewport: { width: 1024, height: 640 }, contextOptions: { reducedMotion: 'reduce' } });
+test.use({ viewport: { width: 900, height: 600 }, contextOptions: { reducedMotion: 'reduce' } });
 
 const surface = (page: Page): Locator => page.getByRole('application', { name: 'The job in space' });
 
@@ -72,6 +72,8 @@ test('into space and back: the same row, step, frame and choice; a wheel is pick
   const [x, y] = await inPicture(page, head.x, head.y + 60, 3);
   await page.mouse.click(x, y);
   await expect(step(page, 'Path')).toHaveAttribute('aria-current', 'step');
+  // Its few numbers are beside it, in space too.
+  await expect(page.locator('relay-space relay-wheel-note')).toContainText(head.name);
 
   await page.getByRole('button', { name: 'the side' }).click();
   await resting(page);
@@ -186,6 +188,19 @@ test('pieces that bend lie along the path, and are picked', async ({ page, reque
   const [x, y] = await inPicture(page, places[4].x, places[4].y, 2);
   await page.mouse.click(x, y);
   await expect(page.locator('relay-set-out-step')).toContainText(/place 5/i);
+  await request.delete(`/api/jobs/${id}`);
+});
+
+test('what is in the drawing alone so far is said', async ({ page, request }) => {
+  const id = await copyOf(request, 'demo-lamp-festoon', (job) => {
+    job.paths.push({ kind: 'outline', id: 'beam', name: 'Beam', data: 'M-600 300L600 300' });
+    job.runs[0].setOut!.reach = { path: 'beam', way: 'up' };
+  });
+  await openJob(page, id);
+  await goIntoSpace(page);
+  await expect(page.locator('relay-space')).toContainText(
+    'seen in plan only: pieces that reach out to a path',
+  );
   await request.delete(`/api/jobs/${id}`);
 });
 

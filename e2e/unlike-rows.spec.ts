@@ -15,6 +15,7 @@ import {
   sentence,
   test,
   verdict,
+  unfold,
 } from './support';
 import type { Job } from '@coin-relay/model';
 
@@ -92,7 +93,7 @@ test('a count that jumps is pointed out once, and the pitch over a cycle can be 
 }) => {
   await openJob(page, await copyOf(request, 'demo-coin-lift'));
   await openStep(page, 'Fit');
-  await page.getByText('The pitch over one cycle').click();
+  await unfold(page.locator('main'), 'The pitch over one cycle');
   const graph = page.getByRole('img', { name: /The pitch while it travels on by one/ });
   await expect(graph).toBeVisible();
   const [file] = await Promise.all([
@@ -123,7 +124,7 @@ test('what is left over lies between the pieces where it is to be spread', async
   });
   await openJob(page, id);
   await openStep(page, 'Fit');
-  await page.getByText('Where on the path it lies').click();
+  await unfold(page.locator('main'), 'Where on the path it lies');
   await page.getByText('between the pieces').click();
   await expect(sentence(page)).toContainText(/27 gaps between; nothing gives way, [\d.]+.mm lie between/);
   await expect(verdict(page)).toContainText('reaches the end exactly');

@@ -247,6 +247,10 @@ for (const name of [
 ])
   await page.getByLabel(`Compare ${name}`, { exact: true }).click();
 await page.locator('main').evaluate((element) => element.scrollTo(0, 0));
+await page.getByRole('button', { name: 'as solids' }).click();
+await page.locator('relay-piece-solid .surface[aria-busy="false"]').nth(3).waitFor();
+await page.mouse.move(5, 700);
+await page.waitForTimeout(2_500);
 await take('catalogue');
 
 await browser.close();

@@ -54,6 +54,9 @@ describe('solids as they are asked for', () => {
     const { parts } = makeMaster({ kind: 'piece', piece, span: piece.pitch, wire: 0 }, 0.05);
     expect(parts.length).toBeGreaterThan(0);
     expect(parts.some(({ band }) => band)).toBe(false);
+    // By itself it has its stretch of the band.
+    const alone = makeMaster({ kind: 'piece', piece, span: piece.pitch, wire: 0, whole: true }, 0.05);
+    expect(alone.parts.filter(({ band }) => band)).toHaveLength(1);
   });
 
   it('what lies between the rows of a machine are plates, the same ones at every frame', () => {

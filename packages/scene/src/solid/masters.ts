@@ -31,6 +31,8 @@ export type SolidRequest =
       readonly wire: number;
       /** Where it is to be bent: no edge is longer than this along it, mm. */
       readonly step?: number;
+      /** With its stretch of the band that it is part of, where it stands by itself. */
+      readonly whole?: true;
     }
   | { readonly kind: 'wheel'; readonly shape: WheelShape }
   | { readonly kind: 'band'; readonly piece: JobPiece; readonly lines: readonly BandLine[] }
@@ -50,9 +52,9 @@ export interface Master {
 export function makeMaster(request: SolidRequest, tolerance: number): Master {
   switch (request.kind) {
     case 'piece': {
-      const { piece, span, wire, step } = request;
+      const { piece, span, wire, step, whole } = request;
       const { parts, main } = pieceSolid(piece, span, tolerance, wire);
-      const own = parts.filter(({ band }) => !band);
+      const own = parts.filter(({ band }) => whole ?? !band);
       return {
         parts: step ? own.map((part) => ({ ...part, mesh: splitAlong(part.mesh, step) })) : own,
         main,

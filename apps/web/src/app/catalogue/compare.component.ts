@@ -1,7 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { figureBox, pieceFigure } from '@coin-relay/scene';
 import { materialsOf } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
+import { PieceSolidComponent } from '../space/piece-solid.component';
 import { SampleComponent } from '../links/sample.component';
 import type { CatalogueRow } from './catalogue-rows';
 
@@ -11,20 +12,40 @@ const ROOM = { width: 250, height: 130 } as const;
 /** A few links side by side, all to one scale, with their numbers against each other. */
 @Component({
   selector: 'relay-compare',
-  imports: [NzButtonComponent, SampleComponent],
+  imports: [NzButtonComponent, PieceSolidComponent, SampleComponent],
   template: `
     <h2>
-      Side by side <span class="quiet">10 mm are this long: <i [style.width.px]="10 * scale()"></i></span>
+      Side by side
+      @if (solid()) {
+        <span class="quiet">drag to turn</span>
+      } @else {
+        <span class="quiet">10 mm are this long: <i [style.width.px]="10 * scale()"></i></span>
+      }
+      <button nz-button nzType="link" type="button" (click)="solid.set(!solid())">
+        {{ solid() ? 'as drawn' : 'as solids' }}
+      </button>
     </h2>
     <div class="sides">
       @for (row of rows(); track row.id) {
         <section [attr.aria-label]="row.name">
-          <relay-sample
-            [pieces]="row.pieces"
-            [materials]="row.materials.length > 0 ? row.materials : materials"
-            [label]="row.name + ', to scale'"
-            [scale]="scale()"
-          />
+          @if (solid()) {
+            @defer (on immediate) {
+              <relay-piece-solid
+                [pieces]="row.pieces"
+                [materials]="row.materials.length > 0 ? row.materials : materials"
+                [label]="row.name + ' as a solid'"
+              />
+            } @placeholder {
+              <p class="coming">…</p>
+            }
+          } @else {
+            <relay-sample
+              [pieces]="row.pieces"
+              [materials]="row.materials.length > 0 ? row.materials : materials"
+              [label]="row.name + ', to scale'"
+              [scale]="scale()"
+            />
+          }
           <b>{{ row.name }}</b>
           <dl>
             <dt>pitch</dt>
@@ -52,6 +73,8 @@ export class CompareComponent {
   readonly dropped = output<string>();
   readonly taken = output<CatalogueRow>();
   protected readonly materials = materialsOf({});
+  /** Are they seen as solids? Else as drawings to one scale. */
+  protected readonly solid = signal(false);
   /** Three of the largest fill the room. */
   protected readonly scale = computed(() => {
     const sizes = this.rows().map(({ pieces }) => {

@@ -23,12 +23,9 @@ import { inTaskOfItsOwn } from '../shared/in-task-of-its-own';
 import { DrawingStage } from './drawing-stage';
 import { DRAWING_PARTS } from './parts';
 import type { DrawingPart } from './parts/part';
-import { notePlace, pointsOf } from './note-place';
+import { NOTE, notePlace, pointsOf } from './note-place';
 import { roundStep, toScreen, type ViewPort } from './view-port';
 import { WheelNoteComponent } from './wheel-note.component';
-
-/** The note beside a selected wheel, px. */
-const NOTE = { width: 292, height: 104, gap: 24 };
 
 /** What a press does, where it does something of its own. */
 const MODE_WORDS: Readonly<Record<PathMode, string>> = {

@@ -7,6 +7,9 @@ export interface NoteSize {
   readonly gap: number;
 }
 
+/** The note beside a selected wheel, px. */
+export const NOTE: NoteSize = { width: 292, height: 104, gap: 24 };
+
 /** Points of a path, and of the rim of each wheel, that a note keeps off. */
 const OF_PATH = 240;
 const OF_WHEEL = 16;

@@ -4,6 +4,7 @@ import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { setSideways, setStands } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { RunAtWork } from '../session/run-at-work.service';
+import { TermComponent } from '../help/term.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { OptionListComponent } from '../shared/option-list.component';
 import type { Side } from './space-camera';
@@ -22,7 +23,7 @@ const STANDS = [
 /** From where the solids are looked at, how the drawing stands, and how deep the row at work is. */
 @Component({
   selector: 'relay-space-head',
-  imports: [NzButtonComponent, LengthFieldComponent, OptionListComponent],
+  imports: [NzButtonComponent, LengthFieldComponent, OptionListComponent, TermComponent],
   template: `
     <span class="views" role="group" aria-label="Look from">
       <span class="quiet">look from</span>
@@ -56,8 +57,8 @@ const STANDS = [
       [value]="standing()"
       (chosen)="stand($event)"
     />
-    <span class="depth" title="How far this row is in front of the plane of the drawing">
-      <span class="quiet">row at depth</span>
+    <span class="depth">
+      <span class="quiet">row at <relay-term of="Depth">depth</relay-term></span>
       <relay-length-field
         label="Depth of the row"
         [value]="depth()"

@@ -1,26 +1,17 @@
 import { inject, Injectable } from '@angular/core';
-import { travelOf, type Machine } from '@coin-relay/model';
-import { rowDepths, type RowDepth, type SolidRequest } from '@coin-relay/scene/solid';
-import { BehaviorSubject } from 'rxjs';
+import { travelOf, type Machine, type SetOut } from '@coin-relay/model';
+import { twinMatrix } from '@coin-relay/scene';
+import { intoSpace, MATRIX_NUMBERS, rowDepths, type RowDepth } from '@coin-relay/scene/solid';
+import { Matrix4 } from 'three';
 import { FitService, type FitView } from '../engine/fit.service';
 import { MachineView } from '../engine/machine-view.service';
 import { SolidPool } from '../engine/solid-pool.service';
-import type { MadeSolid } from '../engine/solid-tasks';
 import { Playback } from '../session/playback.service';
+import { AskedSolids } from './ask-solids';
 import type { InkSize } from './ink';
 import type { Stands } from './space-stage';
 import { StandingMachine } from './standing-machine';
 import { StandingRow, type AskSolid, type FittedRow } from './standing-row';
-
-/** Chords stray from what is round by so much of the size of a piece, but by no less than this, mm. */
-const STRAY = 1 / 120;
-const LEAST_STRAY = 0.02;
-
-/** How many solids are being made, and what was said of those that cannot be. */
-export interface Making {
-  readonly waiting: number;
-  readonly problems: readonly string[];
-}
 
 /**
  * The rows of the open job as solids: made anew where a row is fitted anew, from masters that the worker makes once.
@@ -31,14 +22,13 @@ export class SpaceRows {
   private readonly fits = inject(FitService);
   private readonly machine = inject(MachineView);
   private readonly playback = inject(Playback);
-  private readonly pool = inject(SolidPool);
-  private readonly owner = new AbortController();
-  private readonly makingNow = new BehaviorSubject<Making>({ waiting: 0, problems: [] });
+  private readonly asked = new AskedSolids(inject(SolidPool));
   private standing: readonly StandingRow[] = [];
+  private twins: readonly StandingRow[] = [];
   private between: StandingMachine | null = null;
 
   /** Emits at once, and as solids are asked for and come. */
-  readonly making$ = this.makingNow.asObservable();
+  readonly making$ = this.asked.making$;
 
   get rows(): readonly StandingRow[] {
     return this.standing;
@@ -53,7 +43,6 @@ export class SpaceRows {
     const has = (test: (row: StandingRow) => boolean): boolean => this.standing.some(test);
     const words = [
       ...(has(({ tooMany }) => tooMany) ? ['pieces that bend, as there are very many'] : []),
-      ...(has(({ row }) => Boolean(row.setOut.setOut.twin)) ? ['twins'] : []),
       ...(has(({ row }) => row.setOut.boundary?.how === 'cut') ? ['where a boundary cuts pieces'] : []),
       ...(has(({ row }) => row.setOut.reach !== null) ? ['pieces that reach out to a path'] : []),
     ];
@@ -65,8 +54,7 @@ export class SpaceRows {
     const { view, others } = this.fits.now;
     const machine = this.machine.now.machine;
     const views = [...(view ? [view] : []), ...others];
-    const ask = (request: SolidRequest, size: number, made: (solid: MadeSolid) => void): void =>
-      this.ask(request, size, made);
+    const { ask } = this.asked;
     const depths = this.depthsOf(views);
     const before = this.standing;
     this.standing = views.map((each) => {
@@ -77,9 +65,17 @@ export class SpaceRows {
       return new StandingRow(row, ink, ask, changed, z);
     });
     for (const row of before) if (!this.standing.includes(row)) row.dispose();
+    const twins = this.twins;
+    this.twins = this.standing.flatMap(({ row, z }) => {
+      const over = turnedOver(row.setOut.setOut.twin, z);
+      if (!over) return [];
+      const known = twins.find((twin) => twin.row === row && twin.z === z);
+      return [known ?? new StandingRow(row, ink, ask, changed, z, over)];
+    });
+    for (const twin of twins) if (!this.twins.includes(twin)) twin.dispose();
     this.takeMachine(machine, [...depths.values()], ink, ask, changed);
     this.moveTo(this.playback.now.frame);
-    return [...this.standing, ...(this.between ? [this.between] : [])];
+    return [...this.standing, ...this.twins, ...(this.between ? [this.between] : [])];
   }
 
   private depthsOf(views: readonly FitView[]): ReadonlyMap<string, RowDepth> {
@@ -120,7 +116,7 @@ export class SpaceRows {
   /** Puts all rows to where they stand at a frame. */
   moveTo(frame: number): void {
     const { machine } = this.machine.now;
-    for (const row of this.standing) {
+    for (const row of [...this.standing, ...this.twins]) {
       const { run, fit } = row.row;
       row.turnings = machine?.motions.get(run)?.turnings ?? fit.turnings;
       row.moveTo(machine ? travelOf(machine, run, frame) : 0, frame);
@@ -129,34 +125,9 @@ export class SpaceRows {
   }
 
   stop(): void {
-    this.owner.abort();
-    for (const each of this.standing) each.dispose();
+    this.asked.stop();
+    for (const each of [...this.standing, ...this.twins]) each.dispose();
     this.between?.dispose();
-  }
-
-  private ask(request: SolidRequest, size: number, made: (solid: MadeSolid) => void): void {
-    const tolerance = Math.max(LEAST_STRAY, size * STRAY);
-    const key = `${tolerance} ${JSON.stringify(request)}`;
-    const known = this.pool.known(key);
-    if (known) {
-      if (known.ok) made(known.value);
-      else this.tell(0, known.message);
-      return;
-    }
-    this.tell(1);
-    void this.pool.solid(key, request, tolerance, this.owner.signal).then((reply) => {
-      if (this.owner.signal.aborted) return;
-      this.tell(-1, reply.ok ? undefined : reply.message);
-      if (reply.ok) made(reply.value);
-    });
-  }
-
-  private tell(more: number, problem?: string): void {
-    const { waiting, problems } = this.makingNow.value;
-    this.makingNow.next({
-      waiting: waiting + more,
-      problems: problem === undefined || problems.includes(problem) ? problems : [...problems, problem],
-    });
   }
 }
 
@@ -167,3 +138,11 @@ const fittedRow = ({ fit, setOut, resolved }: FitView, machine: Machine | null):
   sequence: resolved.sequence,
   laid: machine?.precomputed.rows.get(resolved.run.id) ?? null,
 });
+
+/** A twin stands turned over about its line, at the same depth: seen along z it is the mirror image. */
+function turnedOver(twin: SetOut['twin'], z: number): Matrix4 | null {
+  if (!twin) return null;
+  const numbers = new Float32Array(MATRIX_NUMBERS);
+  intoSpace(twinMatrix(twin), 2 * z, numbers, 0);
+  return new Matrix4().fromArray(numbers);
+}

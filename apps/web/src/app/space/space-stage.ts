@@ -59,15 +59,13 @@ export class SpaceStage {
   private shown = false;
   private later: ReturnType<typeof setTimeout> | null = null;
 
-  /** @throws Error where the machine has no WebGL */
   constructor(
     readonly element: HTMLElement,
+    canvas: HTMLCanvasElement,
+    context: WebGL2RenderingContext,
     /** Told what maps the world to the picture, each time it is drawn. */
     private readonly drawn: (eye: string) => void = () => undefined,
   ) {
-    const canvas = document.createElement('canvas');
-    const context = canvas.getContext('webgl2', { antialias: true, powerPreference: 'high-performance' });
-    if (!context) throw new Error('There is no WebGL.');
     this.renderer = new WebGLRenderer({ canvas, context });
     this.renderer.setPixelRatio(Math.min(devicePixelRatio, MOST_PIXELS));
     element.append(this.renderer.domElement);
@@ -88,6 +86,8 @@ export class SpaceStage {
     this.spot.geometry.dispose();
     (this.spot.material as LineBasicMaterial).dispose();
     this.renderer.dispose();
+    // A browser has few of them.
+    this.renderer.forceContextLoss();
     this.renderer.domElement.remove();
   }
 
@@ -279,4 +279,13 @@ function spotRing(): LineLoop {
   ring.renderOrder = 2;
   ring.visible = false;
   return ring;
+}
+
+export const NO_WEBGL = 'This browser has no WebGL here, so solids cannot be shown.';
+
+/** A stage within an element; null where the machine has no WebGL. */
+export function stageIn(element: HTMLElement, drawn?: (eye: string) => void): SpaceStage | null {
+  const canvas = document.createElement('canvas');
+  const context = canvas.getContext('webgl2', { antialias: true, powerPreference: 'high-performance' });
+  return context ? new SpaceStage(element, canvas, context, drawn) : null;
 }

@@ -20,18 +20,18 @@ import { JobContext } from '../session/job-context.service';
 import { PlaceChoice } from '../session/place-choice.service';
 import { Playback } from '../session/playback.service';
 import { RunAtWork } from '../session/run-at-work.service';
+import { NOTE, notePlace } from '../drawing/note-place';
+import { WheelNoteComponent } from '../drawing/wheel-note.component';
 import { TroubleComponent } from '../shared/trouble.component';
 import type { Side } from './space-camera';
 import { SpaceHeadComponent } from './space-head.component';
 import { SpaceRows } from './space-rows.service';
-import { SpaceStage } from './space-stage';
+import { NO_WEBGL, stageIn, type SpaceStage } from './space-stage';
 import type { Picked } from './standing-row';
+import { turnByKey } from './turn-by-key';
 
 /** A press that moves less than this is a click, px. */
 const CLICK = 4;
-/** What a press of an arrow key turns by, radians. */
-const TURN = Math.PI / 24;
-const NEARER = 1.2;
 interface Press {
   readonly x: number;
   readonly y: number;
@@ -41,7 +41,7 @@ interface Press {
 /** The job as solids in space: the same rows, frame and choice as in the drawing. */
 @Component({
   selector: 'relay-space',
-  imports: [NzButtonComponent, SpaceHeadComponent, TroubleComponent],
+  imports: [NzButtonComponent, SpaceHeadComponent, TroubleComponent, WheelNoteComponent],
   providers: [SpaceRows],
   templateUrl: './space.component.html',
   styleUrl: './space.component.less',
@@ -76,6 +76,21 @@ export class SpaceComponent {
   /** How deep the row at work stands, mm. */
   protected readonly depth = signal(0);
   protected readonly box = signal<{ x: number; y: number; width: number; height: number } | null>(null);
+
+  /** Where the note of the selected wheel stands, px, and which wheel that is. */
+  protected readonly note = computed(() => {
+    const id = this.wheel();
+    const { stage } = this;
+    // Where things are in the picture changes with the eye.
+    if (id === null || !stage || this.eye() === '') return null;
+    const wheel = this.rows.rows.map((row) => row.wheelAt(id)).find((each) => each !== null);
+    if (!wheel) return null;
+    const { clientWidth: width, clientHeight: height } = stage.element;
+    const { x, y } = stage.onScreen(wheel.middle);
+    const radius = (wheel.radius * height) / stage.camera.heightSeen();
+    const drawn = this.rows.rows.flatMap((row) => row.points().map((p) => stage.onScreen(p)));
+    return { id, ...notePlace({ width, height }, NOTE, { x, y, radius }, drawn) };
+  });
 
   constructor() {
     const destroyed = inject(DestroyRef);
@@ -117,33 +132,19 @@ export class SpaceComponent {
     this.stage?.showAll(this.smoothly);
   }
 
+  protected closeNote(): void {
+    this.context.selectWheel(null);
+  }
+
   protected onKey(event: KeyboardEvent): void {
-    const camera = this.stage?.camera;
-    const act: (() => void) | undefined = {
-      ArrowLeft: () => camera?.turn(-TURN, 0, this.smoothly),
-      ArrowRight: () => camera?.turn(TURN, 0, this.smoothly),
-      ArrowUp: () => camera?.turn(0, -TURN, this.smoothly),
-      ArrowDown: () => camera?.turn(0, TURN, this.smoothly),
-      '+': () => camera?.zoom(NEARER, this.smoothly),
-      '-': () => camera?.zoom(1 / NEARER, this.smoothly),
-    }[event.key];
-    if (!act || !camera) return;
-    // What has the focus is turned; what is chosen is not moved by the same key.
-    event.preventDefault();
-    event.stopPropagation();
-    act();
-    this.stage?.draw();
+    if (this.stage) turnByKey(event, this.stage, this.smoothly);
   }
 
   private open(destroyed: DestroyRef): void {
     const element = this.surface().nativeElement;
-    let stage: SpaceStage;
-    try {
-      stage = new SpaceStage(element, (eye) => this.eye.set(eye));
-    } catch {
-      this.troubles.set([
-        'This browser has no WebGL here, so solids cannot be shown. Go back to the drawing; all else goes on as it is.',
-      ]);
+    const stage = stageIn(element, (eye) => this.eye.set(eye));
+    if (!stage) {
+      this.troubles.set([`${NO_WEBGL} Go back to the drawing; all else goes on as it is.`]);
       return;
     }
     this.stage = stage;

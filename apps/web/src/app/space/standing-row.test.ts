@@ -1,13 +1,15 @@
 import { fitRow } from '@coin-relay/core';
 import { demoJobs, resolveRun, resolveSetOut } from '@coin-relay/model';
-import { Box3, Matrix4, Ray, Vector3 } from 'three';
+import { twinMatrix } from '@coin-relay/scene';
+import { intoSpace, MATRIX_NUMBERS } from '@coin-relay/scene/solid';
+import { Box3, Matrix4, Ray, Raycaster, Vector3 } from 'three';
 import { describe, expect, it } from 'vitest';
 import { solidTasks } from '../engine/solid-tasks';
 import { newInkSize } from './ink';
 import { nearestCopy } from './picking';
 import { StandingRow, type AskSolid } from './standing-row';
 
-function standing(id: string, runId: string, z = 0): StandingRow {
+function standing(id: string, runId: string, z = 0, over: Matrix4 | null = null): StandingRow {
   const { job } = demoJobs().find((each) => each.id === id)!;
   const resolved = resolveRun(job, runId);
   const fit = fitRow(resolved.source, resolved.request);
@@ -22,7 +24,7 @@ function standing(id: string, runId: string, z = 0): StandingRow {
     sequence: resolved.sequence,
     laid: null,
   };
-  const made = new StandingRow(row, newInkSize(), ask, () => undefined, z);
+  const made = new StandingRow(row, newInkSize(), ask, () => undefined, z, over);
   made.moveTo(0, 0);
   return made;
 }
@@ -80,5 +82,44 @@ describe('a row as solids', () => {
       .flatMap(({ body }) => body.bodies)
       .filter(({ instanceColor }) => instanceColor);
     expect(tinted.length).toBeGreaterThan(0);
+  });
+
+  it('a twin is turned over about its line, stays at its depth, and is not picked', () => {
+    const over = new Float32Array(MATRIX_NUMBERS);
+    intoSpace(twinMatrix({ x: 0, y: 300, angle: 0 }), 10, over, 0);
+    const [row, twin] = [null, new Matrix4().fromArray(over)].map((turned) =>
+      standing('demo-prize-carousel', 'row', 5, turned),
+    );
+    const [own, its] = [new Box3(), new Box3()];
+    row.grow(own);
+    twin.grow(its);
+    // Mirrored in the line y = 300, and as far from it as the row is.
+    expect(its.min.y).toBeCloseTo(600 - own.max.y, 3);
+    expect(its.max.y).toBeCloseTo(600 - own.min.y, 3);
+    expect((its.min.z + its.max.z) / 2).toBeCloseTo(5, 1);
+    expect(twin.pick(new Raycaster(new Vector3(0, 720, 500), new Vector3(0, 0, -1)))).toBeNull();
+  });
+
+  it('of what bends no more corners are written for each frame than there may be', () => {
+    const job = structuredClone(demoJobs().find(({ id }) => id === 'demo-coin-slide')!.job);
+    job.pieces[0].behaviour = 'bending';
+    const resolved = resolveRun(job, 'row');
+    const fit = fitRow(resolved.source, resolved.request);
+    const setOut = resolveSetOut(job, resolved.run, fit);
+    const of = (corners: number): StandingRow => {
+      const numbers = new Float32Array(3 * corners);
+      const triangles = Uint32Array.of(0, 1, 2);
+      const outline = { positions: numbers, normals: numbers, triangles };
+      const part = { ...outline, edges: new Float32Array(0), material: 'steel', outline };
+      const row = { run: 'row', fit, setOut, sequence: resolved.sequence, laid: null };
+      return new StandingRow(
+        row,
+        newInkSize(),
+        ({ kind }, _, made) => made({ parts: kind === 'piece' ? [part] : [], main: '' }),
+        () => undefined,
+      );
+    };
+    expect(of(30).tooMany).toBe(false);
+    expect(of(100_000).tooMany).toBe(true);
   });
 });

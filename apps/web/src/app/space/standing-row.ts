@@ -17,7 +17,8 @@ import {
   wheelShape,
   type SolidRequest,
 } from '@coin-relay/scene/solid';
-import { Group, Matrix4, Vector3, type Box3, type Raycaster } from 'three';
+import { Box3, Group, Matrix4, Vector3, type Raycaster } from 'three';
+import { pointsOf } from '../drawing/note-place';
 import type { MadeSolid } from '../engine/solid-tasks';
 import { BentBody } from './bent-body';
 import type { InkSize } from './ink';
@@ -79,7 +80,13 @@ export class StandingRow {
     ask: AskSolid,
     private readonly changed: () => void,
     readonly z = 0,
+    /** Where it is a twin, what turns the row over to where the twin stands; it is seen, not picked. */
+    private readonly over: Matrix4 | null = null,
   ) {
+    if (over) {
+      this.group.matrixAutoUpdate = false;
+      this.group.matrix.copy(over);
+    }
     this.scene = rowScene(row.fit, row.setOut, row.laid);
     this.turnings = row.fit.turnings;
     const { fit, setOut, sequence, laid } = row;
@@ -125,6 +132,17 @@ export class StandingRow {
     return null;
   }
 
+  /** The middle of a wheel of this row, and its radius, mm; null where it is none of its wheels. */
+  wheelAt(id: string): { readonly middle: Vector3; readonly radius: number } | null {
+    const wheel = this.row.fit.layout.wheels.find((each) => each.id === id);
+    return wheel ? { middle: new Vector3(wheel.x, wheel.y, this.z), radius: wheel.radius } : null;
+  }
+
+  /** Points of its path and of the rims of its wheels, mm. */
+  points(): Vector3[] {
+    return pointsOf(this.row.fit.layout).map(({ x, y }) => new Vector3(x, y, this.z));
+  }
+
   /** A place of its path, by its arc length, mm. */
   placeOnPath(s: number): Vector3 {
     const at = newReading();
@@ -134,12 +152,15 @@ export class StandingRow {
 
   /** Grows a box by all that stands here now. */
   grow(box: Box3): void {
-    for (const { body, count } of this.standing) body.grow(box, count());
-    for (const body of this.bent) body.grow(box);
+    const own = new Box3();
+    for (const { body, count } of this.standing) body.grow(own, count());
+    for (const body of this.bent) body.grow(own);
+    box.union(this.over && !own.isEmpty() ? own.applyMatrix4(this.over) : own);
   }
 
   /** What a ray meets first of it, and how far away. */
   pick(caster: Raycaster): { readonly what: Picked | null; readonly distance: number } | null {
+    if (this.over) return null;
     const hits = [
       ...this.standing.flatMap(({ body, picked }) =>
         body.bodies.flatMap((each) => {

@@ -1,0 +1,55 @@
+import type { SolidRequest } from '@coin-relay/scene/solid';
+import { BehaviorSubject } from 'rxjs';
+import type { SolidPool } from '../engine/solid-pool.service';
+import type { MadeSolid } from '../engine/solid-tasks';
+
+/** Chords stray from what is round by so much of the size of a piece, but by no less than this, mm. */
+const STRAY = 1 / 120;
+const LEAST_STRAY = 0.02;
+
+/** How many solids are being made, and what was said of those that cannot be. */
+export interface Making {
+  readonly waiting: number;
+  readonly problems: readonly string[];
+}
+
+/** Asks the pool for solids on behalf of a view, as long as there is that view. */
+export class AskedSolids {
+  private readonly owner = new AbortController();
+  private readonly making = new BehaviorSubject<Making>({ waiting: 0, problems: [] });
+
+  /** Emits at once, and as solids are asked for and come. */
+  readonly making$ = this.making.asObservable();
+
+  constructor(private readonly pool: SolidPool) {}
+
+  stop(): void {
+    this.owner.abort();
+  }
+
+  /** Told at once of a solid that is known, else once it is made. */
+  readonly ask = (request: SolidRequest, size: number, made: (solid: MadeSolid) => void): void => {
+    const tolerance = Math.max(LEAST_STRAY, size * STRAY);
+    const key = `${tolerance} ${JSON.stringify(request)}`;
+    const known = this.pool.known(key);
+    if (known) {
+      if (known.ok) made(known.value);
+      else this.tell(0, known.message);
+      return;
+    }
+    this.tell(1);
+    void this.pool.solid(key, request, tolerance, this.owner.signal).then((reply) => {
+      if (this.owner.signal.aborted) return;
+      this.tell(-1, reply.ok ? undefined : reply.message);
+      if (reply.ok) made(reply.value);
+    });
+  };
+
+  private tell(more: number, problem?: string): void {
+    const { waiting, problems } = this.making.value;
+    this.making.next({
+      waiting: waiting + more,
+      problems: problem === undefined || problems.includes(problem) ? problems : [...problems, problem],
+    });
+  }
+}
