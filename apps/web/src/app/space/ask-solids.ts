@@ -13,9 +13,16 @@ export interface Making {
   readonly problems: readonly string[];
 }
 
-/** Asks the pool for solids on behalf of a view, as long as there is that view. */
+/** Asks for a solid: told at once where it is known, else once it is made, and not any more once its owner is gone. */
+export type AskSolid = (
+  request: SolidRequest,
+  size: number,
+  owner: AbortSignal,
+  made: (solid: MadeSolid) => void,
+) => void;
+
+/** Asks the pool for solids on behalf of a view, and keeps count of them. */
 export class AskedSolids {
-  private readonly owner = new AbortController();
   private readonly making = new BehaviorSubject<Making>({ waiting: 0, problems: [] });
 
   /** Emits at once, and as solids are asked for and come. */
@@ -23,12 +30,7 @@ export class AskedSolids {
 
   constructor(private readonly pool: SolidPool) {}
 
-  stop(): void {
-    this.owner.abort();
-  }
-
-  /** Told at once of a solid that is known, else once it is made. */
-  readonly ask = (request: SolidRequest, size: number, made: (solid: MadeSolid) => void): void => {
+  readonly ask: AskSolid = (request, size, owner, made) => {
     const tolerance = Math.max(LEAST_STRAY, size * STRAY);
     const key = `${tolerance} ${JSON.stringify(request)}`;
     const known = this.pool.known(key);
@@ -38,10 +40,10 @@ export class AskedSolids {
       return;
     }
     this.tell(1);
-    void this.pool.solid(key, request, tolerance, this.owner.signal).then((reply) => {
-      if (this.owner.signal.aborted) return;
-      this.tell(-1, reply.ok ? undefined : reply.message);
-      if (reply.ok) made(reply.value);
+    void this.pool.solid(key, request, tolerance, owner).then((reply) => {
+      // What was cancelled is no problem.
+      this.tell(-1, reply.ok || owner.aborted ? undefined : reply.message);
+      if (reply.ok && !owner.aborted) made(reply.value);
     });
   };
 

@@ -2,6 +2,7 @@ import type { ShadedMesh } from '@coin-relay/core/solid';
 import { BentCopies } from '@coin-relay/scene/solid';
 import type { RowScene } from '@coin-relay/scene';
 import {
+  Box3,
   BufferAttribute,
   DynamicDrawUsage,
   Group,
@@ -9,7 +10,7 @@ import {
   InstancedBufferGeometry,
   Matrix4,
   Mesh,
-  type Box3,
+  Vector3,
   type Material,
   type Raycaster,
 } from 'three';
@@ -53,6 +54,16 @@ export class BentBody {
     return this.body.pick(caster);
   }
 
+  /** Where the middles of its copies are, with their places. */
+  middles(): { readonly place: number; readonly middle: Vector3 }[] {
+    return this.body.middles();
+  }
+
+  /** Rings the copies of places that are chosen. */
+  choose(isChosen: (place: number) => boolean): void {
+    this.outline.choose(isChosen);
+  }
+
   dispose(): void {
     this.body.dispose();
     this.outline.dispose();
@@ -65,6 +76,8 @@ class Layer {
   private readonly copies: BentCopies;
   private readonly geometry = new InstancedBufferGeometry();
   private readonly triangles: number;
+  /** One for each corner: copies are not told apart by the one geometry they are. */
+  private readonly chosen: BufferAttribute;
 
   constructor(
     { scene, number, most }: Bending,
@@ -73,6 +86,7 @@ class Layer {
   ) {
     this.copies = new BentCopies(scene, number, most, part.positions, part.normals);
     this.triangles = part.triangles.length;
+    this.chosen = new BufferAttribute(new Float32Array((most * part.positions.length) / 3), 1);
     const vertices = part.positions.length / 3;
     const index = new Uint32Array(most * this.triangles);
     for (let copy = 0; copy < most; copy++)
@@ -83,7 +97,7 @@ class Layer {
     geometry.setAttribute('normal', new BufferAttribute(copies.normals, 3).setUsage(DynamicDrawUsage));
     const place = Float32Array.from(new Matrix4().elements);
     geometry.setAttribute('place', new InstancedBufferAttribute(place, 16));
-    geometry.setAttribute('chosen', new InstancedBufferAttribute(new Float32Array(1), 1));
+    geometry.setAttribute('chosen', this.chosen);
     geometry.setIndex(new BufferAttribute(index, 1));
     geometry.instanceCount = 1;
     this.mesh = new Mesh(geometry, material);
@@ -101,14 +115,29 @@ class Layer {
     geometry.boundingBox = null;
   }
 
-  grow({ min, max }: Box3): void {
+  grow(box: Box3): void {
     const { positions, count, places } = this.copies;
-    const numbers = (positions.length / places.length) * count;
-    for (let i = 0; i < numbers; i += 3) {
-      const [x, y, z] = [positions[i], positions[i + 1], positions[i + 2]];
-      min.set(Math.min(min.x, x), Math.min(min.y, y), Math.min(min.z, z));
-      max.set(Math.max(max.x, x), Math.max(max.y, y), Math.max(max.z, z));
+    if (count > 0)
+      box.union(new Box3().setFromArray(positions.subarray(0, (positions.length / places.length) * count)));
+  }
+
+  choose(isChosen: (place: number) => boolean): void {
+    const { count, places } = this.copies;
+    const corners = this.chosen.count / places.length;
+    for (let copy = 0; copy < count; copy++) {
+      const value = places[copy] >= 0 && isChosen(places[copy]) ? 1 : 0;
+      (this.chosen.array as Float32Array).fill(value, copy * corners, (copy + 1) * corners);
     }
+    this.chosen.needsUpdate = true;
+  }
+
+  middles(): { readonly place: number; readonly middle: Vector3 }[] {
+    const { positions, count, places } = this.copies;
+    const numbers = positions.length / places.length;
+    return Array.from({ length: count }, (_, copy) => {
+      const box = new Box3().setFromArray(positions.subarray(copy * numbers, (copy + 1) * numbers));
+      return { place: places[copy], middle: box.getCenter(new Vector3()) };
+    }).filter(({ place }) => place >= 0);
   }
 
   pick(caster: Raycaster): { readonly place: number; readonly distance: number } | null {

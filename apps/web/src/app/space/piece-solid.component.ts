@@ -90,7 +90,6 @@ export class PieceSolidComponent {
       stage.lookFrom('corner');
       destroyed.onDestroy(() => {
         watcher.disconnect();
-        this.asked.stop();
         standing.dispose();
         stage.dispose();
       });

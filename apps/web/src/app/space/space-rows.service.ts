@@ -7,11 +7,11 @@ import { FitService, type FitView } from '../engine/fit.service';
 import { MachineView } from '../engine/machine-view.service';
 import { SolidPool } from '../engine/solid-pool.service';
 import { Playback } from '../session/playback.service';
-import { AskedSolids } from './ask-solids';
+import { AskedSolids, type AskSolid } from './ask-solids';
 import type { InkSize } from './ink';
 import type { Stands } from './space-stage';
 import { StandingMachine } from './standing-machine';
-import { StandingRow, type AskSolid, type FittedRow } from './standing-row';
+import { StandingRow, type FittedRow } from './standing-row';
 
 /**
  * The rows of the open job as solids: made anew where a row is fitted anew, from masters that the worker makes once.
@@ -125,7 +125,6 @@ export class SpaceRows {
   }
 
   stop(): void {
-    this.asked.stop();
     for (const each of [...this.standing, ...this.twins]) each.dispose();
     this.between?.dispose();
   }

@@ -91,10 +91,6 @@ export class SpaceStage {
     this.renderer.domElement.remove();
   }
 
-  get canvas(): HTMLCanvasElement {
-    return this.renderer.domElement;
-  }
-
   /** Shows all that is to stand here, and nothing else. */
   show(all: readonly Stands[]): void {
     for (const { group } of this.all) if (!all.some((each) => each.group === group)) this.scene.remove(group);
@@ -168,14 +164,10 @@ export class SpaceStage {
 
   /** The places of a row whose middles are within a box of the picture, px. */
   placesIn(row: StandingRow, x0: number, y0: number, x1: number, y1: number): number[] {
-    const found: number[] = [];
-    for (let place = 0; place < row.row.setOut.table.count; place++) {
-      const at = row.middleOf(place);
-      if (!at) continue;
-      const p = this.onScreen(at);
-      if (p.x >= x0 && p.x <= x1 && p.y >= y0 && p.y <= y1) found.push(place);
-    }
-    return found;
+    return row.middles().flatMap(({ place, middle }) => {
+      const p = this.onScreen(middle);
+      return p.x >= x0 && p.x <= x1 && p.y >= y0 && p.y <= y1 ? [place] : [];
+    });
   }
 
   /** Where a place is in the picture, px. */

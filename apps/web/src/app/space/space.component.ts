@@ -32,6 +32,7 @@ import { turnByKey } from './turn-by-key';
 
 /** A press that moves less than this is a click, px. */
 const CLICK = 4;
+
 interface Press {
   readonly x: number;
   readonly y: number;
@@ -112,10 +113,8 @@ export class SpaceComponent {
     const { stage } = this;
     const box = new Box3();
     const row = this.rows.of(this.runs.run?.id ?? '');
-    for (const place of this.places.places) {
-      const at = row?.middleOf(place);
-      if (at) box.expandByPoint(at);
-    }
+    for (const { place, middle } of row?.middles() ?? [])
+      if (this.places.places.has(place)) box.expandByPoint(middle);
     const wheel = this.context.selectedWheel;
     if (wheel !== null) for (const each of this.rows.rows) each.growByWheel(wheel, box);
     if (!stage || box.isEmpty()) return;
@@ -228,7 +227,9 @@ export class SpaceComponent {
     const { x, y } = this.placeOf(event);
     this.press = { x, y, more: event.shiftKey };
     // With Shift a box is drawn, as in the drawing; without it the view is turned.
-    if (event.shiftKey) event.stopPropagation();
+    if (!event.shiftKey) return;
+    event.stopPropagation();
+    this.surface().nativeElement.setPointerCapture(event.pointerId);
   }
 
   protected onMove(event: PointerEvent): void {
@@ -241,6 +242,12 @@ export class SpaceComponent {
       width: Math.abs(x - x0),
       height: Math.abs(y - y0),
     });
+  }
+
+  /** A press that was taken away by the system is none. */
+  protected leave(): void {
+    this.press = null;
+    this.box.set(null);
   }
 
   protected onUp(event: PointerEvent): void {

@@ -5,7 +5,7 @@ import { MATRIX_NUMBERS, tieLines, type TieLine } from '@coin-relay/scene/solid'
 import { Group, type Box3 } from 'three';
 import type { InkSize } from './ink';
 import { SolidBody } from './solid-body';
-import type { AskSolid } from './standing-row';
+import type { AskSolid } from './ask-solids';
 import { WireBody } from './wire-body';
 
 /** Where the rows of a job end in depth: their faces towards who looks, and away, mm. */
@@ -22,6 +22,7 @@ type Plate = MachinePart & { readonly deep: Depth };
 /** What of a machine lies between its rows, as solids: gears, shafts, cranks, rods, slides, springs and ropes. */
 export class StandingMachine {
   readonly group = new Group();
+  private readonly owner = new AbortController();
   private readonly partsAt: (frame: number) => readonly Plate[];
   private readonly bodies: { readonly i: number; readonly matrix: Float32Array; readonly body: SolidBody }[] =
     [];
@@ -47,15 +48,20 @@ export class StandingMachine {
     this.parts.forEach(({ d, fill, deep }, i) => {
       const { low, high } = deep;
       const material = fill ?? 'steel';
-      ask({ kind: 'plates', plates: [{ d, low, high, material }] }, Math.max(4, high - low), (solid) => {
-        const matrix = new Float32Array(MATRIX_NUMBERS);
-        this.write(i, matrix);
-        const body = new SolidBody(solid.parts, matrix, colour, ink);
-        body.show(1);
-        this.bodies.push({ i, matrix, body });
-        this.group.add(body.group);
-        changed();
-      });
+      ask(
+        { kind: 'plates', plates: [{ d, low, high, material }] },
+        Math.max(4, high - low),
+        this.owner.signal,
+        (solid) => {
+          const matrix = new Float32Array(MATRIX_NUMBERS);
+          this.write(i, matrix);
+          const body = new SolidBody(solid.parts, matrix, colour, ink);
+          body.show(1);
+          this.bodies.push({ i, matrix, body });
+          this.group.add(body.group);
+          changed();
+        },
+      );
     });
     this.wires = tieLines(machine).map((line) => {
       const body = new WireBody(line.stations, line.radius, colour(line.material), ink);
@@ -88,6 +94,7 @@ export class StandingMachine {
   }
 
   dispose(): void {
+    this.owner.abort();
     for (const { body } of [...this.bodies, ...this.wires]) body.dispose();
   }
 

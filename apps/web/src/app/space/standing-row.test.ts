@@ -7,13 +7,14 @@ import { describe, expect, it } from 'vitest';
 import { solidTasks } from '../engine/solid-tasks';
 import { newInkSize } from './ink';
 import { nearestCopy } from './picking';
-import { StandingRow, type AskSolid } from './standing-row';
+import type { AskSolid } from './ask-solids';
+import { StandingRow } from './standing-row';
 
 function standing(id: string, runId: string, z = 0, over: Matrix4 | null = null): StandingRow {
   const { job } = demoJobs().find((each) => each.id === id)!;
   const resolved = resolveRun(job, runId);
   const fit = fitRow(resolved.source, resolved.request);
-  const ask: AskSolid = (request, size, made) => {
+  const ask: AskSolid = (request, size, _, made) => {
     const reply = solidTasks().make(request, size / 20);
     if (reply.ok) made(reply.value);
   };
@@ -28,6 +29,9 @@ function standing(id: string, runId: string, z = 0, over: Matrix4 | null = null)
   made.moveTo(0, 0);
   return made;
 }
+
+const middleOf = (row: StandingRow, wanted: number): Vector3 =>
+  row.middles().find(({ place }) => place === wanted)!.middle;
 
 describe('a row as solids', () => {
   it('has one mesh for each body, and as many copies as there are links', () => {
@@ -49,9 +53,9 @@ describe('a row as solids', () => {
         Array.from({ length: count() }, (_, copy) => [...body.matrixOf(copy, new Matrix4()).elements]).flat(),
       );
     const before = matrices();
-    expect(row.middleOf(0)!.z).toBeCloseTo(-7, 5);
+    expect(middleOf(row, 0).z).toBeCloseTo(-7, 5);
     const { pins } = row.scene.frame;
-    const middle = row.middleOf(0)!;
+    const middle = middleOf(row, 0);
     expect(Math.hypot(middle.x - (pins[0] + pins[2]) / 2, middle.y - (pins[1] + pins[3]) / 2)).toBeLessThan(
       1,
     );
@@ -64,7 +68,7 @@ describe('a row as solids', () => {
   it('what a ray meets first is picked, with its place', () => {
     const row = standing('demo-prize-carousel', 'row');
     const [links] = row.standing;
-    const at = row.middleOf(5)!;
+    const at = middleOf(row, 5);
     const ray = new Ray(at.clone().add(new Vector3(1, 1, 500)), new Vector3(0, 0, -1));
     const hits = links.body.bodies.map((body) => nearestCopy(body, ray)).filter((hit) => hit !== null);
     const nearest = hits.reduce((best, hit) => (hit.distance < best.distance ? hit : best));
@@ -115,7 +119,7 @@ describe('a row as solids', () => {
       return new StandingRow(
         row,
         newInkSize(),
-        ({ kind }, _, made) => made({ parts: kind === 'piece' ? [part] : [], main: '' }),
+        ({ kind }, _size, _owner, made) => made({ parts: kind === 'piece' ? [part] : [], main: '' }),
         () => undefined,
       );
     };

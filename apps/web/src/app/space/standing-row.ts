@@ -9,17 +9,11 @@ import {
 } from '@coin-relay/core';
 import { bandOf, PLAIN_REPEATS, repeatOf, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
 import { moveScene, rowScene, colourOf, type RowScene } from '@coin-relay/scene';
-import {
-  BENT_PARTS,
-  bandLines,
-  MATRIX_NUMBERS,
-  RowInstances,
-  wheelShape,
-  type SolidRequest,
-} from '@coin-relay/scene/solid';
+import { BENT_PARTS, bandLines, MATRIX_NUMBERS, RowInstances, wheelShape } from '@coin-relay/scene/solid';
 import { Box3, Group, Matrix4, Vector3, type Raycaster } from 'three';
 import { pointsOf } from '../drawing/note-place';
 import type { MadeSolid } from '../engine/solid-tasks';
+import type { AskSolid } from './ask-solids';
 import { BentBody } from './bent-body';
 import type { InkSize } from './ink';
 import { nearestCopy } from './picking';
@@ -38,9 +32,6 @@ export interface FittedRow {
   readonly laid: RowFrames | null;
 }
 
-/** Asks for a solid; told at once where it is known, else once it is made. */
-export type AskSolid = (request: SolidRequest, size: number, made: (solid: MadeSolid) => void) => void;
-
 /** What stands in space and can be picked: a place of a row, or a wheel. */
 export type Picked =
   | { readonly kind: 'place'; readonly run: string; readonly place: number }
@@ -58,6 +49,7 @@ export class StandingRow {
   readonly group = new Group();
   readonly scene: RowScene;
   readonly standing: Standing[] = [];
+  private readonly owner = new AbortController();
   private readonly instances: RowInstances;
   private readonly links: { readonly body: SolidBody; readonly at: RowInstances['groups'][number] }[] = [];
   private readonly wheels: { readonly i: number; readonly matrix: Float32Array; readonly body: SolidBody }[] =
@@ -73,6 +65,7 @@ export class StandingRow {
   private travel = 0;
   private places: ReadonlySet<number> = new Set();
   private wheel: string | null = null;
+  private ringed = false;
 
   constructor(
     readonly row: FittedRow,
@@ -119,17 +112,18 @@ export class StandingRow {
     this.ring();
   }
 
-  /** Where the middle of a place is now; null where none of its links is on the path. */
-  middleOf(place: number): Vector3 | null {
+  /** Where the middles of places are now, those of which there is something on the path. */
+  middles(): { readonly place: number; readonly middle: Vector3 }[] {
+    const found: { readonly place: number; readonly middle: Vector3 }[] = [];
+    const m = new Matrix4();
     for (const { at, body } of this.links) {
+      const centre = body.box.getCenter(new Vector3());
       for (let copy = 0; copy < at.count; copy++) {
-        if (at.places[copy] !== place) continue;
-        return body.box
-          .getCenter(new Vector3())
-          .applyMatrix4(new Matrix4().fromArray(at.matrices, copy * MATRIX_NUMBERS));
+        const place = at.places[copy];
+        if (place >= 0) found.push({ place, middle: centre.clone().applyMatrix4(body.matrixOf(copy, m)) });
       }
     }
-    return null;
+    return [...found, ...this.bent.flatMap((body) => body.middles())];
   }
 
   /** The middle of a wheel of this row, and its radius, mm; null where it is none of its wheels. */
@@ -192,6 +186,7 @@ export class StandingRow {
   }
 
   dispose(): void {
+    this.owner.abort();
     for (const { body } of [...this.standing, ...this.bent.map((body) => ({ body }))]) body.dispose();
     this.way.dispose();
   }
@@ -204,7 +199,7 @@ export class StandingRow {
         this.askBent(ask, at);
         continue;
       }
-      ask({ kind: 'piece', piece, span, wire: at.wire }, span, (solid) => {
+      ask({ kind: 'piece', piece, span, wire: at.wire }, span, this.owner.signal, (solid) => {
         const own = piece.finish?.material;
         const body = this.take(
           solid,
@@ -228,7 +223,8 @@ export class StandingRow {
     const { scene } = this;
     const { piece, span } = scene.pieces[at.number];
     const most = at.places.length;
-    ask({ kind: 'piece', piece, span, wire: at.wire, step: span / BENT_PARTS }, span, (solid) => {
+    const request = { kind: 'piece', piece, span, wire: at.wire, step: span / BENT_PARTS } as const;
+    ask(request, span, this.owner.signal, (solid) => {
       const own = piece.finish?.material;
       if (solid.parts.some(({ positions }) => (most * positions.length) / 3 > MOST_CORNERS)) {
         this.tooMany = true;
@@ -242,6 +238,7 @@ export class StandingRow {
         this.bent.push(body);
         this.group.add(body.group);
       }
+      this.ring();
       this.changed();
     });
   }
@@ -250,7 +247,7 @@ export class StandingRow {
     const { row } = this;
     row.fit.layout.wheels.forEach((wheel, i) => {
       const shape = wheelShape(row.fit, i, row.sequence[0], this.scene.span);
-      ask({ kind: 'wheel', shape }, wheel.radius / 2.5, (solid) => {
+      ask({ kind: 'wheel', shape }, wheel.radius / 2.5, this.owner.signal, (solid) => {
         const matrix = new Float32Array(MATRIX_NUMBERS);
         this.writeTurn(i, matrix);
         const body = this.take(solid, matrix, (material) => colourOf(row.setOut.materials, material), {
@@ -267,7 +264,8 @@ export class StandingRow {
     const { row } = this;
     const [piece] = row.sequence;
     if (!bandOf(piece)) return;
-    ask({ kind: 'band', piece, lines: bandLines(this.scene) }, piece.pitch, (solid) => {
+    const request = { kind: 'band', piece, lines: bandLines(this.scene) } as const;
+    ask(request, piece.pitch, this.owner.signal, (solid) => {
       const matrix = Float32Array.from(new Matrix4().setPosition(0, 0, this.z).elements);
       const material = piece.finish?.material;
       const body = this.take(solid, matrix, (own) => colourOf(row.setOut.materials, material ?? own), {
@@ -306,6 +304,10 @@ export class StandingRow {
   }
 
   private ring(): void {
+    const rings = this.places.size > 0 || this.wheel !== null;
+    // While nothing is chosen there is nothing to be ringed in any frame.
+    if (!rings && !this.ringed) return;
+    this.ringed = rings;
     for (const { body, count, picked } of this.standing) {
       body.choose((copy) => {
         const what = picked(copy);
@@ -313,5 +315,6 @@ export class StandingRow {
         return what?.kind === 'wheel' && what.wheel === this.wheel;
       }, count());
     }
+    for (const body of this.bent) body.choose((place) => this.places.has(place));
   }
 }
