@@ -1,3 +1,4 @@
+import { ownThickness } from '../families/own/solid';
 import type { JobPiece } from '../families';
 import { pieceSolid } from './piece-solid';
 
@@ -12,6 +13,8 @@ const COARSE = 1 / 20;
 export function pieceDepth(piece: JobPiece): readonly [low: number, high: number] {
   const before = known.get(piece);
   if (before) return before;
+  // However many points its outlines have.
+  if (piece.family === 'own') return [-ownThickness(piece), ownThickness(piece)];
   let [low, high] = [0, 0];
   for (const { mesh } of pieceSolid(piece, piece.pitch, piece.pitch * COARSE).parts) {
     for (let i = 2; i < mesh.positions.length; i += 3) {

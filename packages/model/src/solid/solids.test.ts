@@ -5,6 +5,7 @@ import { describe, expect, it } from 'vitest';
 import { CATALOGUE } from '../catalogue';
 import { bandOf, FAMILIES, familyOf, isTyped, withPitch, type FamilyId, type JobPiece } from '../families';
 import { rectangle, type Figure } from '../figure';
+import { pieceDepth } from './piece-depth';
 import { pieceSolid, SOLID_TOLERANCE } from './piece-solid';
 import { expectClosed, unlike } from './solids.testing';
 
@@ -72,6 +73,33 @@ describe('pieces as solids', () => {
     },
   );
 
+  it('reach as deep as is said of them', () => {
+    const outline = (data: string): Extract<JobPiece, { family: 'own' }>['outline'][number] => ({
+      data,
+      material: 'brass',
+      line: true,
+    });
+    const own: JobPiece = {
+      family: 'own',
+      id: 'own',
+      name: 'Own',
+      pitch: 20,
+      mass: null,
+      outline: [outline('M-5 -5H25V5H-5Z'), outline('M0 -2H20V2H0Z'), outline('M5 -1H15V1H5Z')],
+      pins: { from: { x: 0, y: 0 }, to: { x: 20, y: 0 } },
+      source: '',
+    };
+    for (const piece of [own, ...kinds.map((each) => each.piece)]) {
+      const zs = pieceSolid(piece, piece.pitch, piece.pitch / 200).parts.flatMap(({ mesh }) =>
+        measureMesh(mesh).bounds.filter((_, i) => i % 3 === 2),
+      );
+      const [low, high] = pieceDepth(piece);
+      // It is made out from coarse chords.
+      expect(Math.abs(low - Math.min(...zs))).toBeLessThan(piece.pitch * 0.05);
+      expect(Math.abs(high - Math.max(...zs))).toBeLessThan(piece.pitch * 0.05);
+    }
+  });
+
   it('of any size and at any pin distance they stay so (property)', () => {
     fc.assert(
       fc.property(
@@ -120,7 +148,8 @@ describe('pieces as solids', () => {
     fc.assert(
       fc.property(sized, share, (piece, fine) => {
         try {
-          const { parts } = pieceSolid(piece, piece.pitch, Math.max(0.001, (fine * piece.pitch) / 100));
+          // It is the sizes that are tried; finer chords only cost time.
+          const { parts } = pieceSolid(piece, piece.pitch, Math.max(0.001, (fine * piece.pitch) / 25));
           for (const { mesh } of parts) {
             const { openEdges, volume } = measureMesh(mesh);
             expect(openEdges).toBe(0);

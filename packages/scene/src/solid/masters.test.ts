@@ -134,7 +134,7 @@ describe('how deep rows stand', () => {
     const depths = deep('demo-arcade-drive');
     const [belt, lift] = [depths.get('belt')!, depths.get('lift')!];
     expect(belt.z).toBe(0);
-    expect(lift.z + lift.high).toBeLessThanOrEqual(belt.z + belt.low - 1);
+    expect(lift.z + lift.reach()[1]).toBeLessThanOrEqual(belt.z + belt.reach()[0] - 1);
   });
 
   it('one whose depth is said stands there; one alone in the plane of the job', () => {
@@ -142,6 +142,6 @@ describe('how deep rows stand', () => {
     expect(depths.get('prizes')!.z).toBe(18);
     expect(depths.get('row')!.z).toBe(0);
     // The prizes stand clear of the plates.
-    expect(18 + depths.get('prizes')!.low).toBeGreaterThan(depths.get('row')!.high);
+    expect(18 + depths.get('prizes')!.reach()[0]).toBeGreaterThan(depths.get('row')!.reach()[1]);
   });
 });

@@ -12,11 +12,12 @@ export interface DeepRow {
   readonly sideways?: number;
 }
 
-/** Where a row is in depth, mm: its own plane, and how far it reaches behind it and in front of it. */
+/** Where a row is in depth, mm. */
 export interface RowDepth {
+  /** Its own plane. */
   readonly z: number;
-  readonly low: number;
-  readonly high: number;
+  /** How far it reaches behind that plane, and in front of it; made out when it is asked for: it takes coarse solids. */
+  reach(): readonly [low: number, high: number];
 }
 
 /** Room between rows on one shaft, mm. */
@@ -31,16 +32,21 @@ const SAME = 1e-3;
 export function rowDepths(rows: readonly DeepRow[]): ReadonlyMap<string, RowDepth> {
   const placed: { readonly row: DeepRow; readonly depth: RowDepth }[] = [];
   for (const row of rows) {
-    const [low, high] = reachOf(row);
+    let made: readonly [number, number] | null = null;
+    const reach = (): readonly [number, number] => (made ??= reachOf(row));
     const beside = placed.filter(({ row: other }) => shareShaft(row, other)).map(({ depth }) => depth);
-    const isFree = (z: number): boolean =>
-      beside.every((other) => z + high <= other.z + other.low || z + low >= other.z + other.high);
-    const behind = beside.map((other) => other.z + other.low - APART - high);
-    const before = beside.map((other) => other.z + other.high + APART - low);
-    const z = row.sideways ?? [0, ...behind, ...before].filter(isFree).sort(nearest)[0] ?? 0;
-    placed.push({ row, depth: { z, low, high } });
+    const z = row.sideways ?? (beside.length === 0 ? 0 : besides(reach(), beside));
+    placed.push({ row, depth: { z, reach } });
   }
   return new Map(placed.map(({ row, depth }) => [row.run, depth]));
+}
+
+/** The plane nearest to that of the job in which what reaches so far is clear of others. */
+function besides([low, high]: readonly [number, number], others: readonly RowDepth[]): number {
+  const faces = others.map(({ z, reach }) => reach().map((value) => z + value));
+  const isFree = (z: number): boolean => faces.every(([l, h]) => z + high <= l || z + low >= h);
+  const planes = [0, ...faces.flatMap(([l, h]) => [l - APART - high, h + APART - low])];
+  return planes.filter(isFree).sort(nearest)[0] ?? 0;
 }
 
 /** The nearest to the plane of the job; of two that are as near the one behind. */

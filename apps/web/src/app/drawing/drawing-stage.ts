@@ -11,21 +11,20 @@ import { paintBackdrop, paintPaper } from './paper-painter';
 import { paintApproaches, paintCorners, paintMarks, paintSpot, paintTightest } from './path-painter';
 import { placeAt, placesIn } from './place-finder';
 import { paintPlaces } from './place-painter';
-import { machineBounds, rowBounds, type Finding } from '@coin-relay/scene';
+import { rowBounds, type Finding } from '@coin-relay/scene';
 import { MachinePainter, paintGround, paintTrail } from './machine-painter';
 import type { Trail } from './trail';
 import { RestingRows } from './resting-rows';
 import { ALL_IN_FULL, viewOfRows, type RowPainter, type RowView } from './row-painter';
 import { RowPainters, type ShownRow } from './row-painters';
 import { Seen } from './seen';
+import { boundsOf } from './stage-bounds';
 import { SketchPainter } from './sketch-painter';
-import { paintTravel, travelBounds } from './travel-painter';
-import { roundAll, toModel, toScreen, type Bounds, type ViewPort } from './view-port';
+import { paintTravel } from './travel-painter';
+import { toModel, toScreen, type Bounds, type ViewPort } from './view-port';
 
 /** How far beside a link a press still is on it, px. */
 const PLACE_REACH = 3;
-/** What an empty sheet shows, mm. */
-const EMPTY: Bounds = [-200, -150, 200, 150];
 
 /**
  * The drawing surface: paper, reference picture, wheels, the row, other paths, and handles. All
@@ -313,22 +312,14 @@ export class DrawingStage {
   }
 
   private bounds(): Bounds {
-    const boxes: Bounds[] = this.sketch.sketches.flatMap(({ bounds }) => (bounds ? [bounds] : []));
-    boxes.push(
-      ...this.painters.all
-        .filter((painter) => painter !== this.painter || !this.stale)
-        .map(({ scene }) => rowBounds(scene)),
-      ...(this.painter && !this.stale ? travelBounds(this.painter.fit) : []),
-    );
-    const { machine } = this.machine ?? {};
-    const parts = machine ? machineBounds(machine) : null;
-    if (parts) boxes.push(parts);
-    // All of the way that it drives in a loop.
-    const end = machine && this.drives ? bodyAt(machine, machine.frames) : null;
-    if (end)
-      boxes.push(...boxes.map(([a, b, c, d]): Bounds => [a + end.dx, b + end.dy, c + end.dx, d + end.dy]));
-    if (boxes.length === 0) return this.painter ? rowBounds(this.painter.scene) : EMPTY;
-    return roundAll(boxes);
+    return boundsOf({
+      sketches: this.sketch.sketches,
+      rows: this.painters.all,
+      atWork: this.painter,
+      stale: this.stale,
+      machine: this.machine?.machine ?? null,
+      drives: this.drives,
+    });
   }
 
   private draw(): void {

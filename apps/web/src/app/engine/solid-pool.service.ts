@@ -7,8 +7,9 @@ import type { MadeSolid, SolidTasks } from './solid-tasks';
 /** Longest that one solid may take, ms. */
 export const MOST_TIME = 20_000;
 const TOO_LONG = `Making this solid took over ${MOST_TIME / 1000} s and was stopped. Give the piece fewer points or a simpler outline.`;
-/** Solids that are kept once they are made. */
+/** Solids that are kept once they are made, and their triangles together. */
 const MOST_KEPT = 200;
+const MOST_TRIANGLES_KEPT = 2_000_000;
 
 /** The thread that makes solids, and the solids it made. One for the application, begun when the first one is asked for. */
 @Injectable({ providedIn: 'root' })
@@ -52,12 +53,22 @@ export class SolidPool extends WorkerPool<SolidTasks> implements OnDestroy {
     // What could not be worked out here and now may be another time.
     if (reply.ok || reply.code !== 'internal') {
       this.kept.set(key, reply);
-      // The one that was made first is forgotten first.
-      for (const old of this.kept.keys()) {
-        if (this.kept.size <= MOST_KEPT) break;
-        this.kept.delete(old);
-      }
+      this.forget();
     }
     return reply;
   }
+
+  /** What was made first is forgotten first. */
+  private forget(): void {
+    let triangles = 0;
+    for (const reply of this.kept.values()) triangles += trianglesOf(reply);
+    for (const [key, reply] of this.kept) {
+      if (this.kept.size <= MOST_KEPT && triangles <= MOST_TRIANGLES_KEPT) return;
+      this.kept.delete(key);
+      triangles -= trianglesOf(reply);
+    }
+  }
 }
+
+const trianglesOf = (reply: Reply<MadeSolid>): number =>
+  reply.ok ? reply.value.parts.reduce((sum, part) => sum + part.triangles.length / 3, 0) : 0;

@@ -10,7 +10,7 @@ import { Playback } from '../session/playback.service';
 import { AskedSolids, type AskSolid } from './ask-solids';
 import type { InkSize } from './ink';
 import type { Stands } from './space-stage';
-import { StandingMachine } from './standing-machine';
+import { StandingMachine, type Faces } from './standing-machine';
 import { StandingRow, type FittedRow } from './standing-row';
 
 /**
@@ -98,10 +98,7 @@ export class SpaceRows {
     ask: AskSolid,
     changed: () => void,
   ): void {
-    const faces = {
-      before: Math.max(0, ...depths.map(({ z, high }) => z + high)),
-      behind: Math.min(0, ...depths.map(({ z, low }) => z + low)),
-    };
+    const faces = needsFaces(machine) ? facesOf(depths) : NO_FACES;
     const known = this.between;
     if (
       known?.machine === machine &&
@@ -136,6 +133,18 @@ const fittedRow = ({ fit, setOut, resolved }: FitView, machine: Machine | null):
   setOut,
   sequence: resolved.sequence,
   laid: machine?.precomputed.rows.get(resolved.run.id) ?? null,
+});
+
+const NO_FACES: Faces = { before: 0, behind: 0 };
+
+/** Does anything lie before the rows of a machine, or behind them? */
+const needsFaces = (machine: Machine | null): boolean =>
+  machine !== null &&
+  ((machine.job.anchors ?? []).length > 0 || machine.job.motion.drives.some(({ train }) => train));
+
+const facesOf = (depths: readonly RowDepth[]): Faces => ({
+  before: Math.max(0, ...depths.map(({ z, reach }) => z + reach()[1])),
+  behind: Math.min(0, ...depths.map(({ z, reach }) => z + reach()[0])),
 });
 
 /** A twin stands turned over about its line, at the same depth: seen along z it is the mirror image. */

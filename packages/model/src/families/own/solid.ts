@@ -19,16 +19,22 @@ const THICK = 0.12;
 /** How much further out each outline stands than the one below it, of half the thickness. */
 const STEP = 0.12;
 
+/** Half of how thick the outline at a level is, mm. */
+const thickAt = (piece: Own, level: number): number => ((piece.pitch * THICK) / 2) * (1 + STEP * level);
+
+/** How far a piece of outlines reaches from its middle plane, mm. */
+export const ownThickness = (piece: Own): number => thickAt(piece, Math.max(0, piece.outline.length - 1));
+
 /** Outlines of one's own cut from plate, those further up standing out of those below on both sides. */
 export const ownSolid: MakeSolid<Own> = (piece, span, tolerance) => {
   const { main = 'brass', parts } = ownFigure(piece, span);
-  const half = (piece.pitch * THICK) / 2;
+  const ease = easeFor(thickAt(piece, 0) * 0.15, tolerance);
   const solids = parts.flatMap(({ d, fill }, i): SolidPart[] => {
     if (fill === null) return [];
-    const thick = half * (1 + STEP * i);
+    const thick = thickAt(piece, i);
     const bodies = bodiesOf(withoutCrossings(ringsOf(d, tolerance)));
     if (bodies.length === 0) return [];
-    const plates = bodies.map((rings) => extrude(rings, -thick, thick, easeFor(half * 0.15, tolerance)));
+    const plates = bodies.map((rings) => extrude(rings, -thick, thick, ease));
     return [{ mesh: joinMeshes(plates), material: fill }];
   });
   return { main, parts: solids };
