@@ -191,6 +191,36 @@ test('pieces that bend lie along the path, and are picked', async ({ page, reque
   await request.delete(`/api/jobs/${id}`);
 });
 
+test('a body that drives over the ground does so in space, and is picked where it has come to', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOf(request, 'demo-tin-beetle', (job) => {
+    job.motion.body = { run: 'row' };
+  });
+  await openJob(page, id);
+  await openStep(page, 'Motion');
+  await goIntoSpace(page);
+  await scrub(page, 48);
+  // Half of the loop: three pitches of six, one way or the other.
+  const wheel = (await storedJob(page, id)).wheels.find(({ name }) => name === 'road wheel 2')!;
+  const picked: number[] = [];
+  for (const driven of [-3 * 53, 0, 3 * 53]) {
+    await openStep(page, 'Motion');
+    await settled(page);
+    await page.mouse.click(...(await inPicture(page, wheel.x + driven, wheel.y + 22, 30)));
+    await settled(page);
+    // A wheel that is picked opens the step that works on it, and its note; another one may have come here.
+    if ((await step(page, 'Path').getAttribute('aria-current')) !== 'step') continue;
+    const named = await page.locator('relay-space relay-wheel-note b').textContent();
+    if (named === wheel.name) picked.push(driven);
+    await page.keyboard.press('Escape');
+  }
+  expect(picked).toHaveLength(1);
+  expect(picked).not.toContain(0);
+  await request.delete(`/api/jobs/${id}`);
+});
+
 test('what is in the drawing alone so far is said', async ({ page, request }) => {
   const id = await copyOf(request, 'demo-lamp-festoon', (job) => {
     job.paths.push({ kind: 'outline', id: 'beam', name: 'Beam', data: 'M-600 300L600 300' });

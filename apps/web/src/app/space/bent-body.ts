@@ -141,6 +141,8 @@ class Layer {
   }
 
   pick(caster: Raycaster): { readonly place: number; readonly distance: number } | null {
+    // The ray is in the axes of the job.
+    this.mesh.matrixWorld.identity();
     const [hit] = caster.intersectObject(this.mesh, false);
     if (typeof hit?.faceIndex !== 'number') return null;
     const place = this.copies.places[Math.floor((3 * hit.faceIndex) / this.triangles)];

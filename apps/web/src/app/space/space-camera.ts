@@ -58,6 +58,8 @@ export class SpaceCamera {
     const { controls } = this;
     controls.smoothTime = 0.16;
     controls.draggingSmoothTime = 0.04;
+    // A press across all of the picture turns it half round.
+    controls.azimuthRotateSpeed = controls.polarRotateSpeed = 0.5;
     controls.dollyToCursor = true;
     controls.maxPolarAngle = Math.PI;
     for (const event of ['controlstart', 'control', 'transitionstart', 'update'] as const)

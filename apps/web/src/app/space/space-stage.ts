@@ -4,7 +4,7 @@ import {
   BufferGeometry,
   Color,
   DirectionalLight,
-  type Group,
+  Group,
   HemisphereLight,
   LineBasicMaterial,
   LineLoop,
@@ -48,6 +48,8 @@ export class SpaceStage {
   readonly ink = newInkSize();
   private readonly renderer: WebGLRenderer;
   private readonly scene = new Scene();
+  /** All that stands here; it drives over the ground as one. */
+  private readonly world = new Group();
   private readonly ground = new Ground();
   private readonly timer = new Timer();
   private readonly spot = spotRing();
@@ -73,7 +75,8 @@ export class SpaceStage {
     const sky = new HemisphereLight('#ffffff', '#e8dcc4', 1.5);
     const sun = new DirectionalLight('#fff8ea', 1.9);
     sun.position.set(-0.5, 1, 1.2);
-    this.scene.add(sky, sun, new AmbientLight('#ffffff', 0.55), this.ground.mesh, this.spot);
+    this.scene.add(sky, sun, new AmbientLight('#ffffff', 0.55), this.ground.mesh, this.world);
+    this.world.add(this.spot);
     this.camera = new SpaceCamera(this.renderer.domElement, () => this.draw());
     this.resize();
   }
@@ -93,8 +96,8 @@ export class SpaceStage {
 
   /** Shows all that is to stand here, and nothing else. */
   show(all: readonly Stands[]): void {
-    for (const { group } of this.all) if (!all.some((each) => each.group === group)) this.scene.remove(group);
-    for (const { group } of all) if (group.parent !== this.scene) this.scene.add(group);
+    for (const { group } of this.all) if (!all.some((each) => each.group === group)) this.world.remove(group);
+    for (const { group } of all) if (group.parent !== this.world) this.world.add(group);
     this.all = all;
     this.changed();
   }
@@ -112,6 +115,12 @@ export class SpaceStage {
   changed(): void {
     this.stale.shadow = true;
     this.draw();
+  }
+
+  /** How far all of it has driven over the ground, mm. */
+  driveTo(x: number, y: number): void {
+    this.world.position.set(x, y, 0);
+    this.world.updateMatrixWorld();
   }
 
   /** One more thing stands here, and others are on their way: it is shown with them, or in a while. */
@@ -146,7 +155,7 @@ export class SpaceStage {
     if (at) {
       this.spot.position.copy(at);
       this.spot.scale.setScalar(size * 1.6);
-      this.camera.goTo(at, smoothly);
+      this.camera.goTo(at.clone().add(this.world.position), smoothly);
     }
     this.draw();
   }
@@ -155,6 +164,8 @@ export class SpaceStage {
   pick(x: number, y: number): Picked | null {
     const caster = this.casterAt(x, y);
     let best: { distance: number; what: Picked | null } | null = null;
+    // What stands here knows nothing of how far it has driven.
+    caster.ray.origin.sub(this.world.position);
     for (const each of this.all) {
       const hit = each.pick?.(caster) ?? null;
       if (hit && (!best || hit.distance < best.distance)) best = hit;
@@ -170,10 +181,10 @@ export class SpaceStage {
     });
   }
 
-  /** Where a place is in the picture, px. */
+  /** Where a place of the job is in the picture, px. */
   onScreen(p: Vector3): Vector2 {
     const { width, height } = this.sizes();
-    const q = p.clone().project(this.camera.eye);
+    const q = p.clone().add(this.world.position).project(this.camera.eye);
     return new Vector2(((q.x + 1) / 2) * width, ((1 - q.y) / 2) * height);
   }
 
@@ -235,6 +246,7 @@ export class SpaceStage {
   private bounds(): Box3 {
     const box = new Box3();
     for (const each of this.all) each.grow(box);
+    box.translate(this.world.position);
     return box.isEmpty() ? new Box3(new Vector3(-100, -100, -20), new Vector3(100, 100, 20)) : box;
   }
 

@@ -10,6 +10,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
+import { bodyAt } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { combineLatest, distinctUntilChanged, map } from 'rxjs';
 import { Box3, Vector3 } from 'three';
@@ -168,10 +169,13 @@ export class SpaceComponent {
       .subscribe((lies) => stage.setUp(lies ? new Vector3(0, 0, 1) : new Vector3(0, 1, 0)));
     this.restore(stage);
     this.machine.state$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.show(stage));
-    this.playback.position$.pipe(takeUntilDestroyed(destroyed)).subscribe(({ frame }) => {
-      this.rows.moveTo(frame);
-      stage.changed();
-    });
+    combineLatest([this.playback.position$, this.context.step$])
+      .pipe(takeUntilDestroyed(destroyed))
+      .subscribe(([{ frame }]) => {
+        this.rows.moveTo(frame);
+        this.drive(stage);
+        stage.changed();
+      });
     combineLatest([this.places.places$, this.context.wheel$, this.runs.run$])
       .pipe(takeUntilDestroyed(destroyed))
       .subscribe(() => this.ring(stage));
@@ -193,6 +197,14 @@ export class SpaceComponent {
     this.depth.set(this.rows.of(this.runs.run?.id ?? '')?.z ?? 0);
     this.ring(stage);
     this.came(stage);
+  }
+
+  /** In the motion step a body that can drive does so, as in the drawing. */
+  private drive(stage: SpaceStage): void {
+    const { machine } = this.machine.now;
+    const drives = machine && this.context.at === 'motion';
+    const body = drives ? bodyAt(machine, this.playback.now.frame) : null;
+    stage.driveTo(body?.dx ?? 0, body?.dy ?? 0);
   }
 
   /** A solid has come. All is shown once, when all of it is there; from then on the view is the user's. */
