@@ -1,7 +1,23 @@
 // Passes all tests: lint, type check, unit tests, component tests, build, browser tests. The last line counts them.
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { chromiumPath, firefoxPath, installBrowsers, installPackages, root } from './install.mjs';
+
+const unitTests = [
+  'npx',
+  'vitest',
+  'run',
+  '--reporter=default',
+  '--reporter=json',
+  '--outputFile.json=test-results/unit.json',
+];
+const componentTests = [
+  ...['npx', 'ng', 'test', '--reporters', 'default', '--reporters', 'json'],
+  ...['--output-file', `${root}test-results/components.json`],
+];
+const unitCounts = (report) => [report.numPassedTests, report.numFailedTests + report.numPendingTests];
+const browserTests = ['npx', 'playwright', 'test', '-c', 'e2e/playwright.config.ts'];
+const browserCounts = ({ stats }) => [stats.expected, stats.unexpected + stats.flaky + stats.skipped];
 
 let passed = 0;
 let failed = 0;
@@ -12,51 +28,22 @@ mkdirSync(`${root}test-results`, { recursive: true });
 
 // Each of these keeps one core busy.
 await Promise.all([
-  checkBeside('Lint', ['npx', 'eslint', '.', '--max-warnings', '0']),
-  checkBeside('Types', ['node', 'scripts/typecheck.mjs'])
-    .then(() => checkBeside('Formatting', ['npx', 'prettier', '--check', '.', '--log-level', 'warn']))
-    .then(() => checkBeside('Circles', ['node', 'scripts/circles.mjs'])),
+  inTurn(
+    () => check('Lint', ['npx', 'eslint', '.', '--max-warnings', '0']),
+    () => check('Formatting', ['npx', 'prettier', '--check', '.', '--log-level', 'warn']),
+    () => check('Circles', ['node', 'scripts/circles.mjs']),
+    () => suite('Component tests', componentTests, 'components.json', unitCounts, 'apps/web'),
+    () => check('Build', ['node', 'scripts/build.mjs']),
+  ),
+  inTurn(
+    () => check('Types', ['node', 'scripts/typecheck.mjs']),
+    () => suite('Unit tests', unitTests, 'unit.json', unitCounts),
+  ),
 ]);
-suite(
-  'Unit tests',
-  [
-    'npx',
-    'vitest',
-    'run',
-    '--reporter=default',
-    '--reporter=json',
-    '--outputFile.json=test-results/unit.json',
-  ],
-  'unit.json',
-  (report) => [report.numPassedTests, report.numFailedTests + report.numPendingTests],
-);
-suite(
-  'Component tests',
-  [
-    'npx',
-    'ng',
-    'test',
-    '--reporters',
-    'default',
-    '--reporters',
-    'json',
-    '--output-file',
-    `${root}test-results/components.json`,
-  ],
-  'components.json',
-  (report) => [report.numPassedTests, report.numFailedTests + report.numPendingTests],
-  'apps/web',
-);
-check('Build', ['node', 'scripts/build.mjs']);
 await browsers;
 if (!firefoxPath()) console.log('\nNo Firefox was found: its test is left out.');
 if (chromiumPath()) {
-  suite(
-    'Browser tests',
-    ['npx', 'playwright', 'test', '-c', 'e2e/playwright.config.ts'],
-    'browser.json',
-    (report) => [report.stats.expected, report.stats.unexpected + report.stats.flaky + report.stats.skipped],
-  );
+  await suite('Browser tests', browserTests, 'browser.json', browserCounts, '', true);
 } else {
   console.log('\nBrowser tests: no Chromium was found. Install it, or name it in CHROMIUM_PATH.');
   failed++;
@@ -64,24 +51,13 @@ if (chromiumPath()) {
 console.log(`${passed} passed, ${failed} failed`);
 process.exitCode = failed === 0 ? 0 : 1;
 
-/** One step that passes or fails as a whole. */
-function check(name, command) {
-  count(run(name, command));
+async function inTurn(...steps) {
+  for (const step of steps) await step();
 }
 
-/** The same beside others: what it prints comes at its end, in one piece. */
-async function checkBeside(name, [command, ...args]) {
-  const child = spawn(command, args, { cwd: root, env: environment() });
-  const said = [];
-  child.stdout.on('data', (part) => said.push(part));
-  child.stderr.on('data', (part) => said.push(part));
-  const ok = await new Promise((resolve) => {
-    child.on('error', () => resolve(false));
-    child.on('close', (status) => resolve(status === 0));
-  });
-  console.log(`\n${name}`);
-  process.stdout.write(Buffer.concat(said));
-  count(ok);
+/** One step that passes or fails as a whole. */
+async function check(name, command) {
+  count(await run(name, command));
 }
 
 function count(ok) {
@@ -90,9 +66,9 @@ function count(ok) {
 }
 
 /** A step that counts its own tests into a report. A report that is missing, or a failure that it does not count, is one failure. */
-function suite(name, command, report, read, folder = '') {
+async function suite(name, command, report, read, folder = '', alone = false) {
   rmSync(`${root}test-results/${report}`, { force: true });
-  const ok = run(name, command, folder);
+  const ok = await run(name, command, folder, alone);
   try {
     const [good, bad] = read(JSON.parse(readFileSync(`${root}test-results/${report}`, 'utf8')));
     passed += good;
@@ -103,14 +79,26 @@ function suite(name, command, report, read, folder = '') {
   }
 }
 
-function run(name, [command, ...args], folder = '') {
-  console.log(`\n${name}`);
-  const { status } = spawnSync(command, args, {
+/** Beside others, what it prints comes at its end, in one piece. */
+async function run(name, [command, ...args], folder = '', alone = false) {
+  if (alone) console.log(`\n${name}`);
+  const child = spawn(command, args, {
     cwd: `${root}${folder}`,
-    stdio: 'inherit',
     env: environment(),
+    stdio: alone ? 'inherit' : ['ignore', 'pipe', 'pipe'],
   });
-  return status === 0;
+  const said = [];
+  child.stdout?.on('data', (part) => said.push(part));
+  child.stderr?.on('data', (part) => said.push(part));
+  const ok = await new Promise((resolve) => {
+    child.on('error', () => resolve(false));
+    child.on('close', (status) => resolve(status === 0));
+  });
+  if (!alone) {
+    console.log(`\n${name}${ok ? '' : ': failed'}`);
+    process.stdout.write(Buffer.concat(said));
+  }
+  return ok;
 }
 
 function environment() {

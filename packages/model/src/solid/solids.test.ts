@@ -84,7 +84,6 @@ describe('pieces as solids', () => {
       id: 'own',
       name: 'Own',
       pitch: 20,
-      mass: null,
       outline: [outline('M-5 -5H25V5H-5Z'), outline('M0 -2H20V2H0Z'), outline('M5 -1H15V1H5Z')],
       pins: { from: { x: 0, y: 0 }, to: { x: 20, y: 0 } },
       source: '',
