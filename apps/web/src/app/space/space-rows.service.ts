@@ -11,7 +11,7 @@ import { AskedSolids, type AskSolid } from './ask-solids';
 import type { InkSize } from './ink';
 import type { Stands } from './space-stage';
 import { StandingMachine, type Faces } from './standing-machine';
-import { StandingRow, type FittedRow } from './standing-row';
+import { StandingRow, type FittedRow, type Room } from './standing-row';
 
 /**
  * The rows of the open job as solids: made anew where a row is fitted anew, from masters that the worker makes once.
@@ -25,6 +25,7 @@ export class SpaceRows {
   private readonly asked = new AskedSolids(inject(SolidPool));
   private standing: readonly StandingRow[] = [];
   private twins: readonly StandingRow[] = [];
+  private room: Room = { triangles: 0, corners: 0 };
   private between: StandingMachine | null = null;
 
   /** Emits at once, and as solids are asked for and come. */
@@ -38,44 +39,63 @@ export class SpaceRows {
     return this.standing.find(({ row }) => row.run === run);
   }
 
-  /** What of the rows is in the drawing alone, in words. */
-  get inPlanOnly(): string {
+  /** What of the rows is shown otherwise than in the drawing, in words. */
+  get shownOtherwise(): string {
     const has = (test: (row: StandingRow) => boolean): boolean => this.standing.some(test);
-    const words = [
+    const inPlan = [
+      ...(has(({ shown }) => shown === 'line') ? ['links of a row that has too many'] : []),
       ...(has(({ tooMany }) => tooMany) ? ['pieces that bend, as there are very many'] : []),
       ...(has(({ row }) => row.setOut.boundary?.how === 'cut') ? ['where a boundary cuts pieces'] : []),
       ...(has(({ row }) => row.setOut.reach !== null) ? ['pieces that reach out to a path'] : []),
     ];
-    return words.length === 0 ? '' : `seen in plan only: ${words.join(', ')}`;
+    return [
+      ...(has(({ shown }) => shown === 'boxes') ? ['links shown as boxes, as there are very many'] : []),
+      ...(inPlan.length === 0 ? [] : [`seen in plan only: ${inPlan.join(', ')}`]),
+    ].join('; ');
   }
 
-  /** The rows as they are fitted now, those that have not changed as they were. */
-  take(ink: InkSize, changed: () => void): readonly Stands[] {
+  /**
+   * The rows as they are fitted now, those that have not changed as they were.
+   * @param triangles how many of them may be drawn
+   */
+  take(ink: InkSize, triangles: number, changed: () => void): readonly Stands[] {
     const { view, others } = this.fits.now;
     const machine = this.machine.now.machine;
     const views = [...(view ? [view] : []), ...others];
     const { ask } = this.asked;
     const depths = this.depthsOf(views);
     const before = this.standing;
+    const room = this.roomFor(
+      views.reduce((sum, { setOut }) => sum + (setOut.setOut.twin ? 2 : 1), 0),
+      triangles,
+    );
     this.standing = views.map((each) => {
       const row = fittedRow(each, machine);
       const z = depths.get(row.run)?.z ?? 0;
       const known = this.of(row.run);
-      if (known?.row.setOut === row.setOut && known.row.laid === row.laid && known.z === z) return known;
-      return new StandingRow(row, ink, ask, changed, z);
+      const same = known?.row.setOut === row.setOut && known.row.laid === row.laid;
+      if (same && known.z === z && known.room === room) return known;
+      return new StandingRow(row, ink, ask, changed, z, null, room);
     });
     for (const row of before) if (!this.standing.includes(row)) row.dispose();
     const twins = this.twins;
     this.twins = this.standing.flatMap(({ row, z }) => {
       const over = turnedOver(row.setOut.setOut.twin, z);
       if (!over) return [];
-      const known = twins.find((twin) => twin.row === row && twin.z === z);
-      return [known ?? new StandingRow(row, ink, ask, changed, z, over)];
+      const known = twins.find((twin) => twin.row === row && twin.z === z && twin.room === room);
+      return [known ?? new StandingRow(row, ink, ask, changed, z, over, room)];
     });
     for (const twin of twins) if (!this.twins.includes(twin)) twin.dispose();
     this.takeMachine(machine, [...depths.values()], ink, ask, changed);
     this.moveTo(this.playback.now.frame);
     return [...this.standing, ...this.twins, ...(this.between ? [this.between] : [])];
+  }
+
+  /** What each of so many rows may draw: the same one while that is the same. */
+  private roomFor(rows: number, triangles: number): Room {
+    const room = { triangles: triangles / rows, corners: MOST_CORNERS / rows };
+    if (room.triangles !== this.room.triangles || room.corners !== this.room.corners) this.room = room;
+    return this.room;
   }
 
   private depthsOf(views: readonly FitView[]): ReadonlyMap<string, RowDepth> {
@@ -126,6 +146,9 @@ export class SpaceRows {
     this.between?.dispose();
   }
 }
+
+/** Corners of what bends of all rows at the most, of one body of each. */
+const MOST_CORNERS = 1_500_000;
 
 const fittedRow = ({ fit, setOut, resolved }: FitView, machine: Machine | null): FittedRow => ({
   run: resolved.run.id,

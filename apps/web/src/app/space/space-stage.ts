@@ -18,6 +18,7 @@ import {
 } from 'three';
 import { THEME } from '../shared/theme';
 import { roundStep } from '../drawing/view-port';
+import { trianglesHere } from './drawing-power';
 import { Ground } from './ground';
 import { newInkSize } from './ink';
 import { SpaceCamera, type Side } from './space-camera';
@@ -60,6 +61,7 @@ export class SpaceStage {
   private box = new Box3();
   private shown = false;
   private later: ReturnType<typeof setTimeout> | null = null;
+  private power: number | null = null;
 
   constructor(
     readonly element: HTMLElement,
@@ -79,6 +81,11 @@ export class SpaceStage {
     this.world.add(this.spot);
     this.camera = new SpaceCamera(this.renderer.domElement, () => this.draw());
     this.resize();
+  }
+
+  /** How many triangles can be drawn here while it moves. */
+  get triangles(): number {
+    return (this.power ??= trianglesHere(this.renderer));
   }
 
   dispose(): void {

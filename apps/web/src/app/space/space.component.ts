@@ -72,7 +72,7 @@ export class SpaceComponent {
   private readonly chosen = toSignal(this.places.places$, { requireSync: true });
   private readonly wheel = toSignal(this.context.wheel$, { initialValue: null });
   protected readonly canSquare = computed(() => this.chosen().size > 0 || this.wheel() !== null);
-  protected readonly inPlanOnly = signal('');
+  protected readonly shownOtherwise = signal('');
   /** What maps the world to the picture, column by column, for whoever looks at the page from outside. */
   protected readonly eye = signal('');
   /** How deep the row at work stands, mm. */
@@ -193,7 +193,7 @@ export class SpaceComponent {
   }
 
   private show(stage: SpaceStage): void {
-    stage.show(this.rows.take(stage.ink, () => this.came(stage)));
+    stage.show(this.rows.take(stage.ink, stage.triangles, () => this.came(stage)));
     this.depth.set(this.rows.of(this.runs.run?.id ?? '')?.z ?? 0);
     this.ring(stage);
     this.came(stage);
@@ -209,7 +209,7 @@ export class SpaceComponent {
 
   /** A solid has come. All is shown once, when all of it is there; from then on the view is the user's. */
   private came(stage: SpaceStage): void {
-    this.inPlanOnly.set(this.rows.inPlanOnly);
+    this.shownOtherwise.set(this.rows.shownOtherwise);
     if (this.waits()) stage.more();
     else stage.changed();
     if (!this.framed && this.rows.rows.length > 0) {

@@ -8,9 +8,16 @@ import { solidTasks } from '../engine/solid-tasks';
 import { newInkSize } from './ink';
 import { nearestCopy } from './picking';
 import type { AskSolid } from './ask-solids';
+import type { SolidBody } from './solid-body';
 import { StandingRow } from './standing-row';
 
-function standing(id: string, runId: string, z = 0, over: Matrix4 | null = null): StandingRow {
+function standing(
+  id: string,
+  runId: string,
+  z = 0,
+  over: Matrix4 | null = null,
+  triangles = 1e6,
+): StandingRow {
   const { job } = demoJobs().find((each) => each.id === id)!;
   const resolved = resolveRun(job, runId);
   const fit = fitRow(resolved.source, resolved.request);
@@ -25,9 +32,21 @@ function standing(id: string, runId: string, z = 0, over: Matrix4 | null = null)
     sequence: resolved.sequence,
     laid: null,
   };
-  const made = new StandingRow(row, newInkSize(), ask, () => undefined, z, over);
+  const made = new StandingRow(row, newInkSize(), ask, () => undefined, z, over, { triangles, corners: 1e6 });
   made.moveTo(0, 0);
   return made;
+}
+
+/** The volume under its triangles, seen from its origin, is what they close in where all of them face outward. */
+function expectOutward({ bodies }: SolidBody): void {
+  for (const { geometry } of bodies) {
+    const at = geometry.getAttribute('position');
+    const corner = (i: number): Vector3 => new Vector3().fromBufferAttribute(at, geometry.index!.getX(i));
+    let volume = 0;
+    for (let i = 0; i < geometry.index!.count; i += 3)
+      volume += corner(i).dot(corner(i + 1).cross(corner(i + 2))) / 6;
+    expect(volume).toBeGreaterThan(0);
+  }
 }
 
 const middleOf = (row: StandingRow, wanted: number): Vector3 =>
@@ -121,9 +140,36 @@ describe('a row as solids', () => {
         newInkSize(),
         ({ kind }, _size, _owner, made) => made({ parts: kind === 'piece' ? [part] : [], main: '' }),
         () => undefined,
+        0,
+        null,
+        { triangles: Infinity, corners: 1_500_000 },
       );
     };
     expect(of(30).tooMany).toBe(false);
     expect(of(100_000).tooMany).toBe(true);
+  });
+
+  it('of what is drawn there is no more than there may be: boxes stand for links that are too many, then its path', () => {
+    const [whole, boxes, line] = [1_000_000, 30_000, 1_500].map((triangles) =>
+      standing('demo-coin-lift', 'row', 0, null, triangles),
+    );
+    const drawn = (row: StandingRow): number =>
+      row.standing
+        .filter(({ picked }) => picked(0)?.kind === 'place')
+        .flatMap(({ body }) => body.bodies)
+        .reduce((sum, body) => sum + (body.count * body.geometry.index!.count) / 3, 0);
+    expect(whole.shown).toBe('whole');
+    expect(drawn(whole)).toBeGreaterThan(30_000);
+    expect(boxes.shown).toBe('boxes');
+    expect(drawn(boxes)).toBe(90 * 12);
+    // As large as what it stands for, and picked as that is.
+    const [own, its] = [whole, boxes].map(({ standing: [{ body }] }) => body.box);
+    expect(its.min.distanceTo(own.min)).toBeLessThan(1e-4);
+    expect(its.max.distanceTo(own.max)).toBeLessThan(1e-4);
+    for (const row of [whole, boxes]) for (const { body } of row.standing.slice(0, 1)) expectOutward(body);
+    expect(line.shown).toBe('line');
+    expect(drawn(line)).toBe(0);
+    // Its wheels are there.
+    expect(line.standing).toHaveLength(3);
   });
 });

@@ -8,20 +8,36 @@ import {
   type WheelTurning,
 } from '@coin-relay/core';
 import { bandOf, PLAIN_REPEATS, repeatOf, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
-import { moveScene, rowScene, colourOf, type RowScene } from '@coin-relay/scene';
-import { BENT_PARTS, bandLines, MATRIX_NUMBERS, RowInstances, wheelShape } from '@coin-relay/scene/solid';
+import { moveScene, rowCopies, rowScene, colourOf, type RowScene } from '@coin-relay/scene';
+import {
+  BENT_PARTS,
+  bandLines,
+  MATRIX_NUMBERS,
+  RowInstances,
+  wheelShape,
+  type SolidGroup,
+} from '@coin-relay/scene/solid';
 import { Box3, Group, Matrix4, Vector3, type Raycaster } from 'three';
 import { pointsOf } from '../drawing/note-place';
 import type { MadeSolid } from '../engine/solid-tasks';
 import type { AskSolid } from './ask-solids';
 import { BentBody } from './bent-body';
+import { BOX_TRIANGLES, boxSolid, trianglesOf } from './box-solid';
 import type { InkSize } from './ink';
 import { nearestCopy } from './picking';
 import { PathLine } from './path-line';
 import { SolidBody } from './solid-body';
 
-/** Corners of what bends that are written anew for each frame, of one body at the most. */
-const MOST_CORNERS = 1_500_000;
+/** How much of it a row may draw at the most. */
+export interface Room {
+  /** Of its links, with their outlines. */
+  readonly triangles: number;
+  /** Of each body of what bends: they are written anew for each frame. */
+  readonly corners: number;
+}
+
+/** How a row is shown: where it has too much of what is to be drawn, with less. */
+export type Shown = 'whole' | 'boxes' | 'line';
 
 /** A row as it is fitted. */
 export interface FittedRow {
@@ -50,8 +66,9 @@ export class StandingRow {
   readonly scene: RowScene;
   readonly standing: Standing[] = [];
   private readonly owner = new AbortController();
-  private readonly instances: RowInstances;
-  private readonly links: { readonly body: SolidBody; readonly at: RowInstances['groups'][number] }[] = [];
+  /** Null where there are so many links that its path alone is shown. */
+  private readonly instances: RowInstances | null;
+  private readonly links: { readonly body: SolidBody; readonly at: SolidGroup }[] = [];
   private readonly wheels: { readonly i: number; readonly matrix: Float32Array; readonly body: SolidBody }[] =
     [];
   /** How its wheels turn: as the row asks, or so that they meet the loop’s end. */
@@ -59,6 +76,7 @@ export class StandingRow {
   private readonly bent: BentBody[] = [];
   /** Has it more of what bends than can be written anew for each frame? */
   tooMany = false;
+  shown: Shown = 'whole';
   private readonly way: PathLine;
   /** Pitches after which it stands as before; null where it does not close on itself. */
   private readonly repeat: number | null;
@@ -75,6 +93,7 @@ export class StandingRow {
     readonly z = 0,
     /** Where it is a twin, what turns the row over to where the twin stands; it is seen, not picked. */
     private readonly over: Matrix4 | null = null,
+    readonly room: Room = { triangles: Infinity, corners: Infinity },
   ) {
     if (over) {
       this.group.matrixAutoUpdate = false;
@@ -84,7 +103,10 @@ export class StandingRow {
     this.turnings = row.fit.turnings;
     const { fit, setOut, sequence, laid } = row;
     this.repeat = fit.row.kind === 'ring' && !laid ? repeatOf(fit, sequence, setOut) : null;
-    this.instances = new RowInstances(this.scene);
+    const copies = this.scene.frame.links * rowCopies(setOut.setOut.rows).length;
+    const few = copies * BOX_TRIANGLES <= room.triangles;
+    this.instances = few ? new RowInstances(this.scene) : null;
+    if (!few) this.shown = 'line';
     this.way = new PathLine(this.scene, z);
     this.group.add(this.way.line);
     this.askLinks(ask);
@@ -97,8 +119,10 @@ export class StandingRow {
     this.travel = travel;
     // Where the row repeats the same links stand over the same others again, to the last digit.
     const { repeat } = this;
-    moveScene(this.scene, repeat === null ? travel : travel - Math.floor(travel / repeat) * repeat, frame);
-    this.instances.place(this.z);
+    const within = repeat === null ? travel : travel - Math.floor(travel / repeat) * repeat;
+    // Of one that is its path alone nothing moves but its wheels.
+    if (this.instances || this.row.laid) moveScene(this.scene, within, frame);
+    this.instances?.place(this.z);
     for (const body of this.bent) body.lay(this.z);
     this.way.follow();
     for (const { body, at } of this.links) body.show(at.count);
@@ -193,13 +217,16 @@ export class StandingRow {
 
   private askLinks(ask: AskSolid): void {
     const { pieces, setOut } = this.scene;
-    for (const at of this.instances.groups) {
+    for (const at of this.instances?.groups ?? []) {
       const { piece, span, mode } = pieces[at.number];
       if (mode === 'bent') {
         this.askBent(ask, at);
         continue;
       }
-      ask({ kind: 'piece', piece, span, wire: at.wire }, span, this.owner.signal, (solid) => {
+      ask({ kind: 'piece', piece, span, wire: at.wire }, span, this.owner.signal, (made) => {
+        const many = at.places.length * trianglesOf(made) > this.room.triangles;
+        if (many) this.shown = 'boxes';
+        const solid = many ? boxSolid(made) : made;
         const own = piece.finish?.material;
         const body = this.take(
           solid,
@@ -219,14 +246,14 @@ export class StandingRow {
     }
   }
 
-  private askBent(ask: AskSolid, at: RowInstances['groups'][number]): void {
+  private askBent(ask: AskSolid, at: SolidGroup): void {
     const { scene } = this;
     const { piece, span } = scene.pieces[at.number];
     const most = at.places.length;
     const request = { kind: 'piece', piece, span, wire: at.wire, step: span / BENT_PARTS } as const;
     ask(request, span, this.owner.signal, (solid) => {
       const own = piece.finish?.material;
-      if (solid.parts.some(({ positions }) => (most * positions.length) / 3 > MOST_CORNERS)) {
+      if (solid.parts.some(({ positions }) => (most * positions.length) / 3 > this.room.corners)) {
         this.tooMany = true;
         return;
       }
