@@ -1,7 +1,9 @@
 // Builds everything: the command line, the server, and the interface.
 import { spawnSync } from 'node:child_process';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { buildCli, buildServer } from './bundle.mjs';
+import { joinFiles, PAGES } from './join.mjs';
 import { packAll } from './pack.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
@@ -13,7 +15,12 @@ const result = spawnSync('npx', ['ng', 'build', 'web', '--stats-json'], {
   stdio: 'inherit',
   env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
 });
-if (result.status === 0) await packAll(`${web}/dist/browser`);
+if (result.status === 0) {
+  const { outputs } = JSON.parse(readFileSync(`${web}/dist/stats.json`, 'utf8'));
+  const files = await joinFiles(`${web}/dist/browser`, outputs, Object.values(PAGES));
+  writeFileSync(`${web}/dist/files.json`, JSON.stringify(files));
+  await packAll(`${web}/dist/browser`);
+}
 const budgets =
   result.status === 0
     ? spawnSync(process.execPath, ['scripts/budgets.mjs'], { cwd: root, stdio: 'inherit' })
