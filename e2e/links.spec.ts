@@ -101,6 +101,33 @@ test('an outline that was brought in is drawn by points, and worked on', async (
   await expectAccessible(page);
 });
 
+test('an outline is given its thickness, and seen as the solid it is', async ({ page, request }) => {
+  const id = await copyOf(request, 'demo-coin-lift');
+  await openJob(page, id);
+  await openStep(page, 'Link');
+  await page.getByRole('button', { name: 'draw one' }).click();
+  const bench = page.locator('relay-outline-editor');
+  await bench.getByText('as a solid').click();
+  const solid = bench.getByRole('application', { name: /as a solid/ });
+  await expect(solid).toHaveAttribute('aria-busy', 'false');
+  await expect(solid.locator('canvas')).toBeVisible();
+  const plate = async (): Promise<unknown> => {
+    const own = (await storedJob(page, id)).pieces.find((piece) => piece.family === 'own');
+    return own?.family === 'own' ? own.outline[0].plate : null;
+  };
+  await type(page.getByLabel('Thickness of outline 1'), '5');
+  await type(page.getByLabel('How far outline 1 stands before the row'), '-2');
+  await type(page.getByLabel('How much of the edges of outline 1 is taken off'), '9');
+  // No more than there is of an edge.
+  await expect.poll(plate).toEqual({ thick: 5, middle: -2, ease: 2.25 });
+  await expectAccessible(page);
+  await type(page.getByLabel('Thickness of outline 1'), '0');
+  await expect(bench.getByRole('alert')).toBeVisible();
+  await page.getByLabel('Thickness of outline 1').press('Escape');
+  await bench.getByRole('button', { name: 'by its pitch: outline 1' }).click();
+  await expect.poll(plate).toBe(undefined);
+});
+
 test('a link is drawn: points are dragged, put in, rounded; the trial on the path shows it', async ({
   page,
   request,

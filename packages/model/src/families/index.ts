@@ -23,3 +23,4 @@ export * from './track-shoe/family';
 export * from './stitch/family';
 export * from './tube/family';
 export * from './own/outline-schema';
+export * from './own/plate';

@@ -12,7 +12,7 @@ import {
   type Contour,
   type Vec,
 } from '@coin-relay/core';
-import type { OutlinePart, PieceOf } from '../families';
+import { scaledPlate, type OutlinePart, type PieceOf } from '../families';
 
 type OwnPiece = PieceOf<'own'>;
 
@@ -142,6 +142,8 @@ function placedOutline(piece: OwnPiece, turn: number, k: number, mirror: boolean
       ...(part.points
         ? { points: part.points.map((point) => ({ ...point, ...placePoint(placement, point) })) }
         : {}),
+      // Turned over, what was in front is behind.
+      ...(part.plate ? { plate: scaledPlate(part.plate, k, mirror) } : {}),
     })),
   };
 }

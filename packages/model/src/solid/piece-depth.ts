@@ -1,4 +1,4 @@
-import { ownThickness } from '../families/own/solid';
+import { platesReach } from '../families/own/plate';
 import type { JobPiece } from '../families';
 import { pieceSolid } from './piece-solid';
 
@@ -14,7 +14,7 @@ export function pieceDepth(piece: JobPiece): readonly [low: number, high: number
   const before = known.get(piece);
   if (before) return before;
   // However many points its outlines have.
-  if (piece.family === 'own') return [-ownThickness(piece), ownThickness(piece)];
+  if (piece.family === 'own') return platesReach(piece);
   let [low, high] = [0, 0];
   for (const { mesh } of pieceSolid(piece, piece.pitch, piece.pitch * COARSE).parts) {
     for (let i = 2; i < mesh.positions.length; i += 3) {

@@ -4,10 +4,12 @@ import {
   Component,
   computed,
   DestroyRef,
+  effect,
   type ElementRef,
   inject,
   input,
   signal,
+  untracked,
   viewChild,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
@@ -63,7 +65,7 @@ export class PieceSolidComponent {
     ...this.making().problems,
     ...(this.missing() ? [NO_WEBGL] : []),
   ]);
-  private stage: SpaceStage | null = null;
+  private readonly stage = signal<SpaceStage | null>(null);
 
   constructor() {
     const destroyed = inject(DestroyRef);
@@ -73,30 +75,39 @@ export class PieceSolidComponent {
         this.missing.set(true);
         return;
       }
-      this.stage = stage;
-      const standing: StandingPieces = new StandingPieces(
-        this.pieces(),
-        this.materials(),
-        stage.ink,
-        this.asked.ask,
-        () => {
-          stage.lookFrom('corner');
-          stage.changed();
-        },
-      );
       const watcher = new ResizeObserver(() => stage.resize());
       watcher.observe(stage.element);
-      stage.show([standing]);
-      stage.lookFrom('corner');
+      this.stage.set(stage);
       destroyed.onDestroy(() => {
         watcher.disconnect();
-        standing.dispose();
         stage.dispose();
+      });
+    });
+    // It is looked at once, when all of it is there; from then on it is turned by hand.
+    let framed = false;
+    effect((clean) => {
+      const [stage, pieces, materials] = [this.stage(), this.pieces(), this.materials()];
+      if (!stage) return;
+      const look = (): void => {
+        if (!framed) stage.lookFrom('corner');
+        framed = !this.busy();
+      };
+      untracked(() => {
+        let shown = false;
+        const standing = new StandingPieces(pieces, materials, stage.ink, this.asked.ask, () => {
+          stage.changed();
+          if (shown) look();
+        });
+        stage.show([standing]);
+        shown = true;
+        look();
+        clean(() => standing.dispose());
       });
     });
   }
 
   protected onKey(event: KeyboardEvent): void {
-    if (this.stage) turnByKey(event, this.stage, false);
+    const stage = this.stage();
+    if (stage) turnByKey(event, stage, false);
   }
 }

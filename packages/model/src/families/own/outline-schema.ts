@@ -1,7 +1,7 @@
 import { MOST_OUTLINE_POINTS } from '../../job/limits';
 import { MOST_OUTLINE_CHARACTERS } from '../../job/limits';
 import * as z from 'zod';
-import { coordinate, id } from '../../job/fields';
+import { coordinate, id, length, lengthOrNone } from '../../job/fields';
 
 export const OutlinePartSchema = z
   .object({
@@ -25,6 +25,16 @@ export const OutlinePartSchema = z
       .describe('The points it is drawn by, where it was drawn here or is worked on.'),
     material: id.nullable(),
     line: z.boolean(),
+    plate: z
+      .object({
+        thick: length.describe('How thick it is, mm.'),
+        middle: coordinate.describe('How far its middle stands before the plane of its row, mm.'),
+        ease: lengthOrNone.describe(
+          'How much of its edges is taken off at 45°, mm; at most 0.45 of the thickness.',
+        ),
+      })
+      .optional()
+      .describe('What it is as a solid; without it, plate whose thickness follows the pitch.'),
   })
   .describe('One closed outline of an own piece.');
 

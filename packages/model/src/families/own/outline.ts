@@ -1,5 +1,6 @@
 import { measurePath, parsePathData, pathBounds, scaleContour, writePathData } from '@coin-relay/core';
 import type { OutlinePart } from './outline-schema';
+import { scaledPlate } from './plate';
 
 /** How far outlines reach across, mm. */
 export function outlineHeight(outline: readonly Pick<OutlinePart, 'data'>[]): number {
@@ -25,5 +26,6 @@ export function scaledOutline(outline: readonly OutlinePart[], k: number): Outli
     ...(part.points
       ? { points: part.points.map((point) => ({ ...point, x: point.x * k, y: point.y * k })) }
       : {}),
+    ...(part.plate ? { plate: scaledPlate(part.plate, k) } : {}),
   }));
 }

@@ -13,28 +13,19 @@ import { booleanOpD, ClipType, FillRule, type PathsD } from 'clipper2-ts';
 import type { MakeSolid, SolidPart } from '../../solid/solid';
 import { ownFigure } from './figure';
 import type { Own } from './piece';
+import { plateOf } from './plate';
 
-/** An own piece is so thick, of its pitch, where nothing else is said. */
-const THICK = 0.12;
-/** How much further out each outline stands than the one below it, of half the thickness. */
-const STEP = 0.12;
-
-/** Half of how thick the outline at a level is, mm. */
-const thickAt = (piece: Own, level: number): number => ((piece.pitch * THICK) / 2) * (1 + STEP * level);
-
-/** How far a piece of outlines reaches from its middle plane, mm. */
-export const ownThickness = (piece: Own): number => thickAt(piece, Math.max(0, piece.outline.length - 1));
-
-/** Outlines of one's own cut from plate, those further up standing out of those below on both sides. */
+/** Outlines of one’s own cut from plate. */
 export const ownSolid: MakeSolid<Own> = (piece, span, tolerance) => {
   const { main = 'brass', parts } = ownFigure(piece, span);
-  const ease = easeFor(thickAt(piece, 0) * 0.15, tolerance);
   const solids = parts.flatMap(({ d, fill }, i): SolidPart[] => {
     if (fill === null) return [];
-    const thick = thickAt(piece, i);
+    const { thick, middle, ease } = plateOf(piece, i);
     const bodies = bodiesOf(withoutCrossings(ringsOf(d, tolerance)));
     if (bodies.length === 0) return [];
-    const plates = bodies.map((rings) => extrude(rings, -thick, thick, ease));
+    const plates = bodies.map((rings) =>
+      extrude(rings, middle - thick / 2, middle + thick / 2, easeFor(ease, tolerance)),
+    );
     return [{ mesh: joinMeshes(plates), material: fill }];
   });
   return { main, parts: solids };

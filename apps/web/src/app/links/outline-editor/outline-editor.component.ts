@@ -31,9 +31,12 @@ import {
   type JobPiece,
   type OutlinePart,
   type OutlinePoint,
+  type Plate,
   type PieceOf,
 } from '@coin-relay/model';
+import { FormsModule } from '@angular/forms';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
+import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { changePiece } from '../../document/commands';
 import type { Gesture } from '../../document/history';
 import { JobStore } from '../../document/job-store.service';
@@ -41,11 +44,12 @@ import { JobContext } from '../../session/job-context.service';
 import { RunAtWork } from '../../session/run-at-work.service';
 import { PlaceFieldComponent } from '../../shared/place-field.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
+import { PieceSolidComponent } from '../../space/piece-solid.component';
 import { OutlineSampleComponent } from './editor-sample.component';
+import { OutlinePartsComponent } from './outline-parts.component';
 import { placeInView, roundInView, editorView } from './editor-view';
 import { BehaviorSubject } from 'rxjs';
 import { fading } from '../../shared/fading';
-import { CHOICE } from '../../shared/choice.directive';
 import { TroubleComponent } from '../../shared/trouble.component';
 
 /** What is held: a pin, or a point of a drawn outline. */
@@ -56,11 +60,14 @@ type Held = { readonly pin: 'from' | 'to' } | { readonly part: number; readonly 
   selector: 'relay-outline-editor',
   imports: [
     TroubleComponent,
-    CHOICE,
+    FormsModule,
     NzButtonComponent,
+    NzRadioModule,
     LengthFieldComponent,
     PlaceFieldComponent,
+    OutlinePartsComponent,
     OutlineSampleComponent,
+    PieceSolidComponent,
   ],
   templateUrl: './outline-editor.component.html',
   styleUrl: './outline-editor.component.less',
@@ -72,6 +79,8 @@ export class OutlineEditorComponent {
   readonly pieceId = input.required<string>();
   protected readonly job = toSignal(this.store.job$);
   protected readonly run = toSignal(inject(RunAtWork).run$);
+  /** Is the trial seen as a solid? */
+  protected readonly solid = signal(false);
   protected readonly problem = signal('');
   private readonly news = new BehaviorSubject('');
   protected readonly said = toSignal(fading(this.news), { initialValue: '' });
@@ -168,6 +177,19 @@ export class OutlineEditorComponent {
         outline: piece.outline.map((part, k) => (k === i ? { ...part, material } : part)),
       }),
       'Change material',
+    );
+  }
+
+  protected makePlate(i: number, plate: Plate | null): void {
+    this.make(
+      (piece) => ({
+        ...piece,
+        outline: piece.outline.map(({ plate: before, ...part }, k) => {
+          const now = k === i ? (plate ?? undefined) : before;
+          return now ? { ...part, plate: now } : part;
+        }),
+      }),
+      'Change plate',
     );
   }
 
