@@ -44,6 +44,9 @@ const WAYS: Readonly<Record<Side, readonly [around: number, up: number]>> = {
 /** Room round the picture when all of it is shown. */
 const ROOM = 1.12;
 
+/** One comes as near as this, of how far all of it is seen from: not into what stands there. */
+const NEAREST = 0.03;
+
 /** Where the solids are looked at from: turned, moved and brought nearer by the pointer, or sent to a side. */
 export class SpaceCamera {
   private readonly perspective = new PerspectiveCamera(FIELD, 1, 1, 10_000);
@@ -206,6 +209,7 @@ export class SpaceCamera {
       far = Math.max(far, p.z + Math.abs(p.y) / slope, p.z + Math.abs(p.x) / (slope * aspect));
       half = Math.max(half, Math.abs(p.y), Math.abs(p.x) / aspect);
     }
+    this.controls.minDistance = far * NEAREST;
     void this.controls.dollyTo(Math.max(far, 1e-3), smoothly);
     this.zoomParallel(2 * half * ROOM, smoothly);
   }
