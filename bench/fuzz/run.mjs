@@ -8,10 +8,10 @@ import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import { build } from 'esbuild';
 
-const MOST_MS = { svg: 5_000, dxf: 5_000, csv: 5_000, wheels: 5_000, job: 5_000, open: 20_000 };
+const MOST_MS = { svg: 5_000, dxf: 5_000, csv: 5_000, wheels: 5_000, solid: 5_000, job: 5_000, open: 20_000 };
 const MOST_MB = 500;
 /** How the inputs are shared out: readers of drawings are tried more than what fits a whole job. */
-const SHARES = { svg: 0.3, dxf: 0.3, csv: 0.1, wheels: 0.1, job: 0.19, open: 0.01 };
+const SHARES = { svg: 0.3, dxf: 0.25, csv: 0.1, wheels: 0.1, solid: 0.05, job: 0.19, open: 0.01 };
 
 const here = fileURLToPath(new URL('.', import.meta.url));
 const fixtures = fileURLToPath(new URL('../../fixtures', import.meta.url));

@@ -28,7 +28,7 @@ if (found && parentPort) {
     say({ kind: 'begin', n });
     const began = performance.now();
     try {
-      found.read(inputOf(found.seeds, n));
+      await found.read(inputOf(found.seeds, n));
     } catch (error) {
       if (!isRefusal(error)) say({ kind: 'fault', n, error: String(error) });
     }

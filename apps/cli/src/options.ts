@@ -1,4 +1,5 @@
 import { readFileSync, statSync, writeFileSync } from 'node:fs';
+import { basename } from 'node:path';
 import {
   expectedLength,
   PLAIN_LAY,
@@ -9,7 +10,15 @@ import {
   type PathStretch,
   type Vec,
 } from '@coin-relay/core';
-import { SOLID_FILES, type AskedSolid, type SolidFile } from '@coin-relay/answers';
+import {
+  SOLID_FILES,
+  SOLID_UNITS,
+  type AskedFile,
+  type AskedSolid,
+  type SolidFile,
+  type SolidUnit,
+} from '@coin-relay/answers';
+import { SOLID_FILE_LIMIT } from '@coin-relay/formats/solid-in';
 import { DRAWING_LIMITS, type DrawingFormat } from '@coin-relay/formats';
 import type { AlsoAsked, GivenSource } from '@coin-relay/model';
 
@@ -20,6 +29,10 @@ export interface Options {
   readonly dxf?: string;
   readonly csv?: string;
   readonly id?: string;
+  readonly file?: string;
+  readonly unit?: string;
+  readonly weld?: string;
+  readonly triangles?: string;
   readonly wheels?: string;
   readonly job?: string;
   readonly run?: string;
@@ -94,6 +107,24 @@ export function solidOf({ piece, job, tolerance }: Options): AskedSolid {
   }
   const asked = { piece, tolerance: numberOf('tolerance', tolerance) };
   return job === undefined ? asked : { ...asked, job: readJson(job) };
+}
+
+/** The file of solids that is asked about. */
+export function solidFileFrom(file: string, { unit, weld, triangles }: Options): AskedFile {
+  const known = Object.keys(SOLID_UNITS) as SolidUnit[];
+  const found = unit === undefined ? undefined : known.find((each) => each === unit);
+  if (unit !== undefined && found === undefined) {
+    throw new RelayError('request-invalid', `A file of solids is in ${known.join(', ')}, not in “${unit}”.`, {
+      field: 'unit',
+    });
+  }
+  return {
+    bytes: readBytes(file),
+    name: basename(file),
+    ...(found ? { unit: found } : {}),
+    ...(weld === undefined ? {} : { weld: numberOf('weld', weld) }),
+    ...(triangles === undefined ? {} : { triangles: numberOf('triangles', triangles) }),
+  };
 }
 
 /** What a solid is written as: its file says it by its ending. */
@@ -303,16 +334,19 @@ function wordOf<T extends string>(
   return found;
 }
 
-function readText(file: string): string {
+const readText = (file: string): string => readWithin(file, DRAWING_LIMITS.size).toString('utf8');
+const readBytes = (file: string): Uint8Array => readWithin(file, SOLID_FILE_LIMIT);
+
+function readWithin(file: string, limit: number): Buffer {
   try {
     const { size } = statSync(file);
-    if (size > DRAWING_LIMITS.size) {
+    if (size > limit) {
       throw new RelayError(
         'file-too-large',
-        `${file} is ${(size / 1e6).toFixed(1)} MB; at most ${DRAWING_LIMITS.size / 1e6} MB are read.`,
+        `${file} is ${(size / 1e6).toFixed(1)} MB; at most ${limit / 1e6} MB are read.`,
       );
     }
-    return readFileSync(file, 'utf8');
+    return readFileSync(file);
   } catch (error) {
     if (error instanceof RelayError) throw error;
     const { code } = error as NodeJS.ErrnoException;

@@ -14,6 +14,7 @@ import {
   makeSolid,
   solidAnswer,
   solidFile,
+  solidFromFile,
 } from '@coin-relay/answers';
 import { EXPORTS } from '@coin-relay/formats';
 import { Command, CommanderError } from 'commander';
@@ -26,6 +27,7 @@ import {
   pointOf,
   requestOf,
   sourceOf,
+  solidFileFrom,
   solidFileOf,
   solidOf,
   writeOut,
@@ -162,20 +164,26 @@ function makeProgram(output: Output): Command {
   });
   program
     .command('solid')
-    .description('a piece as a closed solid: its triangles, volume, area and box; all of it in mm')
+    .description('a piece, or a file of solids: its triangles, volume, area and box; all of it in mm')
     .option(
       '--piece <entry>',
       'a line of the catalogue (ENTRY, or ENTRY/PIECE), or the id of a piece of the job',
     )
     .option('--job <file>', 'a Coin Relay job')
-    .option('--tolerance <mm>', 'how far chords may stray from what is round', '0.02')
+    .option('--file <file>', 'an STL, OBJ or GLB file instead: read, mended and measured')
+    .option('--tolerance <mm>', 'how far chords of a piece may stray from what is round', '0.02')
+    .option('--unit <unit>', 'what the lengths of a file are in, where it does not say: mm, cm, m, in, ft')
+    .option('--weld <mm>', 'corners of a file that are so near each other become one')
+    .option('--triangles <count>', 'a file is thinned out to so many triangles')
     .option('--out <file>', 'where to write it: .stl, .obj or .glb')
     .action(async (options: Options) => {
       const { out } = options;
       const ending = out === undefined ? null : solidFileOf(out);
-      const made = makeSolid(solidOf(options));
+      const found =
+        options.file === undefined ? null : await solidFromFile(solidFileFrom(options.file, options));
+      const made = found?.made ?? makeSolid(solidOf(options));
       if (out !== undefined && ending !== null) writeOut(out, await solidFile(made, ending));
-      answer(solidAnswer(made));
+      answer(found?.answer ?? solidAnswer(made));
     });
   return program;
 }

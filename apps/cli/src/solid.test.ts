@@ -94,4 +94,49 @@ describe('solid', () => {
     expect(status).toBe(2);
     expect(error).toMatch(/“Knot” has no outline that is filled/);
   });
+
+  it('reads a file: the same numbers, its unit, what was mended, thinned out and written again', async () => {
+    const path = file('ring.stl', '');
+    const known = await answer('solid', '--piece', 'bead-ball', '--tolerance', '0.005', '--out', path);
+    const read = await answer('solid', '--file', path);
+    expect(read).toMatchObject({
+      triangles: known['triangles'],
+      trianglesRead: known['triangles'],
+      openEdges: 0,
+      euler: known['euler'],
+      bodies: 1,
+      turned: 0,
+    });
+    expect((read['volume'] as number) / (known['volume'] as number)).toBeCloseTo(1, 5);
+    const inches = await answer('solid', '--file', path, '--unit', 'in');
+    expect((inches['volume'] as number) / (known['volume'] as number)).toBeCloseTo(25.4 ** 3, 0);
+    const thin = await answer('solid', '--file', path, '--triangles', '400', '--out', file('thin.obj', ''));
+    expect(thin).toMatchObject({ openEdges: 0, euler: known['euler'], trianglesRead: known['triangles'] });
+    expect(thin['triangles']).toBeLessThanOrEqual(400);
+    expect((thin['volume'] as number) / (known['volume'] as number)).toBeCloseTo(1, 1);
+    expect(
+      await answer(
+        'solid',
+        '--file',
+        file('thin.obj', readFileSync(path.replace('ring.stl', 'thin.obj'), 'utf8')),
+      ),
+    ).toMatchObject({ triangles: thin['triangles'], openEdges: 0 });
+  });
+
+  it.each([
+    [['--unit', 'furlong'], /mm, cm, m, in, ft, not in “furlong”/],
+    [['--weld', '-1'], /0 to 10 mm apart/],
+    [['--triangles', '2.5'], /whole number of triangles/],
+  ])('of a file %j is refused', async (more, words) => {
+    const path = file('link.stl', '');
+    await answer('solid', '--piece', 'bead-ball', '--out', path);
+    const { status, error } = await run('solid', '--file', path, ...more);
+    expect(status).toBe(2);
+    expect(error).toMatch(words);
+  });
+
+  it('says of a file that cannot be read why', async () => {
+    const { error } = await run('solid', '--file', file('broken.stl', 'solid x\nfacet normal 0 0 1\n'));
+    expect(error).toMatch(/1 facets begin and 0 end/);
+  });
 });

@@ -1,6 +1,6 @@
 import { RelayError } from '@coin-relay/core';
-import { joinMeshes, measureMesh, type Mesh, type SolidMeasures } from '@coin-relay/core/solid';
-import { writeGlb, writeObj, writeStl } from '@coin-relay/formats/solid';
+import { joinMeshes, measureMesh, type SolidMeasures } from '@coin-relay/core/solid';
+import { writeGlb, writeObj, writeStl, type NamedMesh } from '@coin-relay/formats/solid';
 import { colourOf } from '@coin-relay/scene';
 import {
   CATALOGUE,
@@ -29,10 +29,10 @@ const TOLERANCES = { least: 0.0005, most: 10 } as const;
 export const SOLID_FILES = ['stl', 'obj', 'glb'] as const;
 export type SolidFile = (typeof SOLID_FILES)[number];
 
-/** The bodies of a piece as made, each with the colour of what it is made of. */
+/** The bodies of a piece or of a file, each with the colour of what it is made of. */
 export interface MadeSolid {
-  readonly piece: JobPiece;
-  readonly parts: readonly { readonly mesh: Mesh; readonly material: string; readonly colour: string }[];
+  readonly name: string;
+  readonly parts: readonly NamedMesh[];
 }
 
 /** A solid counted and weighed, all its bodies together. */
@@ -40,10 +40,9 @@ export const solidAnswer = ({ parts }: MadeSolid): SolidMeasures =>
   measureMesh(joinMeshes(parts.map(({ mesh }) => mesh)));
 
 /** The same as a file. */
-export async function solidFile({ piece, parts }: MadeSolid, as: SolidFile): Promise<string | Uint8Array> {
-  if (as === 'stl') return writeStl(joinMeshes(parts.map(({ mesh }) => mesh)), piece.name);
-  const named = parts.map((part) => ({ ...part, name: piece.name }));
-  return as === 'obj' ? writeObj(named, piece.name) : writeGlb(named, piece.name);
+export async function solidFile({ name, parts }: MadeSolid, as: SolidFile): Promise<string | Uint8Array> {
+  if (as === 'stl') return writeStl(joinMeshes(parts.map(({ mesh }) => mesh)), name);
+  return as === 'obj' ? writeObj(parts, name) : writeGlb(parts, name);
 }
 
 /**
@@ -66,9 +65,15 @@ export function makeSolid({ piece: name, job, tolerance = SOLID_TOLERANCE }: Ask
       `“${piece.name}” has no outline that is filled, so it has no body. Give one of its outlines a material.`,
     );
   }
+  const { name: called } = piece;
   return {
-    piece,
-    parts: parts.map(({ mesh, material }) => ({ mesh, material, colour: colourOf(materials, material) })),
+    name: called,
+    parts: parts.map(({ mesh, material }) => ({
+      name: called,
+      mesh,
+      material,
+      colour: colourOf(materials, material),
+    })),
   };
 }
 

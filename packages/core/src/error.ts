@@ -40,6 +40,7 @@ export type RelayErrorCode =
   | 'row-does-not-settle'
   | 'solid-invalid'
   | 'solid-too-large'
+  | 'solid-file-invalid'
   | 'manner-invalid'
   | 'train-ring'
   | 'train-broken'

@@ -7,3 +7,6 @@ export * from './sweep';
 export * from './shade';
 export * from './tube';
 export * from './split';
+export * from './weld';
+export * from './orient';
+export * from './silhouette';

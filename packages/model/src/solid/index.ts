@@ -3,3 +3,4 @@ export * from './piece-solid';
 export * from './wheel-discs';
 export * from './band-section';
 export * from './piece-depth';
+export * from './silhouette';

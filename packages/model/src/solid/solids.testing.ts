@@ -3,24 +3,17 @@ import { measureMesh, type Mesh } from '@coin-relay/core/solid';
 import { areaPathsD, booleanOpD, ClipType, FillRule, type PathsD } from 'clipper2-ts';
 import { expect } from 'vitest';
 import type { Figure } from '../figure';
+import { silhouetteOf } from './silhouette';
 import type { Solid } from './solid';
 
 /** Decimals of a millimetre that outlines are compared with. */
 const PRECISION = 5;
 
-/** What is covered when a solid is looked at along z: the union of the triangles that face who looks. */
-function sideView({ parts }: Pick<Solid, 'parts'>): PathsD {
-  const seen = parts.flatMap(({ mesh: { positions: p, triangles: t } }): PathsD => {
-    const facing: PathsD = [];
-    for (let i = 0; i < t.length; i += 3) {
-      const path = [t[i], t[i + 1], t[i + 2]].map((k) => ({ x: p[3 * k], y: p[3 * k + 1] }));
-      const [a, b, c] = path;
-      if ((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x) > 0) facing.push(path);
-    }
-    return facing;
-  });
-  return booleanOpD(ClipType.Union, seen, null, FillRule.NonZero, PRECISION);
-}
+/** What is covered when a solid is looked at along z. */
+const sideView = ({ parts }: Pick<Solid, 'parts'>): PathsD =>
+  silhouetteOf(parts.map(({ mesh }) => mesh)).map((ring) =>
+    Array.from({ length: ring.length / 2 }, (_, i) => ({ x: ring[2 * i], y: ring[2 * i + 1] })),
+  );
 
 /** What is covered by a drawing. */
 function drawn({ parts }: Figure, tolerance: number): PathsD {
