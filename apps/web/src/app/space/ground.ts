@@ -43,7 +43,6 @@ export class Ground {
   private readonly blur: ShaderMaterial;
   private readonly blurred = new Scene();
   private readonly whole = new OrthographicCamera(-1, 1, 1, -1, 0, 1);
-  private readonly from = new Vector3(0.28, 1, 0.42).normalize();
 
   constructor() {
     this.material = new ShaderMaterial({
@@ -140,12 +139,7 @@ export class Ground {
     u['reach'].value = size * REACH * 0.5;
     u['every'].value = every;
     // The light comes from over the shoulder of who looks from the front.
-    const from = this.from
-      .set(0, 0, 0)
-      .addScaledVector(up, 1)
-      .addScaledVector(right, 0.22)
-      .addScaledVector(away, 0.3)
-      .normalize();
+    const from = up.clone().addScaledVector(right, 0.22).addScaledVector(away, 0.3).normalize();
     light.up.copy(right);
     light.position.copy(middle).addScaledVector(from, size * 2);
     light.lookAt(middle);

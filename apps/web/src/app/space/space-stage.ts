@@ -80,6 +80,8 @@ export class SpaceStage {
     this.scene.add(sky, sun, new AmbientLight('#ffffff', 0.55), this.ground.mesh, this.world);
     this.world.add(this.spot);
     this.camera = new SpaceCamera(this.renderer.domElement, () => this.draw());
+    // What was on the graphics card is put there again; the picture is this one’s to draw.
+    canvas.addEventListener('webglcontextrestored', () => this.changed());
     this.resize();
   }
 
