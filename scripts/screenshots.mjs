@@ -47,7 +47,7 @@ const scrub = async (frame) => {
 };
 
 await page.goto(at);
-await page.locator('relay-job-card .verdict').nth(5).waitFor();
+await page.locator('relay-job-card .verdict:not([aria-hidden])').nth(5).waitFor();
 await take('rack');
 
 await page.goto(`${at}/job/demo-coin-lift`);
