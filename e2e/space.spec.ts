@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
 import type { Locator, Page } from '@playwright/test';
 import type { Job } from '@coin-relay/model';
 import {
@@ -242,6 +244,24 @@ test('what is in the drawing alone so far is said', async ({ page, request }) =>
   await expect(page.locator('relay-space')).toContainText(
     'seen in plan only: pieces that reach out to a path',
   );
+  await request.delete(`/api/jobs/${id}`);
+});
+
+test('a row of very many links is shown with less, and says so', async ({ page, request }) => {
+  const heavy = fileURLToPath(
+    new URL('../fixtures/hostile/heavy-one-row-of-19-000-links.json', import.meta.url),
+  );
+  const { job } = JSON.parse(readFileSync(heavy, 'utf8')) as { job: Job };
+  const made = await request.post('/api/jobs', { data: { job } });
+  const { id } = (await made.json()) as { id: string };
+  await openJob(page, id);
+  await goIntoSpace(page);
+  // As boxes or as its path alone: as fast as this machine is.
+  await expect(page.locator('relay-space')).toContainText(
+    /links shown as boxes|links of a row that has too many/,
+  );
+  await page.getByRole('button', { name: 'in plan' }).click();
+  await expect(page.locator('relay-drawing canvas').first()).toBeVisible();
   await request.delete(`/api/jobs/${id}`);
 });
 
