@@ -7,6 +7,7 @@ export * from './sweep';
 export * from './shade';
 export * from './tube';
 export * from './split';
+export * from './edges';
 export * from './weld';
 export * from './orient';
 export * from './silhouette';

@@ -1,3 +1,4 @@
+import { countEdges } from './edges';
 import type { Mesh } from './mesh';
 
 export interface SolidMeasures {
@@ -20,19 +21,14 @@ export function measureMesh(mesh: Mesh): SolidMeasures {
   const { positions, triangles } = mesh;
   const [low, high] = boxOf(positions);
   const used = new Uint8Array(positions.length / 3);
-  let area = 0;
-  for (let i = 0; i < triangles.length; i += 3) {
-    const [a, b, c] = [0, 1, 2].map((j) => corner(mesh, i + j, [0, 0, 0]));
-    area += Math.hypot(...cross(minus(b, a), minus(c, a))) / 2;
-    for (let j = 0; j < 3; j++) used[triangles[i + j]] = 1;
-  }
+  for (const vertex of triangles) used[vertex] = 1;
   const vertices = used.reduce((sum, one) => sum + one, 0);
-  const { edges, openEdges } = countEdges(triangles, used.length);
+  const { edges, openEdges } = countEdges(triangles);
   return {
     vertices,
     triangles: triangles.length / 3,
     volume: meshVolume(mesh),
-    area,
+    area: meshArea(mesh),
     bounds: [low[0], low[1], low[2], high[0], high[1], high[2]],
     openEdges,
     euler: vertices - edges + triangles.length / 3,
@@ -43,15 +39,32 @@ export function measureMesh(mesh: Mesh): SolidMeasures {
  * What a solid holds, mm³; negative where it is inside out. By the divergence theorem, a sum of tetrahedra from
  * the middle of its box, so that a far place costs no digits.
  */
-export function meshVolume(mesh: Mesh): number {
-  const [low, high] = boxOf(mesh.positions);
-  const middle = low.map((value, axis) => (value + high[axis]) / 2);
+export function meshVolume({ positions: p, triangles }: Mesh): number {
+  const [low, high] = boxOf(p);
+  const [mx, my, mz] = low.map((value, axis) => (value + high[axis]) / 2);
   let volume = 0;
-  for (let i = 0; i < mesh.triangles.length; i += 3) {
-    const [a, b, c] = [0, 1, 2].map((j) => corner(mesh, i + j, middle));
-    volume += dot(a, cross(b, c)) / 6;
+  for (let i = 0; i < triangles.length; i += 3) {
+    const [a, b, c] = [3 * triangles[i], 3 * triangles[i + 1], 3 * triangles[i + 2]];
+    const [bx, by, bz] = [p[b] - mx, p[b + 1] - my, p[b + 2] - mz];
+    const [cx, cy, cz] = [p[c] - mx, p[c + 1] - my, p[c + 2] - mz];
+    volume +=
+      ((p[a] - mx) * (by * cz - bz * cy) +
+        (p[a + 1] - my) * (bz * cx - bx * cz) +
+        (p[a + 2] - mz) * (bx * cy - by * cx)) /
+      6;
   }
   return volume;
+}
+
+function meshArea({ positions: p, triangles }: Mesh): number {
+  let area = 0;
+  for (let i = 0; i < triangles.length; i += 3) {
+    const [a, b, c] = [3 * triangles[i], 3 * triangles[i + 1], 3 * triangles[i + 2]];
+    const [ux, uy, uz] = [p[b] - p[a], p[b + 1] - p[a + 1], p[b + 2] - p[a + 2]];
+    const [vx, vy, vz] = [p[c] - p[a], p[c + 1] - p[a + 1], p[c + 2] - p[a + 2]];
+    area += Math.hypot(uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx) / 2;
+  }
+  return area;
 }
 
 function boxOf(positions: Float64Array): [low: number[], high: number[]] {
@@ -63,36 +76,3 @@ function boxOf(positions: Float64Array): [low: number[], high: number[]] {
   }
   return [low, high];
 }
-
-/** Corner i of the triangles, seen from a place. */
-function corner({ positions, triangles }: Mesh, i: number, from: Triple): Triple {
-  const k = 3 * triangles[i];
-  return [positions[k] - from[0], positions[k + 1] - from[1], positions[k + 2] - from[2]];
-}
-
-/** How many edges there are, and how many are not in exactly two triangles that run along them in opposite ways. */
-function countEdges(triangles: Uint32Array, vertices: number): { edges: number; openEdges: number } {
-  // Both sides of an edge have one number, but for its last bit, which is the way: sorted, they lie side by side.
-  const sides = new Float64Array(triangles.length);
-  for (let i = 0; i < triangles.length; i++) {
-    const [from, to] = [triangles[i], triangles[i % 3 === 2 ? i - 2 : i + 1]];
-    sides[i] = 2 * (Math.min(from, to) * vertices + Math.max(from, to)) + (from < to ? 1 : 0);
-  }
-  sides.sort();
-  let [edges, openEdges] = [0, 0];
-  for (let i = 0, next = 0; i < sides.length; i = next) {
-    while (next < sides.length && Math.floor(sides[next] / 2) === Math.floor(sides[i] / 2)) next++;
-    edges++;
-    if (next - i !== 2 || sides[i] === sides[i + 1]) openEdges++;
-  }
-  return { edges, openEdges };
-}
-
-type Triple = readonly number[];
-const minus = (a: Triple, b: Triple): Triple => a.map((value, i) => value - b[i]);
-const dot = (a: Triple, b: Triple): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
-const cross = (a: Triple, b: Triple): Triple => [
-  a[1] * b[2] - a[2] * b[1],
-  a[2] * b[0] - a[0] * b[2],
-  a[0] * b[1] - a[1] * b[0],
-];

@@ -1,4 +1,5 @@
 import { meshVolume } from './measure';
+import { firstSides, sideFrom } from './edges';
 import type { Mesh } from './mesh';
 
 /** A mesh all of whose triangles face one way, outward as a whole, and how many of them had to be turned over. */
@@ -14,7 +15,7 @@ export interface Oriented {
  */
 export function orientMesh({ positions, triangles }: Mesh): Oriented {
   const count = triangles.length / 3;
-  const beside = neighbours(triangles, positions.length / 3);
+  const beside = neighbours(triangles);
   const over = new Uint8Array(count);
   const seen = new Uint8Array(count);
   let turned = 0;
@@ -33,7 +34,7 @@ export function orientMesh({ positions, triangles }: Mesh): Oriented {
         if (seen[next]) continue;
         seen[next] = 1;
         // Two triangles face the same way where they run along their edge in opposite ways.
-        over[next] = over[t] ^ (from(triangles, 3 * t + j) === from(triangles, side) ? 1 : 0);
+        over[next] = over[t] ^ (sideFrom(triangles, 3 * t + j) === sideFrom(triangles, side) ? 1 : 0);
         part.push(next);
       }
     }
@@ -48,25 +49,22 @@ export function orientMesh({ positions, triangles }: Mesh): Oriented {
   };
 }
 
-const from = (triangles: Uint32Array, side: number): number => triangles[side];
-const to = (triangles: Uint32Array, side: number): number => triangles[side % 3 === 2 ? side - 2 : side + 1];
-
 /** For each side of each triangle the other side of its edge; −1 where there is none, or more than one. */
-function neighbours(triangles: Uint32Array, vertices: number): Int32Array {
-  const order = Array.from({ length: triangles.length }, (_, i) => i);
-  const key = (side: number): number => {
-    const [a, b] = [from(triangles, side), to(triangles, side)];
-    return Math.min(a, b) * vertices + Math.max(a, b);
-  };
-  const keys = Float64Array.from(order, key);
-  order.sort((a, b) => keys[a] - keys[b]);
+function neighbours(triangles: Uint32Array): Int32Array {
   const beside = new Int32Array(triangles.length).fill(-1);
-  for (let i = 0, next = 0; i < order.length; i = next) {
-    while (next < order.length && keys[order[next]] === keys[order[i]]) next++;
-    if (next - i !== 2) continue;
-    beside[order[i]] = order[i + 1];
-    beside[order[i + 1]] = order[i];
-  }
+  const paired = new Uint8Array(triangles.length);
+  firstSides(triangles).forEach((first, side) => {
+    if (first === side) return;
+    // A second side is beside the first; with a third there is no telling which belong together.
+    if (paired[first] === 0) {
+      beside[first] = side;
+      beside[side] = first;
+    } else if (beside[first] >= 0) {
+      beside[beside[first]] = -1;
+      beside[first] = -1;
+    }
+    paired[first] = 1;
+  });
   return beside;
 }
 

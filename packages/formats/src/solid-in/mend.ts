@@ -1,4 +1,4 @@
-import { mapMesh, measureMesh, orientMesh, weldMesh } from '@coin-relay/core/solid';
+import { countEdges, mapMesh, orientMesh, weldMesh } from '@coin-relay/core/solid';
 import type { ReadBody, ReadSolids } from './read-body';
 
 export interface Mending {
@@ -32,7 +32,7 @@ export function mendSolids(read: ReadSolids, { unit = 1, weld = 0 }: Mending = {
     joined += welded.merged;
     dropped += exact.dropped + welded.dropped;
     turned += facing.turned;
-    openEdges += measureMesh(facing.mesh).openEdges;
+    openEdges += countEdges(facing.mesh.triangles).openEdges;
     return { ...body, mesh: facing.mesh };
   });
   return {
