@@ -37,3 +37,31 @@ test('an empty address of a job says so', async ({ page }) => {
   await page.goto('/job/nowhere');
   await expect(page.getByText('There is no job “nowhere” on the rack.')).toBeVisible();
 });
+
+test('what a page loads comes in few files, packed, and is kept for good', async ({ page }) => {
+  const loaded: Promise<{ name: string; kept: string; packed: string }>[] = [];
+  page.on('response', (answer) => {
+    const name = new URL(answer.url()).pathname;
+    if (/\.(js|css)$/.test(name))
+      loaded.push(
+        answer.allHeaders().then((headers) => ({
+          name,
+          kept: headers['cache-control'] ?? '',
+          packed: headers['content-encoding'] ?? '',
+        })),
+      );
+  });
+  await page.goto('/job/demo-coin-lift');
+  await expect(page.locator('relay-drawing .surface')).toHaveAttribute('aria-busy', 'false');
+  const files = await Promise.all(loaded);
+  expect(files.length).toBeGreaterThan(5);
+  // A dozen that the page loads at once, and those of the panels that are open.
+  expect(files.length).toBeLessThan(60);
+  for (const { name, kept, packed } of files)
+    expect([name, kept, packed]).toEqual([
+      name,
+      expect.stringContaining('immutable'),
+      expect.stringMatching(/br|^$/),
+    ]);
+  expect(files.filter(({ packed }) => packed === 'br').length).toBeGreaterThan(5);
+});

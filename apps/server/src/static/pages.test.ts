@@ -11,6 +11,7 @@ const folder = mkdtempSync(join(tmpdir(), 'coin-relay-pages-'));
 writeFileSync(join(folder, 'index.html'), '<relay-root ngCspNonce="style-nonce-here"></relay-root>');
 writeFileSync(join(folder, 'main-ABCDEFGH.js'), 'built');
 writeFileSync(join(folder, 'main-ABCDEFGH.js.br'), brotliCompressSync('packed when it was built'));
+writeFileSync(join(folder, 'chunk-23o1srli.js'), 'joined');
 writeFileSync(join(folder, 'mark.svg'), '<svg/>');
 const app = express();
 app.use(makeNonce, pagesRouter(folder));
@@ -26,9 +27,10 @@ describe('the built interface', () => {
   });
 
   it('built files are kept for good, others are not', async () => {
-    expect((await request(app).get('/main-ABCDEFGH.js').expect(200)).headers['cache-control']).toContain(
-      'immutable',
-    );
+    for (const name of ['main-ABCDEFGH', 'chunk-23o1srli'])
+      expect((await request(app).get(`/${name}.js`).expect(200)).headers['cache-control']).toContain(
+        'immutable',
+      );
     expect((await request(app).get('/mark.svg').expect(200)).headers['cache-control']).not.toContain(
       'immutable',
     );

@@ -35,7 +35,7 @@ export function pagesRouter(folder: string): Router {
       serveStatic: {
         setHeaders: (res, path) => {
           // Built files carry a hash in their names, so they never change.
-          if (/-[A-Z0-9]{8}\.\w+(\.br|\.gz)?$/.test(path))
+          if (/-([A-Z0-9]{8}|[a-z0-9]{8})\.\w+(\.br|\.gz)?$/.test(path))
             res.setHeader('Cache-Control', 'public, max-age=31536000, immutable');
         },
       },
