@@ -47,6 +47,12 @@ describe('welding', () => {
     expect(measureMesh(weldMesh(soup(box()), 0.01).mesh).vertices).toBe(8);
   });
 
+  it('far away, where no number is near another, corners are told all the same', () => {
+    const { positions, triangles } = box();
+    const far = { positions: positions.map((value) => value * 1e300), triangles };
+    expect(measureMesh(weldMesh(soup(far), 0.01).mesh)).toMatchObject({ vertices: 8, openEdges: 0 });
+  });
+
   it('triangles that fall together, or are there twice, go', () => {
     const twice = joinMeshes([box(), box()]);
     const { mesh, dropped } = weldMesh(twice, 0);

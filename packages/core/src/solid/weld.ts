@@ -105,17 +105,24 @@ class NearCorners extends Corners {
   numberOf(corner: number): number {
     const { from, places, known, tolerance, cell } = this;
     const [x, y, z] = [from[3 * corner], from[3 * corner + 1], from[3 * corner + 2]];
-    const [i1, j1, k1] = [x, y, z].map((value) => Math.floor((value + tolerance) / cell));
     let best = -1;
     // A cell holds so many at the most: those in it are further apart than the tolerance.
-    for (let i = Math.floor((x - tolerance) / cell); i <= i1; i++)
-      for (let j = Math.floor((y - tolerance) / cell); j <= j1; j++)
-        for (let k = Math.floor((z - tolerance) / cell); k <= k1; k++)
+    for (const i of this.cellsOf(x))
+      for (const j of this.cellsOf(y))
+        for (const k of this.cellsOf(z))
           for (let at = known.first(hashOf(i, j, k)); at >= 0; at = known.after(at)) {
             const far = Math.hypot(places[3 * at] - x, places[3 * at + 1] - y, places[3 * at + 2] - z);
             if (far <= tolerance && (best < 0 || at < best)) best = at;
           }
     if (best >= 0) return best;
     return this.keep(hashOf(Math.floor(x / cell), Math.floor(y / cell), Math.floor(z / cell)), corner);
+  }
+
+  /** The cells along an axis that hold what is near a place: one or two, however far away it is. */
+  private cellsOf(value: number): readonly number[] {
+    const [low, high] = [value - this.tolerance, value + this.tolerance].map((end) =>
+      Math.floor(end / this.cell),
+    );
+    return low === high ? [low] : [low, high];
   }
 }

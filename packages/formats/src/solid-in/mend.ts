@@ -1,5 +1,6 @@
+import { LIMITS } from '@coin-relay/core';
 import { countEdges, mapMesh, orientMesh, weldMesh } from '@coin-relay/core/solid';
-import type { ReadBody, ReadSolids } from './read-body';
+import { broken, type ReadBody, type ReadSolids } from './read-body';
 
 export interface Mending {
   /** How long one unit of the file is, mm, where it does not say so itself. */
@@ -21,10 +22,21 @@ export interface Mended {
   readonly openEdges: number;
 }
 
-/** Bodies of a file in mm, with the corners that triangles share, all facing outward. */
+/**
+ * Bodies of a file in mm, with the corners that triangles share, all facing outward.
+ * @throws RelayError solid-file-invalid where they are out of all bounds
+ */
 export function mendSolids(read: ReadSolids, { unit = 1, weld = 0 }: Mending = {}): Mended {
   const k = read.unit ?? unit;
   let [joined, dropped, turned, openEdges] = [0, 0, 0, 0];
+  const far = read.bodies.find(({ mesh }) =>
+    mesh.positions.some((value) => !(Math.abs(value) * k <= LIMITS.coordinate)),
+  );
+  if (far) {
+    throw broken(
+      `“${far.name}” reaches further than ${LIMITS.coordinate / 1e6} km at ${k} mm a unit. Give another unit, or mend the file where it was made.`,
+    );
+  }
   const bodies = read.bodies.map((body): ReadBody => {
     const exact = weldMesh(mapMesh(body.mesh, [k, 0, 0, 0, 0, k, 0, 0, 0, 0, k, 0]), 0);
     const welded = weld > 0 ? weldMesh(exact.mesh, weld) : { mesh: exact.mesh, merged: 0, dropped: 0 };

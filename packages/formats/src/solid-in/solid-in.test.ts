@@ -102,6 +102,12 @@ describe('what was written is read again', () => {
     expect(open.openEdges).toBe(3);
   });
 
+  it('what is larger than anything here can be is refused, with the unit it was taken in', async () => {
+    const text = bytesOf(asText(plate, 'x').replaceAll('vertex 20', 'vertex 2e7'));
+    await expect(read(text, 'a.stl')).rejects.toThrow(/further than 10 km at 1 mm a unit/);
+    await expect(read(text, 'a.stl', { unit: 0.1 })).resolves.toMatchObject({ openEdges: 0 });
+  });
+
   it('corners that are a little apart are joined where that is asked for', async () => {
     const text = asText(plate, 'x').replace('vertex 20 6 1', 'vertex 20.004 6 1');
     expect((await read(bytesOf(text), 'a.stl')).openEdges).toBeGreaterThan(0);
