@@ -1,5 +1,3 @@
-import { readFileSync, statSync, writeFileSync } from 'node:fs';
-import { basename } from 'node:path';
 import {
   expectedLength,
   PLAIN_LAY,
@@ -10,17 +8,9 @@ import {
   type PathStretch,
   type Vec,
 } from '@coin-relay/core';
-import {
-  SOLID_FILES,
-  SOLID_UNITS,
-  type AskedFile,
-  type AskedSolid,
-  type SolidFile,
-  type SolidUnit,
-} from '@coin-relay/answers';
-import { SOLID_FILE_LIMIT } from '@coin-relay/formats/solid-in';
-import { DRAWING_LIMITS, type DrawingFormat } from '@coin-relay/formats';
+import type { DrawingFormat } from '@coin-relay/formats';
 import type { AlsoAsked, GivenSource } from '@coin-relay/model';
+import { readJson, readText } from './files';
 
 /** The options as they are typed. */
 export interface Options {
@@ -92,52 +82,6 @@ export function jobOf({ job }: Options): unknown {
   if (job === undefined)
     throw new RelayError('request-invalid', 'Give the job: --job FILE.', { field: 'job' });
   return readJson(job);
-}
-
-/** The piece whose solid is asked for. */
-export function solidOf({ piece, job, tolerance }: Options): AskedSolid {
-  if (piece === undefined) {
-    throw new RelayError(
-      'request-invalid',
-      'Give the piece: --piece CATALOGUE_ENTRY, or --job FILE --piece ID.',
-      {
-        field: 'piece',
-      },
-    );
-  }
-  const asked = { piece, tolerance: numberOf('tolerance', tolerance) };
-  return job === undefined ? asked : { ...asked, job: readJson(job) };
-}
-
-/** The file of solids that is asked about. */
-export function solidFileFrom(file: string, { unit, weld, triangles }: Options): AskedFile {
-  const known = Object.keys(SOLID_UNITS) as SolidUnit[];
-  const found = unit === undefined ? undefined : known.find((each) => each === unit);
-  if (unit !== undefined && found === undefined) {
-    throw new RelayError('request-invalid', `A file of solids is in ${known.join(', ')}, not in “${unit}”.`, {
-      field: 'unit',
-    });
-  }
-  return {
-    bytes: readBytes(file),
-    name: basename(file),
-    ...(found ? { unit: found } : {}),
-    ...(weld === undefined ? {} : { weld: numberOf('weld', weld) }),
-    ...(triangles === undefined ? {} : { triangles: numberOf('triangles', triangles) }),
-  };
-}
-
-/** What a solid is written as: its file says it by its ending. */
-export function solidFileOf(file: string): SolidFile {
-  const found = SOLID_FILES.find((ending) => file.toLowerCase().endsWith(`.${ending}`));
-  if (!found) {
-    throw new RelayError(
-      'request-invalid',
-      `A solid is written as ${SOLID_FILES.map((ending) => `.${ending}`).join(', ')}: end the name of the file so.`,
-      { field: 'out' },
-    );
-  }
-  return found;
 }
 
 /** The parts of a fit's request that were typed. */
@@ -317,7 +261,8 @@ export function numberOf(name: string, text: string | undefined): number | undef
   return value;
 }
 
-function wordOf<T extends string>(
+/** Reads one of some words. */
+export function wordOf<T extends string>(
   name: string,
   text: string | undefined,
   words: readonly T[],
@@ -332,45 +277,6 @@ function wordOf<T extends string>(
     );
   }
   return found;
-}
-
-const readText = (file: string): string => readWithin(file, DRAWING_LIMITS.size).toString('utf8');
-const readBytes = (file: string): Uint8Array => readWithin(file, SOLID_FILE_LIMIT);
-
-function readWithin(file: string, limit: number): Buffer {
-  try {
-    const { size } = statSync(file);
-    if (size > limit) {
-      throw new RelayError(
-        'file-too-large',
-        `${file} is ${(size / 1e6).toFixed(1)} MB; at most ${limit / 1e6} MB are read.`,
-      );
-    }
-    return readFileSync(file);
-  } catch (error) {
-    if (error instanceof RelayError) throw error;
-    const { code } = error as NodeJS.ErrnoException;
-    throw new RelayError('file-broken', `${file} cannot be read${code ? ` (${code})` : ''}.`);
-  }
-}
-
-/** Writes a file. @throws RelayError file-broken where it cannot be written */
-export function writeOut(file: string, content: string | Uint8Array): void {
-  try {
-    writeFileSync(file, content);
-  } catch (error) {
-    const { code } = error as NodeJS.ErrnoException;
-    throw new RelayError('file-broken', `${file} cannot be written${code ? ` (${code})` : ''}.`);
-  }
-}
-
-function readJson(file: string): unknown {
-  const text = readText(file);
-  try {
-    return JSON.parse(text);
-  } catch {
-    throw new RelayError('job-broken', `${file} is not a Coin Relay job: it is not JSON.`);
-  }
 }
 
 /** The file of lines that the options name, with its format. */

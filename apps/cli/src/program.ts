@@ -27,13 +27,11 @@ import {
   pointOf,
   requestOf,
   sourceOf,
-  solidFileFrom,
-  solidFileOf,
-  solidOf,
-  writeOut,
   type HangOptions,
   type Options,
 } from './options';
+import { writeOut } from './files';
+import { solidFileFrom, solidFileOf, solidOf } from './solid-options';
 
 export interface Output {
   readonly out: (text: string) => void;
@@ -171,16 +169,16 @@ function makeProgram(output: Output): Command {
     )
     .option('--job <file>', 'a Coin Relay job')
     .option('--file <file>', 'an STL, OBJ or GLB file instead: read, mended and measured')
-    .option('--tolerance <mm>', 'how far chords of a piece may stray from what is round', '0.02')
-    .option('--unit <unit>', 'what the lengths of a file are in, where it does not say: mm, cm, m, in, ft')
+    .option('--tolerance <mm>', 'how far chords of a piece may stray from what is round (0.02)')
+    .option('--unit <unit>', 'what the lengths of a file are in, where it does not say: mm, cm, m, in')
     .option('--weld <mm>', 'corners of a file that are so near each other become one')
     .option('--triangles <count>', 'a file is thinned out to so many triangles')
     .option('--out <file>', 'where to write it: .stl, .obj or .glb')
     .action(async (options: Options) => {
       const { out } = options;
       const ending = out === undefined ? null : solidFileOf(out);
-      const found =
-        options.file === undefined ? null : await solidFromFile(solidFileFrom(options.file, options));
+      const asked = solidFileFrom(options);
+      const found = asked && (await solidFromFile(asked));
       const made = found?.made ?? makeSolid(solidOf(options));
       if (out !== undefined && ending !== null) writeOut(out, await solidFile(made, ending));
       answer(found?.answer ?? solidAnswer(made));

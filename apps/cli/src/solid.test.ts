@@ -124,7 +124,9 @@ describe('solid', () => {
   });
 
   it.each([
-    [['--unit', 'furlong'], /mm, cm, m, in, ft, not in “furlong”/],
+    [['--unit', 'furlong'], /one of mm, cm, m, in; it was given “furlong”/],
+    [['--piece', 'plank'], /--piece is asked of a piece, and --file of a file/],
+    [['--tolerance', '0.1'], /leave one of them out/],
     [['--weld', '-1'], /0 to 10 mm apart/],
     [['--triangles', '2.5'], /whole number of triangles/],
   ])('of a file %j is refused', async (more, words) => {
@@ -133,6 +135,12 @@ describe('solid', () => {
     const { status, error } = await run('solid', '--file', path, ...more);
     expect(status).toBe(2);
     expect(error).toMatch(words);
+  });
+
+  it('what is asked of files is not asked of pieces', async () => {
+    const { status, error } = await run('solid', '--piece', 'plank', '--weld', '1');
+    expect(status).toBe(2);
+    expect(error).toMatch(/--weld is asked of a file/);
   });
 
   it('says of a file that cannot be read why', async () => {

@@ -2,23 +2,19 @@ import { RelayError } from '@coin-relay/core';
 import { joinMeshes, measureMesh, type SolidMeasures } from '@coin-relay/core/solid';
 import { mendSolids, readSolids, thinned } from '@coin-relay/formats/solid-in';
 import { colourOf } from '@coin-relay/scene';
-import { MATERIALS } from '@coin-relay/model';
+import { MATERIALS, millimetresIn, type Unit } from '@coin-relay/model';
 import type { MadeSolid } from './solid-answer';
-
-/** How long the units are that files of solids are drawn in, mm. */
-export const SOLID_UNITS = { mm: 1, cm: 10, m: 1000, in: 25.4, ft: 304.8 } as const;
-export type SolidUnit = keyof typeof SOLID_UNITS;
 
 /** What is asked of a file of solids. */
 export interface AskedFile {
   readonly bytes: Uint8Array;
   readonly name: string;
   /** What its lengths are in, where it does not say so itself. */
-  readonly unit?: SolidUnit;
+  readonly unit?: Unit | undefined;
   /** Corners no further apart than this become one, mm. */
-  readonly weld?: number;
+  readonly weld?: number | undefined;
   /** It is thinned out to so many triangles. */
-  readonly triangles?: number;
+  readonly triangles?: number | undefined;
 }
 
 /** A file of solids counted and weighed, all its bodies together, and what was done to it. */
@@ -57,7 +53,7 @@ export async function solidFromFile(asked: AskedFile): Promise<{ made: MadeSolid
     );
   }
   const read = await readSolids(bytes, name);
-  const mended = mendSolids(read, { unit: SOLID_UNITS[unit], weld });
+  const mended = mendSolids(read, { unit: millimetresIn(unit), weld });
   const found = mended.bodies.map(({ mesh }) => mesh);
   const meshes = triangles === undefined ? found : await thinned(found, triangles);
   const { joined, dropped, turned } = mended;

@@ -15,8 +15,11 @@ export const UNITS: readonly Unit[] = ['mm', 'cm', 'm', 'in'];
 
 const DECIMALS: Readonly<Record<Unit, number>> = { mm: 2, cm: 3, m: 4, in: 4 };
 
+/** How long one of a display unit is, mm. */
+export const millimetresIn = (unit: Unit): number => MILLIMETRES[unit];
+
 /** A length in a display unit, as a number. */
-export const toUnit = (mm: number, unit: Unit): number => mm / MILLIMETRES[unit];
+export const toUnit = (mm: number, unit: Unit): number => mm / millimetresIn(unit);
 
 /** A length in a display unit, without the unit: two decimals of a millimetre, or as fine in others. */
 export function formatLengthNumber(mm: number, unit: Unit, moreDecimals = 0): string {
