@@ -1,5 +1,5 @@
 import { LIMITS } from '@coin-relay/core';
-import { countEdges, mapMesh, orientMesh, weldMesh } from '@coin-relay/core/solid';
+import { countEdges, joinMeshes, mapMesh, orientMesh, weldMesh } from '@coin-relay/core/solid';
 import { broken, type ReadBody, type ReadSolids } from './read-body';
 
 export interface Mending {
@@ -37,21 +37,49 @@ export function mendSolids(read: ReadSolids, { unit = 1, weld = 0 }: Mending = {
       `“${far.name}” reaches further than ${LIMITS.coordinate / 1e6} km at ${k} mm a unit. Give another unit, or mend the file where it was made.`,
     );
   }
-  const bodies = read.bodies.map((body): ReadBody => {
+  const bodies = read.bodies.map((body) => {
     const exact = weldMesh(mapMesh(body.mesh, [k, 0, 0, 0, 0, k, 0, 0, 0, 0, k, 0]), 0);
     const welded = weld > 0 ? weldMesh(exact.mesh, weld) : { mesh: exact.mesh, merged: 0, dropped: 0 };
-    const facing = orientMesh(welded.mesh);
     joined += welded.merged;
     dropped += exact.dropped + welded.dropped;
-    turned += facing.turned;
-    openEdges += countEdges(facing.mesh.triangles).openEdges;
-    return { ...body, mesh: facing.mesh };
+    return facing({ ...body, mesh: welded.mesh });
   });
+  const whole = closedTogether(bodies, weld);
+  for (const body of whole) {
+    turned += body.turned;
+    openEdges += body.openEdges;
+  }
   return {
-    bodies: bodies.filter(({ mesh }) => mesh.triangles.length > 0),
+    bodies: whole
+      .filter(({ mesh }) => mesh.triangles.length > 0)
+      .map(({ name, material, mesh }) => ({ name, material, mesh })),
     joined,
     dropped,
     turned,
     openEdges,
   };
+}
+
+interface FacingBody extends ReadBody {
+  readonly turned: number;
+  readonly openEdges: number;
+}
+
+function facing(body: ReadBody): FacingBody {
+  const { mesh, turned } = orientMesh(body.mesh);
+  return { ...body, mesh, turned, openEdges: countEdges(mesh.triangles).openEdges };
+}
+
+/**
+ * Files cut one body into parts by what it is made of, or into groups: those that are open by themselves, and have
+ * fewer open edges together, are one body, of what most of it is made of.
+ */
+function closedTogether(bodies: readonly FacingBody[], weld: number): readonly FacingBody[] {
+  const open = bodies.filter((body) => body.openEdges > 0);
+  if (open.length < 2) return bodies;
+  const { mesh } = weldMesh(joinMeshes(open.map((body) => body.mesh)), weld);
+  const most = open.reduce((a, b) => (b.mesh.triangles.length > a.mesh.triangles.length ? b : a));
+  const one = facing({ name: open[0].name, material: most.material, mesh });
+  const apart = open.reduce((sum, body) => sum + body.openEdges, 0);
+  return one.openEdges < apart ? [...bodies.filter((body) => body.openEdges === 0), one] : bodies;
 }

@@ -102,6 +102,38 @@ describe('what was written is read again', () => {
     expect(open.openEdges).toBe(3);
   });
 
+  it.each(['usemtl', 'g', 'o'])('a body that is cut by “%s” into parts is one, and closed', async (word) => {
+    const lines = writeObj([{ ...parts[1], mesh: plate }], 'x').split('\n');
+    const faces = lines.filter((line) => line.startsWith('f '));
+    const cut = [
+      'o cut',
+      ...lines.filter((line) => line.startsWith('v ')),
+      `${word} few`,
+      ...faces.slice(0, 3),
+      `${word} many`,
+      ...faces.slice(3),
+    ];
+    // Another one stays by itself.
+    const corner = (n: number): string => `${n + 8}`;
+    const other = writeObj([{ ...parts[0], mesh: moved(plate, 50, 0, 0) }], 'y')
+      .split('\n')
+      .filter((line) => /^[vf] /.test(line))
+      .map((line) => (line[0] === 'f' ? line.replace(/\d+/g, (n) => corner(Number(n))) : line));
+    const found = await read(bytesOf([...cut, 'o other', 'usemtl plain', ...other].join('\n')), 'a.obj');
+    expect(found).toMatchObject({ openEdges: 0, turned: 0 });
+    expect(found.bodies).toHaveLength(2);
+    expect(found.measured.volume).toBeCloseTo(480, 3);
+    if (word === 'usemtl') expect(found.bodies.map(({ material }) => material)).toContain('many');
+  });
+
+  it('parts that do not belong together stay apart, and open', async () => {
+    const open = { positions: plate.positions, triangles: plate.triangles.slice(3) };
+    const two = [open, moved(open, 50, 0, 0)].map((mesh) => ({ ...parts[0], mesh }));
+    const found = await read(bytesOf(writeObj(two, 'x')), 'a.obj');
+    expect(found.bodies).toHaveLength(2);
+    expect(found.openEdges).toBe(6);
+  });
+
   it('what is larger than anything here can be is refused, with the unit it was taken in', async () => {
     const text = bytesOf(asText(plate, 'x').replaceAll('vertex 20', 'vertex 2e7'));
     await expect(read(text, 'a.stl')).rejects.toThrow(/further than 10 km at 1 mm a unit/);
