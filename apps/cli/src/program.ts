@@ -173,7 +173,7 @@ function makeProgram(output: Output): Command {
     .option('--unit <unit>', 'what the lengths of a file are in, where it does not say: mm, cm, m, in')
     .option('--weld <mm>', 'corners of a file that are so near each other become one')
     .option('--triangles <count>', 'a file is thinned out to so many triangles')
-    .option('--out <file>', 'where to write it: .stl, .obj or .glb')
+    .option('--out <file>', 'where to write it: .stl, .obj or .glb; .svg is what it covers in plan')
     .action(async (options: Options) => {
       const { out } = options;
       const ending = out === undefined ? null : solidFileOf(out);

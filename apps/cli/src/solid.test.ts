@@ -1,4 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs';
+import { joinDrawing, outlineFromLines, readSvg } from '@coin-relay/formats';
+import { outlineBounds, ownPiece } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { answer, file, jobFile, run } from './program.testing';
 
@@ -93,6 +95,22 @@ describe('solid', () => {
     const { status, error } = await run('solid', '--job', withKnot(null), '--piece', 'knot');
     expect(status).toBe(2);
     expect(error).toMatch(/“Knot” has no outline that is filled/);
+  });
+
+  it('writes what it covers in plan, which is read again as an outline with its pins', async () => {
+    const path = file('plate.svg', '');
+    await answer('solid', '--piece', 'chain-08B/outer', '--out', path);
+    const svg = readFileSync(path, 'utf8');
+    const own = ownPiece(
+      'own',
+      'Plate',
+      '',
+      outlineFromLines(joinDrawing(readSvg(svg), 0.01).map(({ contour }) => contour)),
+    );
+    // ISO 606: plates of 08B are 11.81 mm high, on a pitch of 12.7 mm.
+    const [x0, y0, x1, y1] = outlineBounds(own.outline);
+    expect(y1 - y0).toBeCloseTo(11.81, 1);
+    expect(x1 - x0).toBeCloseTo(12.7 + 11.81, 0);
   });
 
   it('reads a file: the same numbers, its unit, what was mended, thinned out and written again', async () => {

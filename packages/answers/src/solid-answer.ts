@@ -1,6 +1,6 @@
 import { RelayError } from '@coin-relay/core';
 import { joinMeshes, measureMesh, type SolidMeasures } from '@coin-relay/core/solid';
-import { writeGlb, writeObj, writeStl, type NamedMesh } from '@coin-relay/formats/solid';
+import { writeGlb, writeObj, writePlan, writeStl, type NamedMesh } from '@coin-relay/formats/solid';
 import { colourOf } from '@coin-relay/scene';
 import {
   CATALOGUE,
@@ -25,8 +25,8 @@ export interface AskedSolid {
 /** Finest and coarsest tolerance that solids are made with, mm. */
 const TOLERANCES = { least: 0.0005, most: 10 } as const;
 
-/** The files that solids are written as, by their endings. */
-export const SOLID_FILES = ['stl', 'obj', 'glb'] as const;
+/** The files that solids are written as, by their endings; SVG is what they cover in plan. */
+export const SOLID_FILES = ['stl', 'obj', 'glb', 'svg'] as const;
 export type SolidFile = (typeof SOLID_FILES)[number];
 
 /** The bodies of a piece or of a file, each with the colour of what it is made of. */
@@ -42,6 +42,7 @@ export const solidAnswer = ({ parts }: MadeSolid): SolidMeasures =>
 /** The same as a file. */
 export async function solidFile({ name, parts }: MadeSolid, as: SolidFile): Promise<string | Uint8Array> {
   if (as === 'stl') return writeStl(joinMeshes(parts.map(({ mesh }) => mesh)), name);
+  if (as === 'svg') return writePlan(parts, name);
   return as === 'obj' ? writeObj(parts, name) : writeGlb(parts, name);
 }
 

@@ -2,3 +2,4 @@ export * from './named-mesh';
 export * from './stl';
 export * from './obj';
 export * from './glb';
+export * from './plan';
