@@ -51,6 +51,12 @@ describe('the silhouette of solids', () => {
     expect(areaOf(meshes) / triangleByTriangle(meshes)).toBeCloseTo(1, 4);
   });
 
+  it('of a chain link is one outline: pins fill their bores, and leave no slits along their chords', () => {
+    const { pieces } = CATALOGUE.find((entry) => entry.id === 'chain-08B')!.make();
+    const outer = pieces.find(({ id }) => id === 'outer')!;
+    expect(silhouetteOf(pieceSolid(outer, outer.pitch).parts.map(({ mesh }) => mesh))).toHaveLength(1);
+  });
+
   it('of nothing is nothing', () => {
     expect(silhouetteOf([])).toEqual([]);
   });

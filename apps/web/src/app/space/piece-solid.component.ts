@@ -41,11 +41,12 @@ import { turnByKey } from './turn-by-key';
   `,
   styles: `
     :host {
-      display: block;
+      display: flex;
+      flex-direction: column;
     }
     .surface {
-      width: 100%;
-      height: 100%;
+      flex: 1;
+      min-height: 0;
       overflow: hidden;
       touch-action: none;
     }
