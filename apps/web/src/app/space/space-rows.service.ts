@@ -43,13 +43,13 @@ export class SpaceRows {
   get shownOtherwise(): string {
     const has = (test: (row: StandingRow) => boolean): boolean => this.standing.some(test);
     const inPlan = [
-      ...(has(({ shown }) => shown === 'line') ? ['links of a row that has too many'] : []),
       ...(has(({ tooMany }) => tooMany) ? ['pieces that bend, as there are very many'] : []),
       ...(has(({ row }) => row.setOut.boundary?.how === 'cut') ? ['where a boundary cuts pieces'] : []),
       ...(has(({ row }) => row.setOut.reach !== null) ? ['pieces that reach out to a path'] : []),
     ];
     return [
-      ...(has(({ shown }) => shown === 'boxes') ? ['links shown as boxes, as there are very many'] : []),
+      ...(has(({ shown }) => shown === 'boxes') ? ['very many links: as boxes'] : []),
+      ...(has(({ shown }) => shown === 'line') ? ['very many links: the path alone'] : []),
       ...(inPlan.length === 0 ? [] : [`seen in plan only: ${inPlan.join(', ')}`]),
     ].join('; ');
   }

@@ -169,7 +169,16 @@ describe('a row as solids', () => {
     for (const row of [whole, boxes]) for (const { body } of row.standing.slice(0, 1)) expectOutward(body);
     expect(line.shown).toBe('line');
     expect(drawn(line)).toBe(0);
-    // Its wheels are there.
+    // Its wheels are there, and all of its path is within what is shown.
     expect(line.standing).toHaveLength(3);
+    const shown = new Box3();
+    line.grow(shown);
+    for (const point of line.points()) expect(shown.containsPoint(point)).toBe(true);
+    // Also of a row without wheels.
+    const carousel = standing('demo-prize-carousel', 'row', 0, null, 100);
+    expect(carousel.shown).toBe('line');
+    shown.makeEmpty();
+    carousel.grow(shown);
+    for (const point of carousel.points()) expect(shown.containsPoint(point)).toBe(true);
   });
 });

@@ -173,6 +173,7 @@ export class StandingRow {
     const own = new Box3();
     for (const { body, count } of this.standing) body.grow(own, count());
     for (const body of this.bent) body.grow(own);
+    if (!this.instances) for (const point of this.points()) own.expandByPoint(point);
     box.union(this.over && !own.isEmpty() ? own.applyMatrix4(this.over) : own);
   }
 
