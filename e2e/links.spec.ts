@@ -33,7 +33,7 @@ test('a link of one’s own from an SVG: its pins say the pitch, and the row fol
 }) => {
   await openJob(page, await copyOf(request, 'demo-coin-lift'));
   await openStep(page, 'Link');
-  await page.locator('relay-link-step input[type=file]').setInputFiles(file('plate.svg', PLATE));
+  await page.locator('relay-link-step input[type=file][accept*=svg]').setInputFiles(file('plate.svg', PLATE));
   const bench = page.locator('relay-outline-editor');
   await expect(bench).toBeVisible();
   // The real size, the pitch from bore to bore, and what sticks out beyond it.
@@ -75,7 +75,7 @@ test('an outline that was brought in is drawn by points, and worked on', async (
   const id = await copyOf(request, 'demo-coin-lift');
   await openJob(page, id);
   await openStep(page, 'Link');
-  await page.locator('relay-link-step input[type=file]').setInputFiles(file('plate.svg', PLATE));
+  await page.locator('relay-link-step input[type=file][accept*=svg]').setInputFiles(file('plate.svg', PLATE));
   const editor = page.locator('relay-outline-editor');
   await expect(editor).toBeVisible();
   await expect(editor.locator('.point')).toHaveCount(0);
@@ -180,7 +180,7 @@ test('files that hold no outline say so, and the link that was there stays', asy
       /crosses itself at/,
     ],
   ] as const) {
-    await page.locator('relay-link-step input[type=file]').setInputFiles(file(name, content));
+    await page.locator('relay-link-step input[type=file][accept*=svg]').setInputFiles(file(name, content));
     await expect(link.getByRole('alert')).toContainText(complaint);
     await expect(sentence(page)).toHaveText(before);
   }

@@ -6,8 +6,10 @@ import { atOnce, PAGES } from './join.mjs';
 
 const dist = fileURLToPath(new URL('../apps/web/dist', import.meta.url));
 /** kB, gzipped. */
-const LIMITS = { rack: 215, job: 390, space: 270, worker: 120 };
-/** No script but what draws solids is larger than this, kB as it is. */
+const LIMITS = { rack: 215, job: 390, space: 275, worker: 120, files: 130 };
+/** The thread that brings the readers of solids with it. */
+const FILES = 'src/app/engine/solid-file.worker.ts';
+/** No script but what draws solids, or reads files of them, is larger than this, kB as it is. */
 const MOST_SCRIPT = 310;
 
 const outputs = JSON.parse(readFileSync(`${dist}/files.json`, 'utf8'));
@@ -42,7 +44,8 @@ report(
   solids.reduce((sum, file) => sum + size(file), 0),
   LIMITS.space,
 );
-for (const file of files.filter((name) => name.endsWith('.js') && !solids.includes(name))) {
+const large = [...solids, entryOf(FILES)];
+for (const file of files.filter((name) => name.endsWith('.js') && !large.includes(name))) {
   const kilobytes = readFileSync(`${dist}/browser/${file}`).length / 1000;
   if (kilobytes > MOST_SCRIPT) {
     over++;
@@ -50,6 +53,7 @@ for (const file of files.filter((name) => name.endsWith('.js') && !solids.includ
   }
 }
 for (const file of files.filter((name) => name.startsWith('worker-') && name.endsWith('.js'))) {
-  report(`worker ${(outputs[file]?.entries[0] ?? file).split('/').at(-1)}`, size(file), LIMITS.worker);
+  const source = outputs[file]?.entries[0] ?? file;
+  report(`worker ${source.split('/').at(-1)}`, size(file), source === FILES ? LIMITS.files : LIMITS.worker);
 }
 process.exitCode = over === 0 ? 0 : 1;

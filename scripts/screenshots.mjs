@@ -229,7 +229,7 @@ writeFileSync(
   plate,
   '<svg xmlns="http://www.w3.org/2000/svg" width="21mm" height="11mm" viewBox="0 0 210 110"><path d="M50 10C80 10 90 30 105 30S130 10 160 10A45 45 0 0 1 160 100C130 100 120 80 105 80S80 100 50 100A45 45 0 0 1 50 10ZM50 40A15 15 0 0 0 50 70A15 15 0 0 0 50 40ZM160 40A15 15 0 0 0 160 70A15 15 0 0 0 160 40Z"/></svg>',
 );
-await page.locator('relay-link-step input[type=file]').setInputFiles(plate);
+await page.locator('relay-link-step input[type=file][accept*=svg]').setInputFiles(plate);
 await page.locator('relay-outline-sample canvas').waitFor();
 const place = page.getByRole('slider', { name: 'Where on the path the sample stands' });
 for (let k = 0; k < 32; k++) await place.press('PageUp');

@@ -13,6 +13,8 @@ import { jobsRouter } from './jobs/router';
 import { openApiDocument } from './openapi';
 import type { PictureRepository } from './pictures/repository';
 import { picturesRouter } from './pictures/router';
+import type { SolidRepository } from './solids/repository';
+import { solidsRouter } from './solids/router';
 import { linksRouter } from './links/router';
 import type { LinkRepository } from './links/repository';
 import { supplierRouter } from './supplier/router';
@@ -24,6 +26,7 @@ export const BODY_LIMITS = { job: 6_000_000, calculation: 24_000_000, link: 600_
 export interface AppParts {
   readonly jobs: JobRepository;
   readonly pictures: PictureRepository;
+  readonly solids: SolidRepository;
   readonly links: LinkRepository;
   /** Works out what is asked. */
   readonly executor: Executor;
@@ -40,6 +43,7 @@ export interface AppParts {
 export function createApp({
   jobs,
   pictures,
+  solids,
   links,
   executor,
   reader,
@@ -82,6 +86,7 @@ export function createApp({
   });
   app.use('/api/jobs', takeJson(BODY_LIMITS.job), jobsRouter(jobs, reader));
   app.use('/api/pictures', picturesRouter(pictures));
+  app.use('/api/solids', solidsRouter(solids));
   app.use('/api/links', takeJson(BODY_LIMITS.link), linksRouter(links));
   app.use('/api', computeRouter(executor, takeJson(BODY_LIMITS.calculation)));
   app.use('/api', () => {

@@ -11,6 +11,7 @@ import { documentOf } from './jobs/document';
 import { JobRepository } from './jobs/repository';
 import { LinkRepository } from './links/repository';
 import { PictureRepository } from './pictures/repository';
+import { SolidRepository } from './solids/repository';
 import { StartError } from './start-error';
 
 const here = (path: string): string => fileURLToPath(new URL(path, import.meta.url));
@@ -52,6 +53,7 @@ const reader = threadExecutor(script);
 const app = createApp({
   jobs,
   pictures: new PictureRepository(db),
+  solids: new SolidRepository(db),
   links: new LinkRepository(db),
   executor,
   reader,

@@ -15,6 +15,7 @@ import {
   MoodBody,
   OwnLinkSchema,
   PictureAnswer,
+  SolidAnswer,
 } from '@coin-relay/model';
 
 const schema = (type: z.ZodType, io: 'input' | 'output'): unknown =>
@@ -233,6 +234,29 @@ export function openApiDocument(): Record<string, unknown> {
               content: { 'image/png': { schema: binary }, 'image/jpeg': { schema: binary } },
             },
             404: problem('No such picture.'),
+          },
+        },
+      },
+      '/api/solids': {
+        post: {
+          operationId: 'keepSolid',
+          summary: 'Keeps a body that a piece is made of, binary STL in mm; the answer names it.',
+          requestBody: { required: true, content: { 'model/stl': { schema: binary } } },
+          responses: {
+            201: answer('Kept.', SolidAnswer),
+            413: problem('Larger than is taken.'),
+            415: problem('Not binary STL.'),
+          },
+        },
+      },
+      '/api/solids/{hash}': {
+        parameters: [{ name: 'hash', in: 'path', required: true, schema: { type: 'string' } }],
+        get: {
+          operationId: 'loadSolid',
+          summary: 'A body that a piece is made of.',
+          responses: {
+            200: { description: 'The body.', content: { 'model/stl': { schema: binary } } },
+            404: problem('No such body.'),
           },
         },
       },

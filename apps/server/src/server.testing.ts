@@ -11,6 +11,7 @@ import { openDatabase, type Db } from './database/open';
 import { JobRepository } from './jobs/repository';
 import { LinkRepository } from './links/repository';
 import { PictureRepository } from './pictures/repository';
+import { SolidRepository } from './solids/repository';
 
 export const MIGRATIONS = fileURLToPath(new URL('./database/migrations', import.meta.url));
 
@@ -22,19 +23,21 @@ export interface TestServer {
   close(): void;
 }
 
-export function testServer(): TestServer {
+/** @param pages folder of a built interface, where it has one */
+export function testServer(pages: string | null = null): TestServer {
   const folder = mkdtempSync(join(tmpdir(), 'coin-relay-server-'));
   const file = join(folder, 'jobs.sqlite');
   const db = openDatabase(file, MIGRATIONS);
   const app = createApp({
     jobs: new JobRepository(db),
     pictures: new PictureRepository(db),
+    solids: new SolidRepository(db),
     links: new LinkRepository(db),
     executor: inlineExecutor(),
     reader: inlineExecutor(),
     log: pino({ level: 'silent' }),
     hostNames: ['127.0.0.1', 'localhost', '[::1]'],
-    pages: null,
+    pages,
   });
   return {
     app,

@@ -2,7 +2,7 @@ import { RelayError } from '@coin-relay/core';
 import { joinMeshes, measureMesh, type SolidMeasures } from '@coin-relay/core/solid';
 import { mendSolids, readSolids, thinned } from '@coin-relay/formats/solid-in';
 import { colourOf } from '@coin-relay/scene';
-import { MATERIALS, millimetresIn, type Unit } from '@coin-relay/model';
+import { MATERIALS, millimetresIn, MOST_WELD, type Unit } from '@coin-relay/model';
 import type { MadeSolid } from './solid-answer';
 
 /** What is asked of a file of solids. */
@@ -30,8 +30,6 @@ export interface FileAnswer extends SolidMeasures {
   readonly leftOut: readonly string[];
 }
 
-/** Corners further apart than this are never one, mm. */
-const MOST_WELD = 10;
 const LEAST_TRIANGLES = 4;
 
 /**

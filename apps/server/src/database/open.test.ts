@@ -36,7 +36,7 @@ describe('a data file that cannot be used', () => {
     later.exec('CREATE TABLE jobs (id TEXT); PRAGMA user_version = 99');
     later.close();
     const before = readFileSync(file);
-    expect(refusal()).toMatch(/later version \(tables 99; this version knows 4\)/);
+    expect(refusal()).toMatch(/later version \(tables 99; this version knows 5\)/);
     expect(readFileSync(file).equals(before)).toBe(true);
   });
 

@@ -1,8 +1,10 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { Router, type RequestHandler } from 'express';
 import staticGzip from 'express-static-gzip';
+
+const POLICY = 'Content-Security-Policy';
 
 /** The mark in the built page that stands for the nonce of its styles. */
 const NONCE_MARK = 'style-nonce-here';
@@ -22,6 +24,13 @@ export const makeNonce: RequestHandler = (_req, res, next) => {
   next();
 };
 
+/**
+ * Threads may compile WebAssembly, which thins out solids there; pages may not. A thread has the policy that its own
+ * script comes with.
+ */
+const threadPolicy = (policy: string): string =>
+  policy.replace("script-src 'self'", "script-src 'self' 'wasm-unsafe-eval'");
+
 /** The built interface: its files, and its one page for every address that is not a file. */
 export function pagesRouter(folder: string): Router {
   const router = Router();
@@ -37,6 +46,8 @@ export function pagesRouter(folder: string): Router {
           // Built files carry a hash in their names, so they never change.
           if (/-([A-Z0-9]{8}|[a-z0-9]{8})\.\w+(\.br|\.gz)?$/.test(path))
             res.setHeader('Cache-Control', 'public, max-age=31536000, immutable');
+          if (/^worker-\w+\.js(\.br|\.gz)?$/.test(basename(path)))
+            res.setHeader(POLICY, threadPolicy(String(res.getHeader(POLICY))));
         },
       },
     }),

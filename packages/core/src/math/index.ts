@@ -2,3 +2,4 @@ export * from './affine';
 export * from './vec';
 export * from './quadrature';
 export * from './roots';
+export * from './map3';

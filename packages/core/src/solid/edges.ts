@@ -1,3 +1,4 @@
+import type { Mesh } from './mesh';
 import { hashOf, Slots } from './slots';
 
 /** Where the side of a triangle begins and ends: side i runs from corner i of the triangles to the next one of its own. */
@@ -42,4 +43,18 @@ export function countEdges(triangles: Uint32Array): { edges: number; openEdges: 
     if (sides[side] !== 2 || ways[side] !== 0) openEdges++;
   }
   return { edges, openEdges };
+}
+
+/** The edges that are not in exactly two triangles: both ends of each in turn, x, y, z, mm. */
+export function openEdgeLines({ positions, triangles }: Mesh): Float32Array {
+  const firsts = firstSides(triangles);
+  const sides = new Int32Array(triangles.length);
+  firsts.forEach((first) => sides[first]++);
+  const lines: number[] = [];
+  for (let side = 0; side < sides.length; side++) {
+    if (sides[side] === 0 || sides[side] === 2) continue;
+    for (const corner of [sideFrom(triangles, side), sideTo(triangles, side)])
+      lines.push(positions[3 * corner], positions[3 * corner + 1], positions[3 * corner + 2]);
+  }
+  return Float32Array.from(lines);
 }

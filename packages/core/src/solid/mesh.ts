@@ -1,4 +1,5 @@
 import { RelayError } from '../error';
+import { determinant3, type Map3 } from '../math';
 
 /** A solid as triangles that are seen counter-clockwise from outside. */
 export interface Mesh {
@@ -64,9 +65,6 @@ export function joinMeshes(meshes: readonly Mesh[]): Mesh {
   return builder.build();
 }
 
-/** An affine map in space: a point p goes to (r₀ · p + r₃, …), given row by row, twelve numbers. */
-export type Map3 = readonly number[];
-
 /** A solid moved, turned, scaled or mirrored; what is mirrored keeps its outside outside. */
 export function mapMesh({ positions, triangles }: Mesh, m: Map3): Mesh {
   const out = new Float64Array(positions.length);
@@ -75,12 +73,7 @@ export function mapMesh({ positions, triangles }: Mesh, m: Map3): Mesh {
     for (let r = 0; r < 3; r++)
       out[i + r] = m[4 * r] * x + m[4 * r + 1] * y + m[4 * r + 2] * z + m[4 * r + 3];
   }
-  const turned =
-    m[0] * (m[5] * m[10] - m[6] * m[9]) -
-      m[1] * (m[4] * m[10] - m[6] * m[8]) +
-      m[2] * (m[4] * m[9] - m[5] * m[8]) <
-    0;
-  if (!turned) return { positions: out, triangles };
+  if (determinant3(m) > 0) return { positions: out, triangles };
   const flipped = triangles.slice();
   for (let i = 0; i < flipped.length; i += 3)
     [flipped[i + 1], flipped[i + 2]] = [flipped[i + 2], flipped[i + 1]];

@@ -24,3 +24,5 @@ export * from './stitch/family';
 export * from './tube/family';
 export * from './own/outline-schema';
 export * from './own/plate';
+export * from './own/kept-solid';
+export * from './own/kept-solid-schema';

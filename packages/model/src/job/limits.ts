@@ -14,3 +14,7 @@ export const MOST_PICKS = 50;
 export const MOST_OUTLINE_CHARACTERS = 200_000;
 export const MOST_OUTLINE_PARTS = 60;
 export const MOST_OUTLINE_POINTS = 400;
+/** Triangles of a body from a file that a piece can have. */
+export const MOST_KEPT_TRIANGLES = 200_000;
+/** Corners of a file that are further apart than this are never one, mm. */
+export const MOST_WELD = 10;

@@ -12,7 +12,8 @@ import {
   type Contour,
   type Vec,
 } from '@coin-relay/core';
-import { scaledPlate, type OutlinePart, type PieceOf } from '../families';
+import { placedSolid, scaledPlate, type OutlinePart, type PieceOf } from '../families';
+import { roundHoles } from './round-holes';
 
 type OwnPiece = PieceOf<'own'>;
 
@@ -37,8 +38,8 @@ export function outlineBounds(
 }
 
 /**
- * A piece of outlines. Its pins are put into the two holes that are furthest apart; without two
- * holes a tenth of its length inside its ends, half way up.
+ * A piece of outlines. Its pins are put into the two round holes that are furthest apart, else into
+ * two of any form; without two holes a tenth of its length inside its ends, half way up.
  * @throws RelayError outline-invalid
  */
 export function ownPiece(
@@ -66,13 +67,17 @@ export function ownPiece(
   );
 }
 
-/** The middles of the two holes of the first outline that are furthest apart, the left one first. */
+/** The middles of the two holes that are furthest apart, the left one first: round ones, else those of the first outline. */
 function bores(outline: readonly Pick<OutlinePart, 'data'>[]): { from: Vec; to: Vec } | null {
   const [, ...holes] = parsePathData(outline[0].data);
-  const middles = holes.map((hole): Vec => {
+  const ofAnyForm = holes.map((hole): Vec => {
     const [x0, y0, x1, y1] = pathBounds(measurePath(hole));
     return { x: (x0 + x1) / 2, y: (y0 + y1) / 2 };
   });
+  return furthestApart(roundHoles(outline)) ?? furthestApart(ofAnyForm);
+}
+
+function furthestApart(middles: readonly Vec[]): { from: Vec; to: Vec } | null {
   let best: { from: Vec; to: Vec } | null = null;
   let far = PINS_APART;
   for (const [i, a] of middles.entries()) {
@@ -80,7 +85,8 @@ function bores(outline: readonly Pick<OutlinePart, 'data'>[]): { from: Vec; to: 
       const apart = Math.hypot(b.x - a.x, b.y - a.y);
       if (apart > far) {
         far = apart;
-        best = a.x <= b.x ? { from: a, to: b } : { from: b, to: a };
+        const [from, to] = a.x <= b.x ? [a, b] : [b, a];
+        best = { from: { x: from.x, y: from.y }, to: { x: to.x, y: to.y } };
       }
     }
   }
@@ -132,6 +138,9 @@ function placedOutline(piece: OwnPiece, turn: number, k: number, mirror: boolean
   const { from, to } = piece.pins;
   const about = { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 };
   const placement = placementAbout(about, k, turn, mirror);
+  const [c, s, side] = [k * Math.cos(turn), k * Math.sin(turn), mirror ? -1 : 1];
+  // Mirrored in the drawing it is turned over in space, so that it stays the same body.
+  const inSpace = [c, -s * side, 0, placement.x, s, c * side, 0, placement.y, 0, 0, k * side, 0];
   return {
     ...piece,
     outline: piece.outline.map((part) => ({
@@ -144,6 +153,7 @@ function placedOutline(piece: OwnPiece, turn: number, k: number, mirror: boolean
         : {}),
       // Turned over, what was in front is behind.
       ...(part.plate ? { plate: scaledPlate(part.plate, k, mirror) } : {}),
+      ...(part.solid ? { solid: placedSolid(part.solid, inSpace) } : {}),
     })),
   };
 }

@@ -4,3 +4,4 @@ export * from './wheel-discs';
 export * from './band-section';
 export * from './piece-depth';
 export * from './silhouette';
+export * from './silhouette-data';

@@ -14,7 +14,7 @@ import { toothedBeltSolid } from '../families/toothed-belt/solid';
 import { trackShoeSolid } from '../families/track-shoe/solid';
 import { tubeSolid } from '../families/tube/solid';
 import type { FamilyId, JobPiece, PieceOf } from '../families';
-import type { MakeSolid, Solid } from './solid';
+import type { KeptMeshes, MakeSolid, Solid } from './solid';
 
 /** How far chords may stray from what is round where nothing else is said, mm. */
 export const SOLID_TOLERANCE = 0.02;
@@ -39,11 +39,18 @@ const SOLIDS: { readonly [F in FamilyId]: MakeSolid<PieceOf<F>> } = {
  * The solids of a piece at a pin distance of `span`.
  * @param tolerance how far chords may stray from what is round, mm
  * @param wire which shape of an uneven wire, for pieces that have one
+ * @param kept bodies from files; what is not among them is cut from plate, by its outline
  * @throws RelayError solid-invalid, solid-too-large
  */
-export function pieceSolid(piece: JobPiece, span: number, tolerance = SOLID_TOLERANCE, wire = 0): Solid {
+export function pieceSolid(
+  piece: JobPiece,
+  span: number,
+  tolerance = SOLID_TOLERANCE,
+  wire = 0,
+  kept?: KeptMeshes,
+): Solid {
   const make = SOLIDS[piece.family] as MakeSolid<JobPiece>;
-  const solid = make(piece, span, tolerance, wire);
+  const solid = make(piece, span, tolerance, wire, kept);
   if (solid.parts.some(({ mesh }) => !(meshVolume(mesh) > 0))) {
     throw new RelayError(
       'solid-invalid',

@@ -21,9 +21,19 @@ export interface Solid {
   readonly main: string;
 }
 
+/** Bodies from files, by the hash they are kept under; undefined where one is not at hand. */
+export type KeptMeshes = (hash: string) => Mesh | undefined;
+
 /**
  * Makes the solids of a piece.
  * @param tolerance how far chords may stray from what is round, mm
  * @param wire which shape of an uneven wire, for pieces that have one
+ * @param kept bodies from files that its outlines may name
  */
-export type MakeSolid<P> = (piece: P, span: number, tolerance: number, wire: number) => Solid;
+export type MakeSolid<P> = (
+  piece: P,
+  span: number,
+  tolerance: number,
+  wire: number,
+  kept?: KeptMeshes,
+) => Solid;

@@ -1,7 +1,7 @@
 import { newReading, pathReader } from '@coin-relay/core';
 import { easeFor, extrude, ringsOf, splitAlong, sweep, type Mesh } from '@coin-relay/core/solid';
 import { bandOf, type JobPiece } from '@coin-relay/model';
-import { bandSection, pieceSolid, type SolidPart } from '@coin-relay/model/solid';
+import { bandSection, pieceSolid, type KeptMeshes, type SolidPart } from '@coin-relay/model/solid';
 import { rowCopies } from '../placing/copies';
 import type { RowScene } from '../placing/scene';
 import { wheelSolid, type WheelShape } from './wheel-solid';
@@ -47,13 +47,14 @@ export interface Master {
 /**
  * Makes what was asked for. Of pieces that are part of a band only what stands on it.
  * @param tolerance how far chords may stray from what is round, mm
+ * @param kept bodies from files that pieces may name
  * @throws RelayError solid-invalid, solid-too-large
  */
-export function makeMaster(request: SolidRequest, tolerance: number): Master {
+export function makeMaster(request: SolidRequest, tolerance: number, kept?: KeptMeshes): Master {
   switch (request.kind) {
     case 'piece': {
       const { piece, span, wire, step, whole } = request;
-      const { parts, main } = pieceSolid(piece, span, tolerance, wire);
+      const { parts, main } = pieceSolid(piece, span, tolerance, wire, kept);
       const own = parts.filter(({ band }) => whole ?? !band);
       return {
         parts: step ? own.map((part) => ({ ...part, mesh: splitAlong(part.mesh, step) })) : own,

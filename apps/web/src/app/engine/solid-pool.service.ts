@@ -1,4 +1,5 @@
 import { Injectable, type OnDestroy } from '@angular/core';
+import type { KeptSolid } from '@coin-relay/model';
 import type { SolidRequest } from '@coin-relay/scene/solid';
 import { POOL_SETTINGS, WorkerPool } from './pool/worker-pool';
 import { answerOf, type Reply } from './reply';
@@ -51,11 +52,27 @@ export class SolidPool extends WorkerPool<SolidTasks> implements OnDestroy {
       { late: TOO_LONG },
     );
     // What could not be worked out here and now may be another time.
-    if (reply.ok || reply.code !== 'internal') {
+    if (reply.ok ? !reply.value.problem : reply.code !== 'internal') {
       this.kept.set(key, reply);
       this.forget();
     }
     return reply;
+  }
+
+  /** What bodies that are kept cover in plan where they stand: path data of each. */
+  silhouettes(
+    solids: readonly Pick<KeptSolid, 'kept' | 'file' | 'place'>[],
+    owner: AbortSignal,
+  ): Promise<Reply<readonly string[]>> {
+    return answerOf(
+      this.run({
+        work: ({ tasks }) => tasks.silhouettes(solids),
+        priority: 'shown',
+        limit: MOST_TIME,
+        owner,
+      }),
+      { late: TOO_LONG },
+    );
   }
 
   /** What was made first is forgotten first. */

@@ -1,6 +1,10 @@
-import { shadeMesh, smoothMesh, type ShadedMesh } from '@coin-relay/core/solid';
+import { RelayError } from '@coin-relay/core';
+import { mapMesh, shadeMesh, smoothMesh, type Mesh, type ShadedMesh } from '@coin-relay/core/solid';
+import { readKept } from '@coin-relay/formats/solid-kept';
+import type { KeptSolid } from '@coin-relay/model';
+import { silhouetteData } from '@coin-relay/model/solid';
 import { makeMaster, type SolidRequest } from '@coin-relay/scene/solid';
-import { replied, type Reply } from './reply';
+import { refused, replied, type Reply } from './reply';
 
 /** A body of a solid, ready to be drawn: its faces and sharp edges, and what its outline is grown from. */
 export interface MadePart extends ShadedMesh {
@@ -13,25 +17,92 @@ export interface MadeSolid {
   readonly parts: readonly MadePart[];
   /** The material of its main part, which a finish replaces. */
   readonly main: string;
+  /** What of it stands for something else, in words. */
+  readonly problem?: string;
 }
 
-/** The work of the thread that makes solids. Tested without a worker. */
-export const solidTasks = () => ({
-  /** @param tolerance how far chords may stray from what is round, mm */
-  make(request: SolidRequest, tolerance: number): Reply<MadeSolid> {
-    return replied(() => {
-      const { parts, main } = makeMaster(request, tolerance);
-      return {
-        main,
-        parts: parts.map(({ mesh, material, elongates }): MadePart => ({
-          ...shadeMesh(mesh),
-          outline: smoothMesh(mesh),
-          material,
-          ...(elongates ? { elongates } : {}),
-        })),
-      };
-    });
-  },
+/** A body ready to be drawn. */
+export const madePart = (mesh: Mesh, material: string): MadePart => ({
+  ...shadeMesh(mesh),
+  outline: smoothMesh(mesh),
+  material,
 });
 
+/** Bodies that are remembered, at the most. */
+const MOST_REMEMBERED = 40;
+
+/**
+ * The work of the thread that makes solids. Tested without a worker.
+ * @param load loads a body that the server keeps, as binary STL; null where it has none
+ */
+export const solidTasks = (load: (hash: string) => Promise<Uint8Array | null>) => {
+  const bodies = new Map<string, Mesh>();
+
+  async function bodyOf(hash: string): Promise<Mesh | undefined> {
+    const known = bodies.get(hash);
+    if (known) return known;
+    const bytes = await load(hash);
+    if (!bytes) return undefined;
+    const mesh = readKept(bytes);
+    bodies.set(hash, mesh);
+    // What was remembered first is forgotten first.
+    for (const [first] of bodies) if (bodies.size > MOST_REMEMBERED) bodies.delete(first);
+    return mesh;
+  }
+
+  return {
+    /** @param tolerance how far chords may stray from what is round, mm */
+    async make(request: SolidRequest, tolerance: number): Promise<Reply<MadeSolid>> {
+      try {
+        const named = keptIn(request);
+        const found = new Map<string, Mesh>();
+        for (const { kept } of named) {
+          const mesh = await bodyOf(kept);
+          if (mesh) found.set(kept, mesh);
+        }
+        const missing = named.find(({ kept }) => !found.has(kept));
+        return replied(() => {
+          const { parts, main } = makeMaster(request, tolerance, (hash) => found.get(hash));
+          return {
+            main,
+            parts: parts.map(({ mesh, material, elongates }) => ({
+              ...madePart(mesh, material),
+              ...(elongates ? { elongates } : {}),
+            })),
+            ...(missing ? { problem: missingWords(missing) } : {}),
+          };
+        });
+      } catch (error) {
+        return refused(error);
+      }
+    },
+
+    /** What bodies cover in plan where they stand: path data of each, mm, in the axes of their piece. */
+    async silhouettes(
+      solids: readonly Pick<KeptSolid, 'kept' | 'file' | 'place'>[],
+    ): Promise<Reply<readonly string[]>> {
+      try {
+        const made: string[] = [];
+        for (const { kept, file, place } of solids) {
+          const mesh = await bodyOf(kept);
+          if (!mesh) throw new RelayError('solid-file-invalid', missingWords({ file }));
+          made.push(silhouetteData([mapMesh(mesh, place)]));
+        }
+        return { ok: true, value: made };
+      } catch (error) {
+        return refused(error);
+      }
+    },
+  };
+};
+
 export type SolidTasks = ReturnType<typeof solidTasks>;
+
+const missingWords = ({ file }: Pick<KeptSolid, 'file'>): string =>
+  `The body of ${file} is not kept here: its outline stands as a plate. Bring the file in again.`;
+
+/** The bodies from files that a piece names. */
+function keptIn(request: SolidRequest): readonly KeptSolid[] {
+  if (request.kind !== 'piece' || request.piece.family !== 'own') return [];
+  return request.piece.outline.flatMap(({ solid }) => solid ?? []);
+}

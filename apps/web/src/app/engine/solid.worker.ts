@@ -3,8 +3,12 @@ import { expose } from 'comlink';
 import { handOver } from './hand-over';
 import { solidTasks, type SolidTasks } from './solid-tasks';
 
-const tasks = solidTasks();
+const tasks = solidTasks(async (hash) => {
+  const answer = await fetch(`/api/solids/${hash}`);
+  return answer.ok ? new Uint8Array(await answer.arrayBuffer()) : null;
+});
 
 expose({
-  make: (...given: Parameters<SolidTasks['make']>) => handOver(tasks.make(...given)),
+  make: async (...given: Parameters<SolidTasks['make']>) => handOver(await tasks.make(...given)),
+  silhouettes: (...given: Parameters<SolidTasks['silhouettes']>) => tasks.silhouettes(...given),
 });

@@ -42,7 +42,8 @@ export class AskedSolids {
     this.tell(1);
     void this.pool.solid(key, request, tolerance, owner).then((reply) => {
       // What was cancelled is no problem.
-      this.tell(-1, reply.ok || owner.aborted ? undefined : reply.message);
+      const problem = reply.ok ? reply.value.problem : reply.message;
+      this.tell(-1, owner.aborted ? undefined : problem);
       if (reply.ok && !owner.aborted) made(reply.value);
     });
   };

@@ -1,14 +1,11 @@
 import {
-  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
-  DestroyRef,
   effect,
   type ElementRef,
   inject,
   input,
-  signal,
   untracked,
   viewChild,
 } from '@angular/core';
@@ -17,7 +14,8 @@ import type { JobPiece, Material } from '@coin-relay/model';
 import { SolidPool } from '../engine/solid-pool.service';
 import { TroubleComponent } from '../shared/trouble.component';
 import { AskedSolids } from './ask-solids';
-import { NO_WEBGL, stageIn, type SpaceStage } from './space-stage';
+import { NO_WEBGL } from './space-stage';
+import { stageHere } from './stage-here';
 import { StandingPieces } from './standing-pieces';
 import { turnByKey } from './turn-by-key';
 
@@ -60,34 +58,18 @@ export class PieceSolidComponent {
   readonly label = input.required<string>();
   private readonly surface = viewChild.required<ElementRef<HTMLDivElement>>('surface');
   private readonly making = toSignal(this.asked.making$, { requireSync: true });
-  private readonly missing = signal(false);
+  private readonly here = stageHere(this.surface);
   protected readonly busy = computed(() => this.making().waiting > 0);
   protected readonly problems = computed(() => [
     ...this.making().problems,
-    ...(this.missing() ? [NO_WEBGL] : []),
+    ...(this.here.missing() ? [NO_WEBGL] : []),
   ]);
-  private readonly stage = signal<SpaceStage | null>(null);
 
   constructor() {
-    const destroyed = inject(DestroyRef);
-    afterNextRender(() => {
-      const stage = stageIn(this.surface().nativeElement);
-      if (!stage) {
-        this.missing.set(true);
-        return;
-      }
-      const watcher = new ResizeObserver(() => stage.resize());
-      watcher.observe(stage.element);
-      this.stage.set(stage);
-      destroyed.onDestroy(() => {
-        watcher.disconnect();
-        stage.dispose();
-      });
-    });
     // It is looked at once, when all of it is there; from then on it is turned by hand.
     let framed = false;
     effect((clean) => {
-      const [stage, pieces, materials] = [this.stage(), this.pieces(), this.materials()];
+      const [stage, pieces, materials] = [this.here.stage(), this.pieces(), this.materials()];
       if (!stage) return;
       const look = (): void => {
         if (!framed) stage.lookFrom('corner');
@@ -108,7 +90,7 @@ export class PieceSolidComponent {
   }
 
   protected onKey(event: KeyboardEvent): void {
-    const stage = this.stage();
+    const stage = this.here.stage();
     if (stage) turnByKey(event, stage, false);
   }
 }

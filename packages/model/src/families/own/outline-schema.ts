@@ -1,6 +1,7 @@
 import { MOST_OUTLINE_POINTS } from '../../job/limits';
 import { MOST_OUTLINE_CHARACTERS } from '../../job/limits';
 import * as z from 'zod';
+import { KeptSolidSchema } from './kept-solid-schema';
 import { coordinate, id, length, lengthOrNone } from '../../job/fields';
 
 export const OutlinePartSchema = z
@@ -35,6 +36,7 @@ export const OutlinePartSchema = z
       })
       .optional()
       .describe('What it is as a solid; without it, plate whose thickness follows the pitch.'),
+    solid: KeptSolidSchema.optional().describe('What it is as a solid, from a file; then it is no plate.'),
   })
   .describe('One closed outline of an own piece.');
 

@@ -1,5 +1,6 @@
 import { measurePath, parsePathData, pathBounds, scaleContour, writePathData } from '@coin-relay/core';
 import type { OutlinePart } from './outline-schema';
+import { placedSolid } from './kept-solid';
 import { scaledPlate } from './plate';
 
 /** How far outlines reach across, mm. */
@@ -27,5 +28,6 @@ export function scaledOutline(outline: readonly OutlinePart[], k: number): Outli
       ? { points: part.points.map((point) => ({ ...point, x: point.x * k, y: point.y * k })) }
       : {}),
     ...(part.plate ? { plate: scaledPlate(part.plate, k) } : {}),
+    ...(part.solid ? { solid: placedSolid(part.solid, [k, 0, 0, 0, 0, k, 0, 0, 0, 0, k, 0]) } : {}),
   }));
 }

@@ -1,3 +1,4 @@
+import { solidBounds } from './kept-solid';
 import type { Own } from './piece';
 
 /** An outline as a plate: how thick, where the middle of it stands before that of the row, how much its edges are eased, mm. */
@@ -24,13 +25,17 @@ export function plateOf({ pitch, outline }: Pick<Own, 'pitch' | 'outline'>, i: n
   return { thick: 2 * half * (1 + STEP * i), middle: 0, ease: half * EASE };
 }
 
-/** How far the plates of a piece reach behind the plane of its row, and in front of it, mm. */
+/** How far the plates and bodies of a piece reach behind the plane of its row, and in front of it, mm. */
 export function platesReach(piece: Pick<Own, 'pitch' | 'outline'>): readonly [low: number, high: number] {
-  const plates = piece.outline.map((_, i) => plateOf(piece, i));
-  return [
-    Math.min(0, ...plates.map(({ middle, thick }) => middle - thick / 2)),
-    Math.max(0, ...plates.map(({ middle, thick }) => middle + thick / 2)),
-  ];
+  const reach = piece.outline.map(({ solid }, i): readonly [number, number] => {
+    if (solid) {
+      const box = solidBounds(solid);
+      return [box[2], box[5]];
+    }
+    const { middle, thick } = plateOf(piece, i);
+    return [middle - thick / 2, middle + thick / 2];
+  });
+  return [Math.min(0, ...reach.map(([low]) => low)), Math.max(0, ...reach.map(([, high]) => high))];
 }
 
 /** A plate k times as large, turned over where it is asked. */

@@ -1,8 +1,10 @@
+import { composed, type Map3, type Placement } from '@coin-relay/core';
 import {
   bodiesOf,
   easeFor,
   extrude,
   joinMeshes,
+  mapMesh,
   nested,
   ringArea,
   ringsOf,
@@ -11,14 +13,20 @@ import {
 } from '@coin-relay/core/solid';
 import { booleanOpD, ClipType, FillRule, type PathsD } from 'clipper2-ts';
 import type { MakeSolid, SolidPart } from '../../solid/solid';
-import { ownFigure } from './figure';
+import { ownFigure, ownPlacement } from './figure';
 import type { Own } from './piece';
 import { plateOf } from './plate';
 
-/** Outlines of one’s own cut from plate. */
-export const ownSolid: MakeSolid<Own> = (piece, span, tolerance) => {
+/** Outlines of one’s own cut from plate; those that are silhouettes of bodies from files are these bodies, where they are at hand. */
+export const ownSolid: MakeSolid<Own> = (piece, span, tolerance, _wire, kept) => {
   const { main = 'brass', parts } = ownFigure(piece, span);
   const solids = parts.flatMap(({ d, fill }, i): SolidPart[] => {
+    const { solid } = piece.outline[i];
+    const mesh = solid && kept?.(solid.kept);
+    if (mesh) {
+      const map = composed(inSpace(ownPlacement(piece, span)), solid.place);
+      return [{ mesh: mapMesh(mesh, map), material: fill ?? main }];
+    }
     if (fill === null) return [];
     const { thick, middle, ease } = plateOf(piece, i);
     const bodies = bodiesOf(withoutCrossings(ringsOf(d, tolerance)));
@@ -30,6 +38,11 @@ export const ownSolid: MakeSolid<Own> = (piece, span, tolerance) => {
   });
   return { main, parts: solids };
 };
+
+function inSpace({ turn, x, y }: Placement): Map3 {
+  const [c, s] = [Math.cos(turn), Math.sin(turn)];
+  return [c, -s, 0, x, s, c, 0, y, 0, 0, 1, 0];
+}
 
 /** What is filled even-odd, as rings that do not cross. */
 function withoutCrossings(rings: readonly Ring[]): Ring[] {

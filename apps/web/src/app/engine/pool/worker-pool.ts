@@ -6,7 +6,7 @@ type Tasks<T> = { readonly [K in keyof T]: (...given: never[]) => unknown };
 
 /** Tasks as they are called from outside their thread. */
 export type Calls<T extends Tasks<T>> = {
-  readonly [K in keyof T]: (...given: Parameters<T[K]>) => Promise<ReturnType<T[K]>>;
+  readonly [K in keyof T]: (...given: Parameters<T[K]>) => Promise<Awaited<ReturnType<T[K]>>>;
 };
 
 /** A thread as a call sees it. */

@@ -11,13 +11,14 @@ import {
   viewChild,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { RelayError } from '@coin-relay/core';
+import { RelayError, type Vec } from '@coin-relay/core';
 import { overhang } from '@coin-relay/scene';
 import {
   checkOutline,
   drawnByPoints,
   flippedOutline,
   formatLength,
+  isOfSolids,
   materialsOf,
   outlineBounds,
   pointAfter,
@@ -25,6 +26,7 @@ import {
   quarterTurned,
   resized,
   reversed,
+  roundHoles,
   withoutPoint,
   withPins,
   withPointAfter,
@@ -46,6 +48,7 @@ import { PlaceFieldComponent } from '../../shared/place-field.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
 import { PieceSolidComponent } from '../../space/piece-solid.component';
 import { OutlineSampleComponent } from './editor-sample.component';
+import { SolidToolsComponent } from '../solid-file/solid-tools.component';
 import { OutlinePartsComponent } from './outline-parts.component';
 import { placeInView, roundInView, editorView } from './editor-view';
 import { BehaviorSubject } from 'rxjs';
@@ -68,6 +71,7 @@ type Held = { readonly pin: 'from' | 'to' } | { readonly part: number; readonly 
     OutlinePartsComponent,
     OutlineSampleComponent,
     PieceSolidComponent,
+    SolidToolsComponent,
   ],
   templateUrl: './outline-editor.component.html',
   styleUrl: './outline-editor.component.less',
@@ -81,6 +85,8 @@ export class OutlineEditorComponent {
   protected readonly run = toSignal(inject(RunAtWork).run$);
   /** Is the trial seen as a solid? */
   protected readonly solid = signal(false);
+  /** The pin whose place is asked for, the one behind before the one ahead. */
+  protected readonly picking = signal<'from' | 'to' | null>(null);
   protected readonly problem = signal('');
   private readonly news = new BehaviorSubject('');
   protected readonly said = toSignal(fading(this.news), { initialValue: '' });
@@ -113,6 +119,13 @@ export class OutlineEditorComponent {
       colour: this.materials().find(({ id }) => id === part.material)?.colour ?? '#a9b1b4',
     })),
   );
+  protected readonly holes = computed(() => roundHoles(this.piece()?.outline ?? []));
+  /** Are there points that can be dragged? */
+  protected readonly drawn = computed(() => this.parts().some(({ points }) => points));
+  protected readonly ofSolids = computed(() => {
+    const piece = this.piece();
+    return piece !== null && isOfSolids(piece);
+  });
   protected readonly sizeWords = computed(() => {
     const piece = this.piece();
     if (!piece) return '';
@@ -168,6 +181,25 @@ export class OutlineEditorComponent {
       (piece) => withPins(piece, { ...piece.pins, [pin]: { ...piece.pins[pin], ...change } }),
       'Move pin',
     );
+  }
+
+  /** A press on the drawing says where the pin is that is asked for. */
+  protected pickAt(event: PointerEvent): void {
+    if (this.picking() === null) return;
+    const raw = this.under(event);
+    if (raw) this.pick(this.nearHole(raw));
+  }
+
+  protected pick({ x, y }: Vec): void {
+    const pin = this.picking();
+    if (pin === null) return;
+    const moved = this.make((piece) => withPins(piece, { ...piece.pins, [pin]: { x, y } }), 'Pick pin');
+    if (moved) this.picking.set(pin === 'from' ? 'to' : null);
+  }
+
+  /** The piece made otherwise, turned or of another body. */
+  protected put(made: PieceOf<'own'>, label: string): void {
+    this.make(() => made, label);
   }
 
   protected paintPart(i: number, material: string): void {
@@ -226,6 +258,7 @@ export class OutlineEditorComponent {
   }
 
   protected press(event: PointerEvent, what: Held): void {
+    if (this.picking() !== null) return;
     event.preventDefault();
     event.stopPropagation();
     this.surface()?.nativeElement.setPointerCapture(event.pointerId);
@@ -235,14 +268,11 @@ export class OutlineEditorComponent {
 
   protected move(event: PointerEvent): void {
     const { held } = this;
-    const view = this.view();
     const base = this.piece();
-    const element = this.surface()?.nativeElement;
-    if (!held || !view || !base || !element) return;
-    const box = element.getBoundingClientRect();
-    const raw = placeInView(view, event.clientX - box.left, event.clientY - box.top);
-    const at = { x: roundInView(view, raw.x), y: roundInView(view, raw.y) };
+    const raw = this.under(event);
+    if (!held || !base || !raw) return;
     const { what } = held;
+    const at = 'pin' in what ? this.nearHole(raw) : this.rounded(raw);
     this.tried(() => {
       const piece =
         'pin' in what
@@ -303,6 +333,28 @@ export class OutlineEditorComponent {
     const a = points[i];
     const b = pointAfter(points, i);
     return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, round: false };
+  }
+
+  /** Where the pointer is in the axes of the piece, mm. */
+  private under(event: PointerEvent): Vec | null {
+    const [view, element] = [this.view(), this.surface()?.nativeElement];
+    if (!view || !element) return null;
+    const box = element.getBoundingClientRect();
+    return placeInView(view, event.clientX - box.left, event.clientY - box.top);
+  }
+
+  private rounded({ x, y }: Vec): Vec {
+    const view = this.view();
+    return view ? { x: roundInView(view, x), y: roundInView(view, y) } : { x, y };
+  }
+
+  /** The middle of a round hole that a place is near, else the place to a round number. */
+  private nearHole(at: Vec): Vec {
+    const pixel = this.view()?.pixel ?? 0;
+    const hole = this.holes().find(
+      ({ x, y, radius }) => Math.hypot(x - at.x, y - at.y) <= Math.max(radius * 0.6, 8 * pixel),
+    );
+    return hole ? { x: hole.x, y: hole.y } : this.rounded(at);
   }
 
   /** Changes the piece; false where it cannot be so, which is said. */

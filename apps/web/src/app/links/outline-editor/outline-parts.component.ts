@@ -24,7 +24,7 @@ import { LengthFieldComponent } from '../../shared/length-field.component';
                 <nz-option [nzValue]="entry.id" [nzLabel]="entry.name" />
               }
             </nz-select>
-            @if (!part.points) {
+            @if (!part.points && !part.solid) {
               <button
                 nz-button
                 nzType="link"
@@ -46,48 +46,55 @@ import { LengthFieldComponent } from '../../shared/length-field.component';
               out
             </button>
           </span>
-          <span class="plate">
-            <label>
-              thick
-              <relay-length-field
-                [label]="'Thickness of outline ' + (i + 1)"
-                [value]="part.plate.thick"
-                [unit]="unit()"
-                [least]="0.001"
-                (changed)="change(i, { thick: $event })"
-              />
-            </label>
-            <label>
-              before the row
-              <relay-length-field
-                [label]="'How far outline ' + (i + 1) + ' stands before the row'"
-                [value]="part.plate.middle"
-                [unit]="unit()"
-                (changed)="change(i, { middle: $event })"
-              />
-            </label>
-            <label>
-              edges eased
-              <relay-length-field
-                [label]="'How much of the edges of outline ' + (i + 1) + ' is taken off'"
-                [value]="part.plate.ease"
-                [unit]="unit()"
-                [least]="0"
-                (changed)="change(i, { ease: $event })"
-              />
-            </label>
-            @if (part.said) {
-              <button
-                nz-button
-                nzType="link"
-                type="button"
-                [attr.aria-label]="'by its pitch: outline ' + (i + 1)"
-                (click)="plated.emit({ i, plate: null })"
-              >
-                by its pitch
-              </button>
-            }
-          </span>
+          @if (part.solid; as solid) {
+            <span class="body">
+              {{ solid.file }}, {{ solid.triangles.toLocaleString('en') }} triangles,
+              {{ solid.openEdges === 0 ? 'closed' : 'open at ' + solid.openEdges + ' edges' }}
+            </span>
+          } @else {
+            <span class="plate">
+              <label>
+                thick
+                <relay-length-field
+                  [label]="'Thickness of outline ' + (i + 1)"
+                  [value]="part.plate.thick"
+                  [unit]="unit()"
+                  [least]="0.001"
+                  (changed)="change(i, { thick: $event })"
+                />
+              </label>
+              <label>
+                before the row
+                <relay-length-field
+                  [label]="'How far outline ' + (i + 1) + ' stands before the row'"
+                  [value]="part.plate.middle"
+                  [unit]="unit()"
+                  (changed)="change(i, { middle: $event })"
+                />
+              </label>
+              <label>
+                edges eased
+                <relay-length-field
+                  [label]="'How much of the edges of outline ' + (i + 1) + ' is taken off'"
+                  [value]="part.plate.ease"
+                  [unit]="unit()"
+                  [least]="0"
+                  (changed)="change(i, { ease: $event })"
+                />
+              </label>
+              @if (part.said) {
+                <button
+                  nz-button
+                  nzType="link"
+                  type="button"
+                  [attr.aria-label]="'by its pitch: outline ' + (i + 1)"
+                  (click)="plated.emit({ i, plate: null })"
+                >
+                  by its pitch
+                </button>
+              }
+            </span>
+          }
         </li>
       }
       <li><button nz-button nzType="link" type="button" (click)="added.emit()">another outline</button></li>
@@ -109,7 +116,8 @@ import { LengthFieldComponent } from '../../shared/length-field.component';
       gap: 2px 8px;
       align-items: baseline;
     }
-    .plate {
+    .plate,
+    .body {
       padding-left: 14px;
       font-size: 13px;
     }

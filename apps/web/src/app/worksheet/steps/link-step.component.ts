@@ -21,6 +21,7 @@ import {
   piecesOfRun,
   pointsData,
   settingHeld,
+  solidPiece,
   variationHeld,
   type Behaviour,
   type CatalogueEntry,
@@ -38,6 +39,8 @@ import { JobContext } from '../../session/job-context.service';
 import { RunAtWork, sequenceOf } from '../../session/run-at-work.service';
 import { FamilyFieldsComponent } from '../../links/family-fields.component';
 import { FinishPanelComponent } from '../../links/finish-panel.component';
+import { SolidSheetComponent } from '../../links/solid-file/solid-sheet.component';
+import type { TakenSolids } from '../../links/solid-file/taken-solids';
 import { SampleComponent } from '../../links/sample.component';
 import { SettingPanelComponent } from '../../links/setting-panel.component';
 import { VariationPanelComponent } from '../../links/variation-panel.component';
@@ -81,6 +84,7 @@ const GROUPS: readonly { title: string; entries: readonly CatalogueEntry[] }[] =
     SampleComponent,
     TermComponent,
     SettingPanelComponent,
+    SolidSheetComponent,
     VariationPanelComponent,
   ],
   templateUrl: './link-step.component.html',
@@ -97,6 +101,8 @@ export class LinkStepComponent {
   private readonly run = toSignal(inject(RunAtWork).run$);
   protected readonly grows = toSignal(this.context.grows$, { requireSync: true });
   protected readonly at = signal<string | null>(null);
+  /** A file of solids that is looked over before it is taken. */
+  protected readonly solidFile = signal<File | null>(null);
   private readonly trouble = new ErrorState();
   protected readonly problem = this.trouble.words;
   private readonly news = new BehaviorSubject('');
@@ -263,12 +269,22 @@ export class LinkStepComponent {
       this.trouble.say(`${file.name}: ${reply.message}`);
       return;
     }
+    this.takeFrom(file.name, (name, source) => ownPiece('own', name, source, reply.value));
+  }
+
+  protected fromSolid({ file, given }: TakenSolids): void {
+    this.trouble.clear();
+    this.solidFile.set(null);
+    this.takeFrom(file, (name, source) => solidPiece('own', name, source, given));
+  }
+
+  /** Takes a piece that is made of what a file holds, called as the file is. */
+  private takeFrom(file: string, make: (name: string, source: string) => JobPiece): void {
     try {
-      const name = file.name.replace(/\.[a-z]+$/i, '').slice(0, 80) || 'Own link';
-      this.take(ownPiece('own', name, file.name, [...reply.value]));
+      this.take(make(file.replace(/\.[a-z]+$/i, '').slice(0, 80) || 'Own link', file.slice(0, 200)));
     } catch (error) {
       if (!(error instanceof RelayError)) throw error;
-      this.trouble.say(`${file.name}: ${error.message}`);
+      this.trouble.say(`${file}: ${error.message}`);
     }
   }
 
