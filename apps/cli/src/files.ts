@@ -1,4 +1,5 @@
-import { readFileSync, statSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { RelayError } from '@coin-relay/core';
 import { DRAWING_LIMITS } from '@coin-relay/formats';
 import { SOLID_FILE_LIMIT } from '@coin-relay/formats/solid-in';
@@ -7,6 +8,18 @@ import { SOLID_FILE_LIMIT } from '@coin-relay/formats/solid-in';
 export const readText = (file: string): string => readWithin(file, DRAWING_LIMITS.size).toString('utf8');
 /** Reads a file of solids. @throws RelayError file-too-large, file-broken */
 export const readBytes = (file: string): Uint8Array => readWithin(file, SOLID_FILE_LIMIT);
+
+/**
+ * Reads a file that is named by the SHA-256 of what is in it.
+ * @returns null where there is none
+ * @throws RelayError file-too-large, file-broken also where it holds something else
+ */
+export function readKept(file: string, hash: string): Uint8Array | null {
+  if (!existsSync(file)) return null;
+  const bytes = readBytes(file);
+  if (createHash('sha256').update(bytes).digest('hex') === hash) return bytes;
+  throw new RelayError('file-broken', `${file} is not what it is called: its SHA-256 is another one.`);
+}
 
 function readWithin(file: string, limit: number): Buffer {
   try {

@@ -44,6 +44,7 @@ export interface Options {
   readonly candidates?: string;
   readonly details?: boolean;
   readonly tolerance?: string;
+  readonly solids?: string;
   readonly inset?: string;
   readonly stretch?: string;
   readonly ends?: string;

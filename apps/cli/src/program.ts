@@ -168,6 +168,10 @@ function makeProgram(output: Output): Command {
       'a line of the catalogue (ENTRY, or ENTRY/PIECE), or the id of a piece of the job',
     )
     .option('--job <file>', 'a Coin Relay job')
+    .option(
+      '--solids <folder>',
+      'where the bodies that a piece of the job names are, as HASH.stl (beside it)',
+    )
     .option('--file <file>', 'an STL, OBJ or GLB file instead: read, mended and measured')
     .option('--tolerance <mm>', 'how far chords of a piece may stray from what is round (0.02)')
     .option('--unit <unit>', 'what the lengths of a file are in, where it does not say: mm, cm, m, in')

@@ -1,16 +1,16 @@
-import { basename } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import { RelayError } from '@coin-relay/core';
 import { SOLID_FILES, type AskedFile, type AskedSolid, type SolidFile } from '@coin-relay/answers';
 import { UNITS } from '@coin-relay/model';
-import { readBytes, readJson } from './files';
+import { readBytes, readJson, readKept } from './files';
 import { numberOf, wordOf, type Options } from './options';
 
 /** What is asked of a file of solids alone, and of a piece alone. */
 const OF_FILES = ['unit', 'weld', 'triangles'] as const;
-const OF_PIECES = ['piece', 'job', 'tolerance'] as const;
+const OF_PIECES = ['piece', 'job', 'tolerance', 'solids'] as const;
 
 /** The piece whose solid is asked for. */
-export function solidOf({ piece, job, tolerance }: Options): AskedSolid {
+export function solidOf({ piece, job, tolerance, solids }: Options): AskedSolid {
   if (piece === undefined) {
     throw new RelayError(
       'request-invalid',
@@ -21,7 +21,9 @@ export function solidOf({ piece, job, tolerance }: Options): AskedSolid {
     );
   }
   const asked = { piece, tolerance: numberOf('tolerance', tolerance) };
-  return job === undefined ? asked : { ...asked, job: readJson(job) };
+  if (job === undefined) return asked;
+  const folder = solids ?? dirname(job);
+  return { ...asked, job: readJson(job), bodyOf: (hash) => readKept(join(folder, `${hash}.stl`), hash) };
 }
 
 /**

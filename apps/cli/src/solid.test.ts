@@ -1,6 +1,11 @@
-import { readFileSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { bushing, measureMesh } from '@coin-relay/core/solid';
+import { writeStl } from '@coin-relay/formats/solid';
 import { joinDrawing, outlineFromLines, readSvg } from '@coin-relay/formats';
-import { outlineBounds, ownPiece } from '@coin-relay/model';
+import { demoJobs, outlineBounds, ownPiece, solidPiece } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { answer, file, jobFile, run } from './program.testing';
 
@@ -153,6 +158,45 @@ describe('solid', () => {
     const { status, error } = await run('solid', '--file', path, ...more);
     expect(status).toBe(2);
     expect(error).toMatch(words);
+  });
+
+  it('a piece of a body from a file is that body, which lies beside its job or in a folder that is named', async () => {
+    const body = bushing(0, 8, 6, 2, 0.05);
+    const bytes = writeStl(body, 'bushing');
+    const kept = createHash('sha256').update(bytes).digest('hex');
+    const { bounds, triangles, volume } = measureMesh(body);
+    const solid = {
+      ...{ kept, file: 'bushing.stl', triangles, openEdges: 0, bounds: [...bounds] },
+      // Twice as large, turned a quarter about z.
+      place: [0, -2, 0, 0, 2, 0, 0, 0, 0, 0, 2, 0],
+    };
+    const job = structuredClone(demoJobs().find(({ id }) => id === 'demo-coin-lift')!.job);
+    job.pieces.push(
+      solidPiece('bushing', 'Bushing', 'bushing.stl', [
+        { solid, material: 'brass', silhouette: 'M-12 0H12V16H-12Z' },
+      ]),
+    );
+    const path = jobFile(job);
+    const asked = ['solid', '--job', path, '--piece', 'bushing'];
+    const missing = await run(...asked);
+    expect(missing.status).toBe(2);
+    expect(missing.error).toContain(`put ${kept}.stl beside the job, or name its folder with --solids`);
+
+    const folder = mkdtempSync(join(tmpdir(), 'coin-relay-solids-'));
+    writeFileSync(join(folder, `${kept}.stl`), bytes);
+    const found = await answer(...asked, '--solids', folder);
+    expect(found).toMatchObject({ triangles, openEdges: 0 });
+    expect((found['volume'] as number) / (8 * volume)).toBeCloseTo(1, 5);
+    // Its first pin is the origin, its second on x; the bushing is seen from its side.
+    const box = found['bounds'] as number[];
+    expect([box[5] - box[2], box[4] - box[1], box[3] - box[0]].map((value) => Math.round(value))).toEqual([
+      24, 16, 24,
+    ]);
+
+    writeFileSync(join(folder, `${kept}.stl`), writeStl(bushing(0, 9, 6, 2, 0.05), 'other'));
+    const other = await run(...asked, '--solids', folder);
+    expect(other.error).toContain('is not what it is called');
+    expect((await run('solid', '--file', path, '--solids', folder)).error).toContain('asked of a piece');
   });
 
   it('what is asked of files is not asked of pieces', async () => {

@@ -69,6 +69,8 @@ const server = app.listen(config.port, config.host, () => {
     `Coin Relay is at http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}/\n`,
   );
 });
+// Longer than whoever asks keeps a connection: one that is closed just as it is used again is an answer that is lost.
+server.keepAliveTimeout = 75_000;
 server.on('error', (error: NodeJS.ErrnoException) => {
   const reason =
     error.code === 'EADDRINUSE' ? `port ${config.port} is in use; choose another with --port` : error.message;

@@ -1,6 +1,7 @@
 import { RelayError } from '@coin-relay/core';
 import { joinMeshes, measureMesh, type SolidMeasures } from '@coin-relay/core/solid';
 import { writeGlb, writeObj, writePlan, writeStl, type NamedMesh } from '@coin-relay/formats/solid';
+import { readKept } from '@coin-relay/formats/solid-kept';
 import { colourOf } from '@coin-relay/scene';
 import {
   CATALOGUE,
@@ -11,7 +12,7 @@ import {
   type JobPiece,
   type Material,
 } from '@coin-relay/model';
-import { pieceSolid, SOLID_TOLERANCE } from '@coin-relay/model/solid';
+import { pieceSolid, SOLID_TOLERANCE, type KeptMeshes } from '@coin-relay/model/solid';
 
 /** What a solid is asked of: a line of the catalogue (ENTRY, or ENTRY/PIECE where it has several), or a piece of a job. */
 export interface AskedSolid {
@@ -20,6 +21,8 @@ export interface AskedSolid {
   readonly job?: unknown;
   /** How far chords may stray from what is round, mm. */
   readonly tolerance?: number;
+  /** A body that a piece names by its hash, binary STL in mm; null where it is not at hand. */
+  readonly bodyOf?: (hash: string) => Uint8Array | null;
 }
 
 /** Finest and coarsest tolerance that solids are made with, mm. */
@@ -48,9 +51,10 @@ export async function solidFile({ name, parts }: MadeSolid, as: SolidFile): Prom
 
 /**
  * Makes the solid that is asked for.
- * @throws RelayError request-invalid, solid-invalid, solid-too-large
+ * @throws RelayError request-invalid, solid-invalid, solid-too-large, solid-file-invalid
  */
-export function makeSolid({ piece: name, job, tolerance = SOLID_TOLERANCE }: AskedSolid): MadeSolid {
+export function makeSolid(asked: AskedSolid): MadeSolid {
+  const { piece: name, job, tolerance = SOLID_TOLERANCE, bodyOf = () => null } = asked;
   if (!(tolerance >= TOLERANCES.least && tolerance <= TOLERANCES.most)) {
     throw new RelayError(
       'request-invalid',
@@ -59,7 +63,7 @@ export function makeSolid({ piece: name, job, tolerance = SOLID_TOLERANCE }: Ask
     );
   }
   const { piece, materials } = job === undefined ? ofCatalogue(name) : ofJob(job, name);
-  const { parts } = pieceSolid(piece, piece.pitch, tolerance);
+  const { parts } = pieceSolid(piece, piece.pitch, tolerance, 0, bodiesOf(piece, bodyOf));
   if (parts.length === 0) {
     throw new RelayError(
       'solid-invalid',
@@ -76,6 +80,25 @@ export function makeSolid({ piece: name, job, tolerance = SOLID_TOLERANCE }: Ask
       colour: colourOf(materials, material),
     })),
   };
+}
+
+/** The bodies from files that a piece is made of. */
+function bodiesOf(piece: JobPiece, bodyOf: NonNullable<AskedSolid['bodyOf']>): KeptMeshes {
+  const named = piece.family === 'own' ? piece.outline.flatMap(({ solid }) => solid ?? []) : [];
+  const found = new Map(
+    named.map(({ kept, file }) => {
+      const bytes = bodyOf(kept);
+      if (!bytes) {
+        throw new RelayError(
+          'solid-file-invalid',
+          `The body of ${file} is not at hand: put ${kept}.stl beside the job, or name its folder with --solids. The server that keeps the job gives it at /api/solids/${kept}.`,
+          { field: 'solids' },
+        );
+      }
+      return [kept, readKept(bytes)];
+    }),
+  );
+  return (hash) => found.get(hash);
 }
 
 interface FoundPiece {

@@ -10,7 +10,7 @@ const STRAY = 1e-4;
 export const MOST_SILHOUETTE_POINTS = 3_000;
 /** Islands and holes smaller than this, of the size squared, are left out. */
 const SPECK = 1e-5;
-const DIGITS = 4;
+const DIGITS = 6;
 
 /**
  * The silhouette of solids as path data: what they cover in plan, with the holes that go through, thinned out.

@@ -11,7 +11,7 @@ import {
 } from 'clipper2-ts';
 
 /** Digits of a millimetre that outlines are joined with. */
-const DIGITS = 4;
+const DIGITS = 6;
 /** Slits narrower than twice this, of the size of all, are closed: round bodies that fit touch along chords. */
 const SLIT = 5e-4;
 /** How far a sharp corner may reach while they are, of that. */

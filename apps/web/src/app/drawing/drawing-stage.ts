@@ -1,5 +1,6 @@
 import { newReading, pathReader, type RowFrames, type Vec } from '@coin-relay/core';
 import { bodyAt, travelOf, type Backdrop, type Machine } from '@coin-relay/model';
+import { rowBounds, type Finding } from '@coin-relay/scene';
 // Stage, layers and a shape of one's own: what else the library can draw is not taken along.
 import Konva from 'konva/lib/Core';
 import type { PathSketch } from '../engine/sketch';
@@ -11,12 +12,12 @@ import { paintBackdrop, paintPaper } from './paper-painter';
 import { paintApproaches, paintCorners, paintMarks, paintSpot, paintTightest } from './path-painter';
 import { placeAt, placesIn } from './place-finder';
 import { paintPlaces } from './place-painter';
-import { rowBounds, type Finding } from '@coin-relay/scene';
 import { MachinePainter, paintGround, paintTrail } from './machine-painter';
 import type { Trail } from './trail';
 import { RestingRows } from './resting-rows';
 import { ALL_IN_FULL, viewOfRows, type RowPainter, type RowView } from './row-painter';
 import { RowPainters, type ShownRow } from './row-painters';
+import { FreeFrames } from './free-frames';
 import { Seen } from './seen';
 import { boundsOf } from './stage-bounds';
 import { SketchPainter } from './sketch-painter';
@@ -58,6 +59,7 @@ export class DrawingStage {
   private spot: number | null = null;
   private changing = false;
   private readonly resting = new RestingRows();
+  private readonly frames = new FreeFrames();
 
   constructor(
     readonly element: HTMLDivElement,
@@ -93,6 +95,7 @@ export class DrawingStage {
 
   destroy(): void {
     this.painters.stop();
+    this.frames.stop();
     this.stage.destroy();
   }
 
@@ -111,7 +114,7 @@ export class DrawingStage {
     this.painter = this.painters.of(atWork);
     this.stale = stale;
     this.blamed = blamed;
-    this.machineLayer.batchDraw();
+    this.frames.draw(this.machineLayer);
     this.makingChanged(!this.painters.complete);
     this.follow();
   }
@@ -120,7 +123,7 @@ export class DrawingStage {
   showSketches(sketches: readonly PathSketch[], atWork: string | null): void {
     if (sketches !== this.sketch.sketches) this.sketch = new SketchPainter(sketches);
     this.atWork = atWork;
-    this.machineLayer.batchDraw();
+    this.frames.draw(this.machineLayer);
     this.follow();
   }
 
@@ -129,29 +132,29 @@ export class DrawingStage {
     if (changing === this.changing) return;
     this.changing = changing;
     this.resting.clear();
-    this.machineLayer.batchDraw();
+    this.frames.draw(this.machineLayer);
     this.follow();
   }
 
   /** Paints the row anew: a picture it needs has come. */
   repaint(): void {
     this.resting.clear();
-    this.machineLayer.batchDraw();
+    this.frames.draw(this.machineLayer);
   }
 
   setHandles(handles: readonly Handle[]): void {
     this.handles = handles;
-    this.handleLayer.batchDraw();
+    this.frames.draw(this.handleLayer);
   }
 
   setOverlay(overlay: Overlay): void {
     this.overlay = overlay;
-    this.handleLayer.batchDraw();
+    this.frames.draw(this.handleLayer);
   }
 
   setBackdrop(at: Backdrop | null, image: CanvasImageSource | null): void {
     this.backdrop = at && image ? { at, image } : null;
-    this.paperLayer.batchDraw();
+    this.frames.draw(this.paperLayer);
   }
 
   /** Marks a place of the path of the row at work, and brings it into sight; null takes the mark away. */
@@ -162,13 +165,13 @@ export class DrawingStage {
       pathReader(this.painter.fit.layout.path)(s, at);
       this.seen.goTo(toScreen(this.view, at[0], at[1]));
     }
-    this.machineLayer.batchDraw();
+    this.frames.draw(this.machineLayer);
   }
 
   /** The places that are chosen. */
   showPlaces(chosen: ReadonlySet<number>): void {
     this.chosen = chosen;
-    this.machineLayer.batchDraw();
+    this.frames.draw(this.machineLayer);
   }
 
   /** How far the machine has driven over the ground, mm; nothing where it stands. */
@@ -209,14 +212,14 @@ export class DrawingStage {
     this.stage.container().style.cursor = cursor;
     if (sameGrip(grip, this.hovered)) return;
     this.hovered = grip;
-    this.handleLayer.batchDraw();
+    this.frames.draw(this.handleLayer);
   }
 
   /** What was found of the row at work: where its path comes too close to itself; while the path is worked on its tightest bend and its corners are marked too. */
   showFindings(findings: readonly Finding[], inspects: boolean): void {
     this.findings = findings;
     this.inspects = inspects;
-    this.machineLayer.batchDraw();
+    this.frames.draw(this.machineLayer);
   }
 
   /** Takes the machine that the rows to be shown make. */
@@ -230,20 +233,20 @@ export class DrawingStage {
   moveTo(frame: number): void {
     this.frame = frame;
     this.standRows();
-    this.machineLayer.batchDraw();
+    this.frames.draw(this.machineLayer);
   }
 
   /** The way of a link through the loop; null shows none. */
   showTrail(trail: Trail | null): void {
     this.trail = trail;
-    this.machineLayer.batchDraw();
+    this.frames.draw(this.machineLayer);
   }
 
   /** Lets a body that can drive do so over the ground, or keeps it in its place. */
   setDrives(drives: boolean): void {
     if (drives === this.drives) return;
     this.drives = drives;
-    this.machineLayer.batchDraw();
+    this.frames.draw(this.machineLayer);
   }
 
   private laidOf(run: string): RowFrames | null {
@@ -263,7 +266,7 @@ export class DrawingStage {
   /** Rings the chosen wheel. */
   select(wheel: string | null): void {
     this.selected = wheel;
-    this.machineLayer.batchDraw();
+    this.frames.draw(this.machineLayer);
   }
 
   /** Takes another size. */
@@ -299,9 +302,8 @@ export class DrawingStage {
   }
 
   get current(): ViewPort {
-    return this.seen.view;
+    return this.view;
   }
-
   private get view(): ViewPort {
     return this.seen.view;
   }
@@ -323,9 +325,7 @@ export class DrawingStage {
   }
 
   private draw(): void {
-    this.paperLayer.batchDraw();
-    this.machineLayer.batchDraw();
-    this.handleLayer.batchDraw();
+    this.frames.draw(this.paperLayer, this.machineLayer, this.handleLayer);
   }
 
   private paintPaper(ctx: CanvasRenderingContext2D): void {

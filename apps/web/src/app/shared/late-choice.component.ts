@@ -1,19 +1,31 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
 import type { Option } from './option';
 import { OptionListComponent } from './option-list.component';
+import { Turns, type EndTurn } from './turns.service';
 
-/** A list to choose from that is loaded once the page is shown; until then it says what holds. */
+/** A list to choose from that is loaded once the page is shown, one after the other; until then it says what holds. */
 @Component({
   selector: 'relay-late-choice',
   imports: [OptionListComponent],
   template: `
-    @defer (on idle) {
+    @defer (when come(); prefetch on idle) {
       <relay-option-list
         [name]="name()"
         [options]="options()"
         [value]="value()"
         [inEmpty]="inEmpty()"
         (chosen)="chosen.emit($event)"
+        (rendered)="leave()"
       />
     } @placeholder {
       <span>{{ words() }}</span>
@@ -41,4 +53,17 @@ export class LateChoiceComponent {
   protected readonly words = computed(
     () => this.options().find(({ value }) => value === this.value())?.words ?? this.inEmpty(),
   );
+  protected readonly come = signal(false);
+  private end: EndTurn = () => undefined;
+
+  constructor() {
+    const turns = inject(Turns);
+    afterNextRender(() => (this.end = turns.wait(() => this.come.set(true))));
+    inject(DestroyRef).onDestroy(() => this.end());
+  }
+
+  /** The next one may come. */
+  protected leave(): void {
+    this.end();
+  }
 }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { afterNextRender, ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { CHOICE } from './choice.directive';
 import type { Option } from './option';
 
@@ -41,4 +41,10 @@ export class OptionListComponent {
   /** What stands in a list of things to do. */
   readonly inEmpty = input('');
   readonly chosen = output<string>();
+  /** Told once it is there. */
+  readonly rendered = output();
+
+  constructor() {
+    afterNextRender(() => this.rendered.emit());
+  }
 }

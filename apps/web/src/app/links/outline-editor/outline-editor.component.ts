@@ -48,6 +48,7 @@ import { PlaceFieldComponent } from '../../shared/place-field.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
 import { PieceSolidComponent } from '../../space/piece-solid.component';
 import { OutlineSampleComponent } from './editor-sample.component';
+import { withPoints } from './with-points';
 import { SolidToolsComponent } from '../solid-file/solid-tools.component';
 import { OutlinePartsComponent } from './outline-parts.component';
 import { placeInView, roundInView, editorView } from './editor-view';
@@ -87,6 +88,8 @@ export class OutlineEditorComponent {
   protected readonly solid = signal(false);
   /** The pin whose place is asked for, the one behind before the one ahead. */
   protected readonly picking = signal<'from' | 'to' | null>(null);
+  /** Where the pin behind was picked. */
+  protected readonly picked = signal<Vec | null>(null);
   protected readonly problem = signal('');
   private readonly news = new BehaviorSubject('');
   protected readonly said = toSignal(fading(this.news), { initialValue: '' });
@@ -190,11 +193,20 @@ export class OutlineEditorComponent {
     if (raw) this.pick(this.nearHole(raw));
   }
 
+  /** With the second one both are put: on its way there a pin may be where the other was. */
   protected pick({ x, y }: Vec): void {
-    const pin = this.picking();
-    if (pin === null) return;
-    const moved = this.make((piece) => withPins(piece, { ...piece.pins, [pin]: { x, y } }), 'Pick pin');
-    if (moved) this.picking.set(pin === 'from' ? 'to' : null);
+    const behind = this.picked();
+    if (this.picking() === 'from' || !behind) {
+      this.picked.set({ x, y });
+      this.picking.set('to');
+    } else if (this.make((piece) => withPins(piece, { from: behind, to: { x, y } }), 'Pick pins')) {
+      this.endPicking();
+    }
+  }
+
+  protected endPicking(): void {
+    this.picking.set(null);
+    this.picked.set(null);
   }
 
   /** The piece made otherwise, turned or of another body. */
@@ -380,20 +392,4 @@ export class OutlineEditorComponent {
       return false;
     }
   }
-}
-
-/** The piece with the points of one drawn outline changed. */
-function withPoints(
-  piece: PieceOf<'own'>,
-  part: number,
-  change: (points: readonly OutlinePoint[]) => readonly OutlinePoint[],
-): PieceOf<'own'> {
-  return {
-    ...piece,
-    outline: piece.outline.map((known, i) => {
-      if (i !== part || !known.points) return known;
-      const points = [...change(known.points)];
-      return { ...known, points, data: pointsData(points) };
-    }),
-  };
 }
