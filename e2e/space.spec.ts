@@ -15,6 +15,7 @@ import {
   step,
   storedJob,
   test,
+  unfold,
 } from './support';
 import { type } from './path-support';
 
@@ -231,6 +232,48 @@ test('a body that drives over the ground does so in space, and is picked where i
   }
   expect(picked).toHaveLength(1);
   expect(picked).not.toContain(0);
+  await request.delete(`/api/jobs/${id}`);
+});
+
+test('a picture lies on a piece in space as it does in the drawing', async ({ page, request }) => {
+  // One pixel of a red that nothing else here has.
+  const png = Buffer.from(
+    'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR4nGP4z8DwHwAFAAH/iZk9HQAAAABJRU5ErkJggg==',
+    'base64',
+  );
+  const kept = await request.post('/api/pictures', { data: png, headers: { 'Content-Type': 'image/png' } });
+  const { picture } = (await kept.json()) as { picture: string };
+  const id = await copyOf(request, 'demo-tin-beetle', (job) => {
+    const [shoe] = job.pieces;
+    const laid = { picture, x: 0, y: shoe.pitch / 2, width: shoe.pitch, height: shoe.pitch };
+    shoe.finish = { material: null, line: true, picture: laid };
+  });
+  await openJob(page, id);
+  await goIntoSpace(page);
+  await page.getByRole('button', { name: 'the front' }).click();
+  /** Red pixels of what is seen. */
+  const red = async (): Promise<number> => {
+    const shown = await resting(page);
+    return page.evaluate(async (data) => {
+      const image = new Image();
+      image.src = `data:image/png;base64,${data}`;
+      await image.decode();
+      const canvas = new OffscreenCanvas(image.width, image.height);
+      const ctx = canvas.getContext('2d')!;
+      ctx.drawImage(image, 0, 0);
+      const pixels = ctx.getImageData(0, 0, image.width, image.height).data;
+      let many = 0;
+      for (let i = 0; i < pixels.length; i += 4)
+        if (pixels[i] > 140 && pixels[i + 1] < 60 && pixels[i + 2] < 60) many++;
+      return many;
+    }, shown);
+  };
+  await expect.poll(red).toBeGreaterThan(500);
+  // Taken off again nothing is red; so the red is the picture's.
+  await openStep(page, 'Link');
+  await unfold(page.locator('relay-link-step'), /What it is made of/);
+  await page.getByRole('button', { name: 'take its picture off' }).click();
+  await expect.poll(red).toBeLessThan(20);
   await request.delete(`/api/jobs/${id}`);
 });
 

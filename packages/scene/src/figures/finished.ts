@@ -1,11 +1,18 @@
 import { WIRE_SHAPES } from '@coin-relay/core';
-import { familyOf, type Figure, type FigurePart, type JobPiece, type Material } from '@coin-relay/model';
+import { familyOf, MATERIALS, type Figure, type FigurePart, type JobPiece, type Material } from '@coin-relay/model';
 import { FINISHES } from './finishes';
 import { pieceFigure } from './piece-figure';
 
 /** The colour of a material, by its id; an unknown one is drawn as steel. */
 export function colourOf(materials: readonly Material[], id: string): string {
   return materials.find((material) => material.id === id)?.colour ?? FINISHES[id] ?? FINISHES['steel'];
+}
+
+/** A material by its id: its colour, how bare a metal, how dull; an unknown one is steel. */
+export function materialOf(materials: readonly Material[], id: string): Material {
+  const known = (all: readonly Material[], wanted: string): Material | undefined =>
+    all.find((material) => material.id === wanted);
+  return known(materials, id) ?? known(MATERIALS, id) ?? known(MATERIALS, 'steel') ?? MATERIALS[0];
 }
 
 /**

@@ -15,7 +15,7 @@ import {
   type Raycaster,
 } from 'three';
 import type { MadePart } from '../engine/solid-tasks';
-import { bodyMaterial, outlineMaterial, type InkSize } from './ink';
+import { bodyMaterial, outlineMaterial, type BodyLook, type InkSize } from './ink';
 import { BODIES } from './solid-body';
 
 /** Which piece of a scene bends, and how many copies of it there can be. */
@@ -31,8 +31,8 @@ export class BentBody {
   private readonly body: Layer;
   private readonly outline: Layer;
 
-  constructor(of: Bending, part: MadePart, colour: string, ink: InkSize) {
-    this.body = new Layer(of, part, bodyMaterial(colour));
+  constructor(of: Bending, part: MadePart, look: BodyLook, ink: InkSize) {
+    this.body = new Layer(of, part, bodyMaterial(look));
     this.outline = new Layer(of, part.outline, outlineMaterial(ink));
     this.body.mesh.layers.enable(BODIES);
     this.outline.mesh.renderOrder = 1;

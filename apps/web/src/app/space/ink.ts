@@ -1,4 +1,14 @@
-import { BackSide, Color, MeshLambertMaterial, ShaderMaterial, Vector2, type Material } from 'three';
+import type { Material as OfJob } from '@coin-relay/model';
+import {
+  BackSide,
+  Color,
+  MeshPhongMaterial,
+  ShaderMaterial,
+  Vector2,
+  Vector4,
+  type Material,
+  type Texture,
+} from 'three';
 import { THEME } from '../shared/theme';
 
 /** Outlines of solids are so wide, and those of chosen ones, px. */
@@ -15,15 +25,72 @@ export interface InkSize {
 }
 export const newInkSize = (): InkSize => ({ value: new Vector2(1, 1) });
 
-/** The body of solids: its material's colour in the soft light of a workshop. A copy may be tinted. */
-export function bodyMaterial(colour: string): Material {
-  return new MeshLambertMaterial({
-    color: new Color(colour),
+/** What a body is made of: its colour, how bare a metal, how dull. */
+export type BodyLook = Pick<OfJob, 'colour' | 'metal' | 'rough'>;
+
+/** A picture on a body: where it lies in the axes of the piece, seen from in front, mm. */
+export interface LaidPicture {
+  readonly texture: Texture;
+  /** Its upper left corner. */
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** How strong what glints is at the most: this is a drawing, not a mirror. */
+const GLINT = 0.2;
+/** Faces that look further away from who sees the drawing than this have no picture, as the cosine. */
+const FACING = 0.3;
+
+/**
+ * The body of solids: its material's colour in the soft light of a workshop. What is polished glints, metals in their
+ * own colour; how narrowly by how dull they are: n = 2 / rough⁴ − 2, as of the microfacets of Blinn (1977). A copy may
+ * be tinted.
+ */
+export function bodyMaterial({ colour, metal, rough }: BodyLook, laid: LaidPicture | null = null): Material {
+  const own = new Color(colour);
+  const glint = new Color('#ffffff')
+    .lerp(own, metal)
+    .multiplyScalar(GLINT * (1 - rough) * (0.4 + 0.6 * metal));
+  const made = new MeshPhongMaterial({
+    color: own,
+    specular: glint,
+    shininess: Math.min(120, Math.max(1, 2 / Math.max(rough, 0.1) ** 4 - 2)),
     // Lines on a face lie before it.
     polygonOffset: true,
     polygonOffsetFactor: 1,
     polygonOffsetUnits: 1,
   });
+  if (laid) lay(made, laid);
+  return made;
+}
+
+/** Lays a picture on the faces of a body that are seen from in front. */
+function lay(material: MeshPhongMaterial, { texture, x, y, width, height }: LaidPicture): void {
+  const box = new Vector4(x, y, width, height);
+  material.onBeforeCompile = (shader): void => {
+    shader.uniforms['picture'] = { value: texture };
+    shader.uniforms['pictureBox'] = { value: box };
+    shader.vertexShader = shader.vertexShader
+      .replace('#include <common>', 'varying vec3 ownPlace;\n#include <common>')
+      .replace('#include <begin_vertex>', 'ownPlace = vec3(position.xy, normal.z);\n#include <begin_vertex>');
+    shader.fragmentShader = shader.fragmentShader
+      .replace(
+        '#include <common>',
+        'varying vec3 ownPlace;\nuniform sampler2D picture;\nuniform vec4 pictureBox;\n#include <common>',
+      )
+      .replace(
+        '#include <color_fragment>',
+        `#include <color_fragment>
+        vec2 onPicture = vec2(ownPlace.x - pictureBox.x, ownPlace.y - pictureBox.y + pictureBox.w) / pictureBox.zw;
+        if (ownPlace.z > ${FACING.toFixed(2)} && onPicture == clamp(onPicture, 0.0, 1.0)) {
+          vec4 ofPicture = texture2D(picture, onPicture);
+          diffuseColor.rgb = mix(diffuseColor.rgb, ofPicture.rgb, ofPicture.a);
+        }`,
+      );
+  };
+  material.customProgramCacheKey = (): string => 'with a picture';
 }
 
 /**

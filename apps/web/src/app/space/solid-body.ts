@@ -11,15 +11,34 @@ import {
   Matrix4,
   Mesh,
   type Material,
-  type MeshLambertMaterial,
+  type MeshPhongMaterial,
 } from 'three';
 import type { MadePart } from '../engine/solid-tasks';
-import { bodyMaterial, edgeMaterial, EDGES_FROM, outlineMaterial, OUTLINES_FROM, type InkSize } from './ink';
+import {
+  bodyMaterial,
+  edgeMaterial,
+  EDGES_FROM,
+  outlineMaterial,
+  OUTLINES_FROM,
+  type BodyLook,
+  type InkSize,
+  type LaidPicture,
+} from './ink';
 
 interface Finished {
   readonly body: InstancedMesh;
   /** The colour it has as made. */
   readonly own: Color;
+}
+
+/** How the bodies of a solid look. */
+export interface Looks {
+  /** What a body of a material, by its id, is made of. */
+  readonly of: (material: string) => BodyLook;
+  /** The picture on a body of a material; none where nothing is said. */
+  readonly picture?: (material: string) => LaidPicture | null;
+  /** Whether its outlines and edges are drawn in ink; they are where nothing is said. */
+  readonly inked?: boolean;
 }
 
 /** Only these are seen by what casts shadows. */
@@ -49,12 +68,12 @@ export class SolidBody {
   constructor(
     private readonly parts: readonly MadePart[],
     private readonly matrices: Float32Array,
-    colourOf: (material: string) => string,
+    private readonly look: Looks,
     ink: InkSize,
   ) {
     this.places = new InstancedBufferAttribute(matrices, 16);
     this.chosen = new InstancedBufferAttribute(new Float32Array(matrices.length / 16), 1);
-    this.bodies = parts.map((part) => this.add(part, colourOf(part.material), ink));
+    this.bodies = parts.map((part) => this.add(part, ink));
     this.show(0);
   }
 
@@ -81,7 +100,7 @@ export class SolidBody {
     this.colours = colours.map((colour) => new Color(colour));
     this.finished = this.bodies.flatMap((body, i): Finished[] => {
       if (this.parts[i].material !== main) return [];
-      const own = (body.material as MeshLambertMaterial).color.clone();
+      const own = (body.material as MeshPhongMaterial).color.clone();
       return [{ body, own }];
     });
   }
@@ -130,7 +149,7 @@ export class SolidBody {
     if (finished.length === 0) return;
     if (!finished[0].body.instanceColor) {
       if (!finishes.subarray(0, count).some((finish) => finish >= 0)) return;
-      for (const { body } of finished) (body.material as MeshLambertMaterial).color.set('#ffffff');
+      for (const { body } of finished) (body.material as MeshPhongMaterial).color.set('#ffffff');
     }
     for (const { body, own } of finished) {
       for (let copy = 0; copy < count; copy++) body.setColorAt(copy, colours[finishes[copy]] ?? own);
@@ -138,7 +157,7 @@ export class SolidBody {
     }
   }
 
-  private add(part: MadePart, colour: string, ink: InkSize): InstancedMesh {
+  private add(part: MadePart, ink: InkSize): InstancedMesh {
     const shaded = this.kept(new BufferGeometry());
     shaded.setAttribute('position', new BufferAttribute(part.positions, 3));
     shaded.setAttribute('normal', new BufferAttribute(part.normals, 3));
@@ -146,7 +165,9 @@ export class SolidBody {
     shaded.computeBoundingBox();
     shaded.computeBoundingSphere();
     if (shaded.boundingBox) this.box.union(shaded.boundingBox);
-    const body = new InstancedMesh(shaded, this.kept(bodyMaterial(colour)), this.matrices.length / 16);
+    const { of, picture = () => null, inked = true } = this.look;
+    const material = this.kept(bodyMaterial(of(part.material), picture(part.material)));
+    const body = new InstancedMesh(shaded, material, this.matrices.length / 16);
     body.instanceMatrix = this.places;
     body.layers.enable(BODIES);
 
@@ -160,7 +181,7 @@ export class SolidBody {
     const size = 2 * (shaded.boundingSphere?.radius ?? 0);
     const edges = new LineSegments(this.standing(part.edges), this.kept<Material>(edgeMaterial(ink, size)));
     this.fine.push({ size, outline, edges });
-    for (const each of [body, outline, edges]) {
+    for (const each of [body, ...(inked ? [outline, edges] : [])]) {
       each.frustumCulled = false;
       this.group.add(each);
     }

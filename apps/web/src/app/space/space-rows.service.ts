@@ -7,11 +7,14 @@ import { FitService, type FitView } from '../engine/fit.service';
 import { MachineView } from '../engine/machine-view.service';
 import { SolidPool } from '../engine/solid-pool.service';
 import { Playback } from '../session/playback.service';
-import { AskedSolids, type AskSolid } from './ask-solids';
+import { PictureShelf } from '../shared/picture-shelf';
+import { AskedSolids } from './ask-solids';
 import type { InkSize } from './ink';
 import type { Stands } from './space-stage';
 import { StandingMachine, type Faces } from './standing-machine';
-import { StandingRow, type FittedRow, type Room } from './standing-row';
+import { StandingRow, type FittedRow, type Means, type Room } from './standing-row';
+import { Textures } from './textures';
+import { TriangleBudget } from './triangle-budget';
 
 /**
  * The rows of the open job as solids: made anew where a row is fitted anew, from masters that the worker makes once.
@@ -22,10 +25,12 @@ export class SpaceRows {
   private readonly fits = inject(FitService);
   private readonly machine = inject(MachineView);
   private readonly playback = inject(Playback);
+  private readonly shelf = inject(PictureShelf);
+  private textures: Textures | null = null;
   private readonly asked = new AskedSolids(inject(SolidPool));
   private standing: readonly StandingRow[] = [];
   private twins: readonly StandingRow[] = [];
-  private room: Room = { triangles: 0, corners: 0 };
+  private room: Room = { triangles: 0, budget: new TriangleBudget(0), corners: 0 };
   private between: StandingMachine | null = null;
 
   /** Emits at once, and as solids are asked for and come. */
@@ -59,42 +64,47 @@ export class SpaceRows {
    * @param triangles how many of them may be drawn
    */
   take(ink: InkSize, triangles: number, changed: () => void): readonly Stands[] {
+    const means = this.meansOf(ink, changed);
     const { view, others } = this.fits.now;
     const machine = this.machine.now.machine;
     const views = [...(view ? [view] : []), ...others];
-    const { ask } = this.asked;
     const depths = this.depthsOf(views);
-    const before = this.standing;
     const room = this.roomFor(
       views.reduce((sum, { setOut }) => sum + (setOut.setOut.twin ? 2 : 1), 0),
       triangles,
     );
-    this.standing = views.map((each) => {
-      const row = fittedRow(each, machine);
-      const z = depths.get(row.run)?.z ?? 0;
-      const known = this.of(row.run);
-      const same = known?.row.setOut === row.setOut && known.row.laid === row.laid;
-      if (same && known.z === z && known.room === room) return known;
-      return new StandingRow(row, ink, ask, changed, z, null, room);
+    const fitted = views.map((each) => fittedRow(each, machine));
+    const zOf = ({ run }: FittedRow): number => depths.get(run)?.z ?? 0;
+    const known = fitted.map((row) => {
+      const of = this.of(row.run);
+      const same = of?.row.setOut === row.setOut && of.row.laid === row.laid;
+      return same && of.z === zOf(row) && of.room === room ? of : null;
     });
-    for (const row of before) if (!this.standing.includes(row)) row.dispose();
+    // What goes gives back what it claims before something comes in its place.
+    const stay = new Set(known.map((row) => row?.row));
+    for (const row of [...this.standing, ...this.twins]) if (!stay.has(row.row)) row.dispose();
+    this.standing = fitted.map((row, i) => known[i] ?? new StandingRow(row, means, zOf(row), null, room));
     const twins = this.twins;
     this.twins = this.standing.flatMap(({ row, z }) => {
       const over = turnedOver(row.setOut.setOut.twin, z);
-      if (!over) return [];
-      const known = twins.find((twin) => twin.row === row && twin.z === z && twin.room === room);
-      return [known ?? new StandingRow(row, ink, ask, changed, z, over, room)];
+      const twin = twins.find((each) => each.row === row);
+      return over ? [twin ?? new StandingRow(row, means, z, over, room)] : [];
     });
-    for (const twin of twins) if (!this.twins.includes(twin)) twin.dispose();
-    this.takeMachine(machine, [...depths.values()], ink, ask, changed);
+    this.takeMachine(machine, [...depths.values()], means);
     this.moveTo(this.playback.now.frame);
     return [...this.standing, ...this.twins, ...(this.between ? [this.between] : [])];
   }
 
+  private meansOf(ink: InkSize, changed: () => void): Means {
+    this.textures ??= new Textures(this.shelf, changed);
+    return { ink, ask: this.asked.ask, changed, textures: this.textures };
+  }
+
   /** What each of so many rows may draw: the same one while that is the same. */
   private roomFor(rows: number, triangles: number): Room {
-    const room = { triangles: triangles / rows, corners: MOST_CORNERS / rows };
-    if (room.triangles !== this.room.triangles || room.corners !== this.room.corners) this.room = room;
+    const [share, corners] = [triangles / rows, MOST_CORNERS / rows];
+    if (share !== this.room.triangles || corners !== this.room.corners)
+      this.room = { triangles: share, budget: new TriangleBudget(triangles), corners };
     return this.room;
   }
 
@@ -114,9 +124,7 @@ export class SpaceRows {
   private takeMachine(
     machine: Machine | null,
     depths: readonly RowDepth[],
-    ink: InkSize,
-    ask: AskSolid,
-    changed: () => void,
+    { ink, ask, changed }: Means,
   ): void {
     const faces = needsFaces(machine) ? facesOf(depths) : NO_FACES;
     const known = this.between;
@@ -144,6 +152,7 @@ export class SpaceRows {
   stop(): void {
     for (const each of [...this.standing, ...this.twins]) each.dispose();
     this.between?.dispose();
+    this.textures?.dispose();
   }
 }
 

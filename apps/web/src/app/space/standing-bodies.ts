@@ -15,14 +15,14 @@ import {
 } from 'three';
 import type { MadePart } from '../engine/solid-tasks';
 import { THEME } from '../shared/theme';
-import type { InkSize } from './ink';
+import type { BodyLook, InkSize } from './ink';
 import { SolidBody } from './solid-body';
 import type { Stands } from './space-stage';
 
 /** A body that stands by itself, with the edges at which it is open. */
 export interface ShownBody {
   readonly drawn: MadePart;
-  readonly colour: string;
+  readonly look: BodyLook;
   /** Both ends of each open edge, x, y, z, mm. */
   readonly openLines: Float32Array;
 }
@@ -41,8 +41,8 @@ export class StandingBodies implements Stands {
 
   constructor(shown: readonly ShownBody[], map: Map3, ink: InkSize) {
     const matrix = matrixOf(map);
-    this.bodies = shown.map(({ drawn, colour }) => {
-      const body = new SolidBody([drawn], new Float32Array(new Matrix4().elements), () => colour, ink);
+    this.bodies = shown.map(({ drawn, look }) => {
+      const body = new SolidBody([drawn], new Float32Array(new Matrix4().elements), { of: () => look }, ink);
       body.show(1);
       return body;
     });

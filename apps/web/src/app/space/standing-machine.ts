@@ -1,6 +1,6 @@
 import { IDENTITY } from '@coin-relay/core';
-import { materialsOf, type Machine } from '@coin-relay/model';
-import { colourOf, machineParts, type Depth, type MachinePart } from '@coin-relay/scene';
+import { materialsOf, type Machine, type Material } from '@coin-relay/model';
+import { machineParts, materialOf, type Depth, type MachinePart } from '@coin-relay/scene';
 import { MATRIX_NUMBERS, tieLines, type TieLine } from '@coin-relay/scene/solid';
 import { Group, type Box3 } from 'three';
 import type { InkSize } from './ink';
@@ -44,7 +44,7 @@ export class StandingMachine {
     };
     this.parts = this.partsAt(0);
     const materials = materialsOf(machine.job);
-    const colour = (material: string): string => colourOf(materials, material);
+    const look = (material: string): Material => materialOf(materials, material);
     this.parts.forEach(({ d, fill, deep }, i) => {
       const { low, high } = deep;
       const material = fill ?? 'steel';
@@ -55,7 +55,7 @@ export class StandingMachine {
         (solid) => {
           const matrix = new Float32Array(MATRIX_NUMBERS);
           this.write(i, matrix);
-          const body = new SolidBody(solid.parts, matrix, colour, ink);
+          const body = new SolidBody(solid.parts, matrix, { of: look }, ink);
           body.show(1);
           this.bodies.push({ i, matrix, body });
           this.group.add(body.group);
@@ -64,7 +64,7 @@ export class StandingMachine {
       );
     });
     this.wires = tieLines(machine).map((line) => {
-      const body = new WireBody(line.stations, line.radius, colour(line.material), ink);
+      const body = new WireBody(line.stations, line.radius, look(line.material), ink);
       this.group.add(body.group);
       return { line, body };
     });

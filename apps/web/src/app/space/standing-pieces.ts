@@ -1,5 +1,5 @@
 import type { JobPiece, Material } from '@coin-relay/model';
-import { colourOf } from '@coin-relay/scene';
+import { materialOf } from '@coin-relay/scene';
 import { MATRIX_NUMBERS } from '@coin-relay/scene/solid';
 import { Group, Matrix4, type Box3 } from 'three';
 import type { InkSize } from './ink';
@@ -39,7 +39,10 @@ export class StandingPieces {
           const body = new SolidBody(
             solid.parts,
             matrices,
-            (material) => colourOf(materials, finish && material === solid.main ? finish : material),
+            {
+              of: (material) => materialOf(materials, finish && material === solid.main ? finish : material),
+              inked: piece.finish?.line ?? true,
+            },
             ink,
           );
           body.show(own.length);

@@ -1,15 +1,18 @@
 import { fitRow } from '@coin-relay/core';
 import { demoJobs, resolveRun, resolveSetOut } from '@coin-relay/model';
 import { twinMatrix } from '@coin-relay/scene';
-import { intoSpace, MATRIX_NUMBERS } from '@coin-relay/scene/solid';
+import { intoSpace, makeMaster, MATRIX_NUMBERS } from '@coin-relay/scene/solid';
 import { Box3, Matrix4, Ray, Raycaster, Vector3 } from 'three';
 import { describe, expect, it } from 'vitest';
-import { solidTasks } from '../engine/solid-tasks';
+import { madePart } from '../engine/solid-tasks';
 import { newInkSize } from './ink';
 import { nearestCopy } from './picking';
 import type { AskSolid } from './ask-solids';
 import type { SolidBody } from './solid-body';
-import { StandingRow } from './standing-row';
+import { StandingRow, type Means } from './standing-row';
+import { TriangleBudget } from './triangle-budget';
+
+const meansWith = (ask: AskSolid): Means => ({ ink: newInkSize(), ask, changed: () => undefined });
 
 function standing(
   id: string,
@@ -22,8 +25,14 @@ function standing(
   const resolved = resolveRun(job, runId);
   const fit = fitRow(resolved.source, resolved.request);
   const ask: AskSolid = (request, size, _, made) => {
-    const reply = solidTasks().make(request, size / 20);
-    if (reply.ok) made(reply.value);
+    const { parts, main } = makeMaster(request, size / 20);
+    made({
+      main,
+      parts: parts.map(({ mesh, material, elongates }) => ({
+        ...madePart(mesh, material),
+        ...(elongates ? { elongates } : {}),
+      })),
+    });
   };
   const row = {
     run: runId,
@@ -32,7 +41,11 @@ function standing(
     sequence: resolved.sequence,
     laid: null,
   };
-  const made = new StandingRow(row, newInkSize(), ask, () => undefined, z, over, { triangles, corners: 1e6 });
+  const made = new StandingRow(row, meansWith(ask), z, over, {
+    triangles,
+    budget: new TriangleBudget(triangles),
+    corners: 1e6,
+  });
   made.moveTo(0, 0);
   return made;
 }
@@ -135,15 +148,13 @@ describe('a row as solids', () => {
       const outline = { positions: numbers, normals: numbers, triangles };
       const part = { ...outline, edges: new Float32Array(0), material: 'steel', outline };
       const row = { run: 'row', fit, setOut, sequence: resolved.sequence, laid: null };
-      return new StandingRow(
-        row,
-        newInkSize(),
-        ({ kind }, _size, _owner, made) => made({ parts: kind === 'piece' ? [part] : [], main: '' }),
-        () => undefined,
-        0,
-        null,
-        { triangles: Infinity, corners: 1_500_000 },
-      );
+      const ask: AskSolid = ({ kind }, _size, _owner, made) =>
+        made({ parts: kind === 'piece' ? [part] : [], main: '' });
+      return new StandingRow(row, meansWith(ask), 0, null, {
+        triangles: Infinity,
+        budget: new TriangleBudget(Infinity),
+        corners: 1_500_000,
+      });
     };
     expect(of(30).tooMany).toBe(false);
     expect(of(100_000).tooMany).toBe(true);

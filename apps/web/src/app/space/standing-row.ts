@@ -7,8 +7,15 @@ import {
   type RowFrames,
   type WheelTurning,
 } from '@coin-relay/core';
-import { bandOf, PLAIN_REPEATS, repeatOf, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
-import { moveScene, rowCopies, rowScene, colourOf, type RowScene } from '@coin-relay/scene';
+import {
+  bandOf,
+  PLAIN_REPEATS,
+  repeatOf,
+  type JobPiece,
+  type Material,
+  type ResolvedSetOut,
+} from '@coin-relay/model';
+import { colourOf, materialOf, moveScene, rowCopies, rowScene, type RowScene } from '@coin-relay/scene';
 import {
   BENT_PARTS,
   bandLines,
@@ -26,15 +33,35 @@ import { BOX_TRIANGLES, boxSolid, trianglesOf } from './box-solid';
 import type { InkSize } from './ink';
 import { nearestCopy } from './picking';
 import { PathLine } from './path-line';
-import { SolidBody } from './solid-body';
+import { SolidBody, type Looks } from './solid-body';
+import type { Textures } from './textures';
+import { TriangleBudget } from './triangle-budget';
+
+/** What rows are made with. */
+export interface Means {
+  readonly ink: InkSize;
+  readonly ask: AskSolid;
+  /** Pictures on pieces; none are laid without. */
+  readonly textures?: Textures;
+  /** Told when something more stands there. */
+  readonly changed: () => void;
+}
 
 /** How much of it a row may draw at the most. */
 export interface Room {
-  /** Of its links, with their outlines. */
+  /** Of boxes that stand for its links. */
   readonly triangles: number;
+  /** Of its links as they are, with their outlines, shared with the other rows. */
+  readonly budget: TriangleBudget;
   /** Of each body of what bends: they are written anew for each frame. */
   readonly corners: number;
 }
+
+const ALL_ROOM: Room = {
+  triangles: Infinity,
+  budget: new TriangleBudget(Infinity),
+  corners: Infinity,
+};
 
 /** How a row is shown: where it has too much of what is to be drawn, with less. */
 export type Shown = 'whole' | 'boxes' | 'line';
@@ -87,13 +114,11 @@ export class StandingRow {
 
   constructor(
     readonly row: FittedRow,
-    private readonly ink: InkSize,
-    ask: AskSolid,
-    private readonly changed: () => void,
+    private readonly means: Means,
     readonly z = 0,
     /** Where it is a twin, what turns the row over to where the twin stands; it is seen, not picked. */
     private readonly over: Matrix4 | null = null,
-    readonly room: Room = { triangles: Infinity, corners: Infinity },
+    readonly room: Room = ALL_ROOM,
   ) {
     if (over) {
       this.group.matrixAutoUpdate = false;
@@ -109,9 +134,9 @@ export class StandingRow {
     if (!few) this.shown = 'line';
     this.way = new PathLine(this.scene, z);
     this.group.add(this.way.line);
-    this.askLinks(ask);
-    this.askWheels(ask);
-    this.askBand(ask);
+    this.askLinks();
+    this.askWheels();
+    this.askBand();
   }
 
   /** Puts the row to where it stands after some travel, in pitches; one that is laid anew in every frame, in that. */
@@ -212,33 +237,28 @@ export class StandingRow {
 
   dispose(): void {
     this.owner.abort();
+    this.room.budget.release(this);
     for (const { body } of [...this.standing, ...this.bent.map((body) => ({ body }))]) body.dispose();
     this.way.dispose();
   }
 
-  private askLinks(ask: AskSolid): void {
+  private askLinks(): void {
     const { pieces, setOut } = this.scene;
     for (const at of this.instances?.groups ?? []) {
       const { piece, span, mode } = pieces[at.number];
       if (mode === 'bent') {
-        this.askBent(ask, at);
+        this.askBent(at);
         continue;
       }
-      ask({ kind: 'piece', piece, span, wire: at.wire }, span, this.owner.signal, (made) => {
-        const many = at.places.length * trianglesOf(made) > this.room.triangles;
+      this.means.ask({ kind: 'piece', piece, span, wire: at.wire }, span, this.owner.signal, (made) => {
+        const many = !this.room.budget.claim(this, at.places.length * trianglesOf(made));
         if (many) this.shown = 'boxes';
         const solid = many ? boxSolid(made) : made;
-        const own = piece.finish?.material;
-        const body = this.take(
-          solid,
-          at.matrices,
-          (material) => colourOf(setOut.materials, own && material === solid.main ? own : material),
-          {
-            count: () => at.count,
-            picked: (copy) =>
-              at.places[copy] < 0 ? null : { kind: 'place', run: this.row.run, place: at.places[copy] },
-          },
-        );
+        const body = this.take(solid, at.matrices, this.looksOf(piece, solid.main, many), {
+          count: () => at.count,
+          picked: (copy) =>
+            at.places[copy] < 0 ? null : { kind: 'place', run: this.row.run, place: at.places[copy] },
+        });
         const colours = setOut.materials.map(({ id }) => colourOf(setOut.materials, id));
         body.finish(at.finishes, colours, solid.main);
         this.links.push({ body, at });
@@ -247,12 +267,25 @@ export class StandingRow {
     }
   }
 
-  private askBent(ask: AskSolid, at: SolidGroup): void {
+  /** How the bodies of a piece look: in its finish, with the picture on what its main material is. */
+  private looksOf({ finish }: JobPiece, main: string, plain: boolean): Looks {
+    const { materials } = this.scene.setOut;
+    const { textures } = this.means;
+    const laid = plain ? null : finish?.picture;
+    const texture = laid && textures ? textures.of(laid.picture) : null;
+    return {
+      of: (material) => materialOf(materials, material === main ? (finish?.material ?? main) : material),
+      picture: (material) => (laid && texture && material === main ? { ...laid, texture } : null),
+      inked: finish?.line ?? true,
+    };
+  }
+
+  private askBent(at: SolidGroup): void {
     const { scene } = this;
     const { piece, span } = scene.pieces[at.number];
     const most = at.places.length;
     const request = { kind: 'piece', piece, span, wire: at.wire, step: span / BENT_PARTS } as const;
-    ask(request, span, this.owner.signal, (solid) => {
+    this.means.ask(request, span, this.owner.signal, (solid) => {
       const own = piece.finish?.material;
       if (solid.parts.some(({ positions }) => (most * positions.length) / 3 > this.room.corners)) {
         this.tooMany = true;
@@ -260,46 +293,58 @@ export class StandingRow {
       }
       for (const part of solid.parts) {
         const material = own && part.material === solid.main ? own : part.material;
-        const colour = colourOf(scene.setOut.materials, material);
-        const body = new BentBody({ scene, number: at.number, most }, part, colour, this.ink);
+        const look = materialOf(scene.setOut.materials, material);
+        const body = new BentBody({ scene, number: at.number, most }, part, look, this.means.ink);
         body.lay(this.z);
         this.bent.push(body);
         this.group.add(body.group);
       }
       this.ring();
-      this.changed();
+      this.means.changed();
     });
   }
 
-  private askWheels(ask: AskSolid): void {
+  private askWheels(): void {
     const { row } = this;
     row.fit.layout.wheels.forEach((wheel, i) => {
       const shape = wheelShape(row.fit, i, row.sequence[0], this.scene.span);
-      ask({ kind: 'wheel', shape }, wheel.radius / 2.5, this.owner.signal, (solid) => {
+      this.means.ask({ kind: 'wheel', shape }, wheel.radius / 2.5, this.owner.signal, (solid) => {
         const matrix = new Float32Array(MATRIX_NUMBERS);
         this.writeTurn(i, matrix);
-        const body = this.take(solid, matrix, (material) => colourOf(row.setOut.materials, material), {
-          count: () => 1,
-          picked: () => ({ kind: 'wheel', run: row.run, wheel: wheel.id }),
-        });
+        const of = (material: string): Material => materialOf(row.setOut.materials, material);
+        const body = this.take(
+          solid,
+          matrix,
+          { of },
+          {
+            count: () => 1,
+            picked: () => ({ kind: 'wheel', run: row.run, wheel: wheel.id }),
+          },
+        );
         this.wheels.push({ i, matrix, body });
         this.turn({ i, matrix, body });
       });
     });
   }
 
-  private askBand(ask: AskSolid): void {
+  private askBand(): void {
     const { row } = this;
     const [piece] = row.sequence;
     if (!bandOf(piece)) return;
     const request = { kind: 'band', piece, lines: bandLines(this.scene) } as const;
-    ask(request, piece.pitch, this.owner.signal, (solid) => {
+    this.means.ask(request, piece.pitch, this.owner.signal, (solid) => {
       const matrix = Float32Array.from(new Matrix4().setPosition(0, 0, this.z).elements);
       const material = piece.finish?.material;
-      const body = this.take(solid, matrix, (own) => colourOf(row.setOut.materials, material ?? own), {
-        count: () => 1,
-        picked: () => null,
-      });
+      const of = (own: string): Material => materialOf(row.setOut.materials, material ?? own);
+      const body = this.take(
+        solid,
+        matrix,
+        { of },
+        {
+          count: () => 1,
+          picked: () => null,
+        },
+      );
       body.show(1);
     });
   }
@@ -307,14 +352,14 @@ export class StandingRow {
   private take(
     solid: MadeSolid,
     matrices: Float32Array,
-    colour: (material: string) => string,
+    looks: Looks,
     standing: Omit<Standing, 'body'>,
   ): SolidBody {
-    const body = new SolidBody(solid.parts, matrices, colour, this.ink);
+    const body = new SolidBody(solid.parts, matrices, looks, this.means.ink);
     this.standing.push({ body, ...standing });
     this.group.add(body.group);
     this.ring();
-    this.changed();
+    this.means.changed();
     return body;
   }
 

@@ -9,7 +9,7 @@ import {
   Mesh,
   type Material,
 } from 'three';
-import { bodyMaterial, outlineMaterial, type InkSize } from './ink';
+import { bodyMaterial, outlineMaterial, type BodyLook, type InkSize } from './ink';
 import { BODIES } from './solid-body';
 
 /** A wire whose line changes from frame to frame: its corners are written anew, its triangles stay. */
@@ -21,7 +21,7 @@ export class WireBody {
   private readonly normals: BufferAttribute;
   private readonly materials: readonly Material[];
 
-  constructor(stations: number, radius: number, colour: string, ink: InkSize) {
+  constructor(stations: number, radius: number, look: BodyLook, ink: InkSize) {
     this.tube = new Tube(stations, radius);
     this.positions = new BufferAttribute(this.tube.positions, 3).setUsage(DynamicDrawUsage);
     this.normals = new BufferAttribute(this.tube.normals, 3).setUsage(DynamicDrawUsage);
@@ -35,7 +35,7 @@ export class WireBody {
     geometry.setAttribute('chosen', new InstancedBufferAttribute(new Float32Array(1), 1));
     geometry.setIndex(new BufferAttribute(this.tube.triangles, 1));
     geometry.instanceCount = 1;
-    this.materials = [bodyMaterial(colour), outlineMaterial(ink)];
+    this.materials = [bodyMaterial(look), outlineMaterial(ink)];
     for (const material of this.materials) {
       const mesh = new Mesh(geometry, material);
       mesh.frustumCulled = false;

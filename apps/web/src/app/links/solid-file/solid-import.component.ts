@@ -15,6 +15,7 @@ import {
   type Material,
   type Unit,
 } from '@coin-relay/model';
+import { materialOf } from '@coin-relay/scene';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { firstValueFrom } from 'rxjs';
@@ -33,7 +34,7 @@ import { TroubleComponent } from '../../shared/trouble.component';
 import { untilDestroyed } from '../../shared/until-destroyed';
 import { BodyViewComponent } from '../../space/body-view.component';
 import type { ShownBody } from '../../space/standing-bodies';
-import { keptSolid, materialOf, type TakenSolids } from './taken-solids';
+import { keptSolid, materialFor, type TakenSolids } from './taken-solids';
 
 /** Longest that a file may be read, mended and thinned out, ms. */
 const MOST_TIME = 30_000;
@@ -112,7 +113,7 @@ export class SolidImportComponent {
     (this.offered()?.bodies ?? []).map(({ drawn, openLines, material }, i) => ({
       drawn,
       openLines,
-      colour: this.colourOf(materialOf({ material }, i, this.materials())),
+      look: materialOf(this.materials(), materialFor({ material }, i, this.materials())),
     })),
   );
   protected readonly openEdges = computed(
@@ -223,15 +224,11 @@ export class SolidImportComponent {
         file: name,
         given: solids.map((solid, i) => ({
           solid,
-          material: materialOf(offered.bodies[i], i, this.materials()),
+          material: materialFor(offered.bodies[i], i, this.materials()),
           silhouette: reply.value[i],
         })),
       });
     });
     this.taking.set(false);
-  }
-
-  private colourOf(material: string): string {
-    return this.materials().find(({ id }) => id === material)?.colour ?? '#a9b1b4';
   }
 }

@@ -12,7 +12,7 @@ export interface TakenSolids {
 const FILLS: readonly NonNullable<OutlinePart['material']>[] = ['brass', 'steel', 'leather', 'iron'];
 
 /** The material of a body: that of its file, by its id or its name, where the job has it. */
-export function materialOf(
+export function materialFor(
   { material }: Pick<OfferedBody, 'material'>,
   i: number,
   materials: readonly Material[],
