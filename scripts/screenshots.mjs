@@ -223,16 +223,15 @@ await page.getByLabel('Object 1', { exact: true }).waitFor();
 await page.getByText('Objects handed out').scrollIntoViewIfNeeded();
 await take('places');
 
-await opened('demo-coin-lift', 'link');
-const plate = join(data, 'cast link.svg');
-writeFileSync(
-  plate,
-  '<svg xmlns="http://www.w3.org/2000/svg" width="21mm" height="11mm" viewBox="0 0 210 110"><path d="M50 10C80 10 90 30 105 30S130 10 160 10A45 45 0 0 1 160 100C130 100 120 80 105 80S80 100 50 100A45 45 0 0 1 50 10ZM50 40A15 15 0 0 0 50 70A15 15 0 0 0 50 40ZM160 40A15 15 0 0 0 160 70A15 15 0 0 0 160 40Z"/></svg>',
-);
-await page.locator('relay-link-step input[type=file][accept*=svg]').setInputFiles(plate);
-await page.locator('relay-outline-sample canvas').waitFor();
-const place = page.getByRole('slider', { name: 'Where on the path the sample stands' });
-for (let k = 0; k < 32; k++) await place.press('PageUp');
+await opened('demo-tin-beetle', 'link');
+const shoe = `${root}fixtures/files/guide-shoe.obj`;
+await page.locator('relay-link-step input[type=file][accept*=stl]').setInputFiles(shoe);
+// It is drawn lying in its file, and its horn runs inside.
+for (let k = 0; k < 3; k++) await page.getByRole('button', { name: 'quarter turn about its way' }).click();
+await page.getByRole('button', { name: 'Take it' }).click();
+await page.getByText('as a solid').click();
+await page.locator('relay-piece-solid .surface[aria-busy="false"]').waitFor();
+await page.waitForTimeout(1_500);
 await take('bench');
 await page.getByRole('button', { name: 'done' }).click();
 await page.getByRole('button', { name: 'Undo' }).click();
