@@ -64,6 +64,8 @@ test('the main job: open, another pitch, a wheel is dragged, play, take away; wi
   const made = await request.post('/api/jobs', { data: { job: { ...job, name: 'In Firefox' } } });
   const { id } = (await made.json()) as { id: string };
   const page = await browser.newPage();
+  // It looks through the whole page for what it presses, which takes it long where other things run.
+  page.setDefaultTimeout(60_000);
   const complaints: string[] = [];
   page.on('console', (message) => {
     if (['error', 'warn'].includes(message.type())) complaints.push(message.text());

@@ -2,7 +2,7 @@ import type { Material as OfJob } from '@coin-relay/model';
 import {
   BackSide,
   Color,
-  MeshPhongMaterial,
+  MeshLambertMaterial,
   ShaderMaterial,
   Vector2,
   Vector4,
@@ -39,58 +39,85 @@ export interface LaidPicture {
 }
 
 /** How strong what glints is at the most: this is a drawing, not a mirror. */
-const GLINT = 0.2;
+const GLINT = 0.35;
 /** Faces that look further away from who sees the drawing than this have no picture, as the cosine. */
 const FACING = 0.3;
 
+/** What glints on a body: its colour, and how narrowly it does. */
+export interface Glint {
+  readonly colour: Color;
+  readonly power: number;
+}
+
 /**
- * The body of solids: its material's colour in the soft light of a workshop. What is polished glints, metals in their
- * own colour; how narrowly by how dull they are: n = 2 / rough⁴ − 2, as of the microfacets of Blinn (1977). A copy may
- * be tinted.
+ * What is polished glints, metals in their own colour, what is dull hardly at all; how narrowly by how dull it is:
+ * n = 2 / rough⁴ − 2, as of the microfacets of Blinn (1977).
  */
-export function bodyMaterial({ colour, metal, rough }: BodyLook, laid: LaidPicture | null = null): Material {
-  const own = new Color(colour);
-  const glint = new Color('#ffffff')
-    .lerp(own, metal)
-    .multiplyScalar(GLINT * (1 - rough) * (0.4 + 0.6 * metal));
-  const made = new MeshPhongMaterial({
-    color: own,
-    specular: glint,
-    shininess: Math.min(120, Math.max(1, 2 / Math.max(rough, 0.1) ** 4 - 2)),
+export function glintOf({ colour, metal, rough }: BodyLook): Glint {
+  return {
+    colour: new Color('#ffffff')
+      .lerp(new Color(colour), metal)
+      .multiplyScalar(GLINT * (1 - rough) * (0.4 + 0.6 * metal)),
+    power: Math.min(120, Math.max(1, 2 / Math.max(rough, 0.1) ** 4 - 2)),
+  };
+}
+
+/** The body of solids: its material's colour in the soft light of a workshop, with its glint. A copy may be tinted. */
+export function bodyMaterial(look: BodyLook, laid: LaidPicture | null = null): Material {
+  const made = new MeshLambertMaterial({
+    color: new Color(look.colour),
     // Lines on a face lie before it.
     polygonOffset: true,
     polygonOffsetFactor: 1,
     polygonOffsetUnits: 1,
   });
-  if (laid) lay(made, laid);
+  const glint = glintOf(look);
+  made.onBeforeCompile = (shader): void => {
+    addGlint(shader, glint);
+    if (laid) addPicture(shader, laid);
+  };
+  made.customProgramCacheKey = (): string => (laid ? 'glints, with a picture' : 'glints');
   return made;
 }
 
-/** Lays a picture on the faces of a body that are seen from in front. */
-function lay(material: MeshPhongMaterial, { texture, x, y, width, height }: LaidPicture): void {
-  const box = new Vector4(x, y, width, height);
-  material.onBeforeCompile = (shader): void => {
-    shader.uniforms['picture'] = { value: texture };
-    shader.uniforms['pictureBox'] = { value: box };
-    shader.vertexShader = shader.vertexShader
-      .replace('#include <common>', 'varying vec3 ownPlace;\n#include <common>')
-      .replace('#include <begin_vertex>', 'ownPlace = vec3(position.xy, normal.z);\n#include <begin_vertex>');
-    shader.fragmentShader = shader.fragmentShader
-      .replace(
-        '#include <common>',
-        'varying vec3 ownPlace;\nuniform sampler2D picture;\nuniform vec4 pictureBox;\n#include <common>',
-      )
-      .replace(
-        '#include <color_fragment>',
-        `#include <color_fragment>
-        vec2 onPicture = vec2(ownPlace.x - pictureBox.x, ownPlace.y - pictureBox.y + pictureBox.w) / pictureBox.zw;
-        if (ownPlace.z > ${FACING.toFixed(2)} && onPicture == clamp(onPicture, 0.0, 1.0)) {
-          vec4 ofPicture = texture2D(picture, onPicture);
-          diffuseColor.rgb = mix(diffuseColor.rgb, ofPicture.rgb, ofPicture.a);
-        }`,
-      );
-  };
-  material.customProgramCacheKey = (): string => 'with a picture';
+type Shader = Parameters<Material['onBeforeCompile']>[0];
+
+/** Of the sun alone: a reflection of all lights would cost as much as all the rest. */
+function addGlint(shader: Shader, { colour, power }: Glint): void {
+  shader.uniforms['glint'] = { value: new Vector4(colour.r, colour.g, colour.b, power) };
+  shader.fragmentShader = shader.fragmentShader
+    .replace('#include <common>', 'uniform vec4 glint;\n#include <common>')
+    .replace(
+      '#include <lights_fragment_end>',
+      `#include <lights_fragment_end>
+      #if NUM_DIR_LIGHTS > 0
+        vec3 halfway = normalize(normalize(vViewPosition) + directionalLights[0].direction);
+        totalEmissiveRadiance += glint.rgb * pow(max(dot(normal, halfway), 0.0), glint.w);
+      #endif`,
+    );
+}
+
+/** A picture on the faces of a body that are seen from in front. */
+function addPicture(shader: Shader, { texture, x, y, width, height }: LaidPicture): void {
+  shader.uniforms['picture'] = { value: texture };
+  shader.uniforms['pictureBox'] = { value: new Vector4(x, y, width, height) };
+  shader.vertexShader = shader.vertexShader
+    .replace('#include <common>', 'varying vec3 ownPlace;\n#include <common>')
+    .replace('#include <begin_vertex>', 'ownPlace = vec3(position.xy, normal.z);\n#include <begin_vertex>');
+  shader.fragmentShader = shader.fragmentShader
+    .replace(
+      '#include <common>',
+      'varying vec3 ownPlace;\nuniform sampler2D picture;\nuniform vec4 pictureBox;\n#include <common>',
+    )
+    .replace(
+      '#include <color_fragment>',
+      `#include <color_fragment>
+      vec2 onPicture = vec2(ownPlace.x - pictureBox.x, ownPlace.y - pictureBox.y + pictureBox.w) / pictureBox.zw;
+      if (ownPlace.z > ${FACING.toFixed(2)} && onPicture == clamp(onPicture, 0.0, 1.0)) {
+        vec4 ofPicture = texture2D(picture, onPicture);
+        diffuseColor.rgb = mix(diffuseColor.rgb, ofPicture.rgb, ofPicture.a);
+      }`,
+    );
 }
 
 /**

@@ -11,7 +11,7 @@ import {
   Matrix4,
   Mesh,
   type Material,
-  type MeshPhongMaterial,
+  type MeshLambertMaterial,
 } from 'three';
 import type { MadePart } from '../engine/solid-tasks';
 import {
@@ -100,7 +100,7 @@ export class SolidBody {
     this.colours = colours.map((colour) => new Color(colour));
     this.finished = this.bodies.flatMap((body, i): Finished[] => {
       if (this.parts[i].material !== main) return [];
-      const own = (body.material as MeshPhongMaterial).color.clone();
+      const own = (body.material as MeshLambertMaterial).color.clone();
       return [{ body, own }];
     });
   }
@@ -149,7 +149,7 @@ export class SolidBody {
     if (finished.length === 0) return;
     if (!finished[0].body.instanceColor) {
       if (!finishes.subarray(0, count).some((finish) => finish >= 0)) return;
-      for (const { body } of finished) (body.material as MeshPhongMaterial).color.set('#ffffff');
+      for (const { body } of finished) (body.material as MeshLambertMaterial).color.set('#ffffff');
     }
     for (const { body, own } of finished) {
       for (let copy = 0; copy < count; copy++) body.setColorAt(copy, colours[finishes[copy]] ?? own);
