@@ -7,8 +7,7 @@ const material = (id: string) => MATERIALS.find((each) => each.id === id)!;
 const strength = ({ colour: { r, g, b } }: Glint): number => r + g + b;
 /** The library’s own shader as a body of a material has it changed. */
 function shaderOf(made: Material) {
-  const shader = { uniforms: {} as Record<string, { value: unknown }>, ...ShaderLib.lambert };
-  shader.uniforms = {};
+  const shader = { ...ShaderLib.lambert, uniforms: {} as Record<string, { value: unknown }> };
   made.onBeforeCompile(shader as never, null as never);
   return shader;
 }
