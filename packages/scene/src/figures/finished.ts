@@ -1,5 +1,12 @@
 import { WIRE_SHAPES } from '@coin-relay/core';
-import { familyOf, MATERIALS, type Figure, type FigurePart, type JobPiece, type Material } from '@coin-relay/model';
+import {
+  familyOf,
+  MATERIALS,
+  type Figure,
+  type FigurePart,
+  type JobPiece,
+  type Material,
+} from '@coin-relay/model';
 import { FINISHES } from './finishes';
 import { pieceFigure } from './piece-figure';
 
