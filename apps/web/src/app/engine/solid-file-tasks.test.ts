@@ -42,4 +42,16 @@ describe('the thread that reads files of solids', () => {
     });
     expect((await tasks.read(first, {})).ok).toBe(true);
   });
+
+  it('does not load what is too large', async () => {
+    const large = {
+      name: 'large.stl',
+      size: 61e6,
+      lastModified: 0,
+      arrayBuffer: () => expect.fail('loaded'),
+    };
+    const reply = await solidFileTasks().read(large as unknown as File, {});
+    expect(reply).toMatchObject({ ok: false, code: 'solid-file-invalid' });
+    expect(!reply.ok && reply.message).toContain('61 MB, and 60 MB are read at the most');
+  });
 });

@@ -1,5 +1,5 @@
 import type { SolidMeasures } from '@coin-relay/core/solid';
-import { readSolids, type ReadSolids } from '@coin-relay/formats/solid-in';
+import { checkSize, readSolids, type ReadSolids } from '@coin-relay/formats/solid-in';
 import { prepareSolids, type Preparing } from '@coin-relay/formats/solid-prepared';
 import { refused, type Reply } from './reply';
 import { madePart, type MadePart } from './solid-tasks';
@@ -37,6 +37,7 @@ export function solidFileTasks() {
     const key = `${file.name} ${file.size} ${file.lastModified}`;
     if (last?.key !== key) {
       last = null;
+      checkSize(file.size);
       last = { key, read: await readSolids(new Uint8Array(await file.arrayBuffer()), file.name) };
     }
     return last.read;

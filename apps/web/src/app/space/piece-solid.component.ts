@@ -3,7 +3,6 @@ import {
   Component,
   computed,
   effect,
-  type ElementRef,
   inject,
   input,
   untracked,
@@ -14,25 +13,15 @@ import type { JobPiece, Material } from '@coin-relay/model';
 import { SolidPool } from '../engine/solid-pool.service';
 import { TroubleComponent } from '../shared/trouble.component';
 import { AskedSolids } from './ask-solids';
-import { NO_WEBGL } from './space-stage';
-import { stageHere } from './stage-here';
+import { SolidSurfaceComponent } from './solid-surface.component';
 import { StandingPieces } from './standing-pieces';
-import { turnByKey } from './turn-by-key';
 
 /** A few pieces of a sequence as solids, turned by hand or by keys. */
 @Component({
   selector: 'relay-piece-solid',
-  imports: [TroubleComponent],
+  imports: [SolidSurfaceComponent, TroubleComponent],
   template: `
-    <div
-      #surface
-      class="surface"
-      tabindex="0"
-      role="application"
-      [attr.aria-label]="label()"
-      [attr.aria-busy]="busy()"
-      (keydown)="onKey($event)"
-    ></div>
+    <relay-solid-surface [label]="label()" [busy]="busy()" />
     @for (problem of problems(); track problem) {
       <relay-trouble>{{ problem }}</relay-trouble>
     }
@@ -42,12 +31,6 @@ import { turnByKey } from './turn-by-key';
       display: flex;
       flex-direction: column;
     }
-    .surface {
-      flex: 1;
-      min-height: 0;
-      overflow: hidden;
-      touch-action: none;
-    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -56,20 +39,16 @@ export class PieceSolidComponent {
   readonly pieces = input.required<readonly JobPiece[]>();
   readonly materials = input.required<readonly Material[]>();
   readonly label = input.required<string>();
-  private readonly surface = viewChild.required<ElementRef<HTMLDivElement>>('surface');
+  private readonly surface = viewChild.required(SolidSurfaceComponent);
   private readonly making = toSignal(this.asked.making$, { requireSync: true });
-  private readonly here = stageHere(this.surface);
   protected readonly busy = computed(() => this.making().waiting > 0);
-  protected readonly problems = computed(() => [
-    ...this.making().problems,
-    ...(this.here.missing() ? [NO_WEBGL] : []),
-  ]);
+  protected readonly problems = computed(() => this.making().problems);
 
   constructor() {
     // It is looked at once, when all of it is there; from then on it is turned by hand.
     let framed = false;
     effect((clean) => {
-      const [stage, pieces, materials] = [this.here.stage(), this.pieces(), this.materials()];
+      const [stage, pieces, materials] = [this.surface().stage(), this.pieces(), this.materials()];
       if (!stage) return;
       const look = (): void => {
         if (!framed) stage.lookFrom('corner');
@@ -87,10 +66,5 @@ export class PieceSolidComponent {
         clean(() => standing.dispose());
       });
     });
-  }
-
-  protected onKey(event: KeyboardEvent): void {
-    const stage = this.here.stage();
-    if (stage) turnByKey(event, stage, false);
   }
 }

@@ -188,7 +188,7 @@ export class OutlineEditorComponent {
 
   /** A press on the drawing says where the pin is that is asked for. */
   protected pickAt(event: PointerEvent): void {
-    if (this.picking() === null) return;
+    if (this.picking() === null || event.button !== 0) return;
     const raw = this.under(event);
     if (raw) this.pick(this.nearHole(raw));
   }
