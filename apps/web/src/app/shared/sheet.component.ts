@@ -1,5 +1,6 @@
 import { NgTemplateOutlet } from '@angular/common';
 import {
+  afterRenderEffect,
   ChangeDetectionStrategy,
   Component,
   contentChild,
@@ -23,7 +24,6 @@ import { NzModalComponent, NzModalModule } from 'ng-zorro-antd/modal';
       [nzWidth]="width()"
       [nzClosable]="false"
       (nzOnCancel)="closed.emit()"
-      (nzAfterOpen)="name()"
     >
       <ng-container *nzModalContent>
         <ng-container [ngTemplateOutlet]="content()" />
@@ -45,11 +45,18 @@ export class SheetComponent {
   protected readonly content = contentChild.required(TemplateRef);
   private readonly modal = viewChild.required(NzModalComponent);
 
+  constructor() {
+    // As soon as it is there, not once it has come in: who listens hears of it at once.
+    afterRenderEffect(() => {
+      if (this.visible()) this.name(this.heading());
+    });
+  }
+
   /** The library's dialog has a title to be seen, but no name. */
-  protected name(): void {
+  private name(heading: string): void {
     const dialog = this.modal().getElement();
     if (!dialog) return;
-    dialog.setAttribute('aria-label', this.heading());
+    dialog.setAttribute('aria-label', heading);
     dialog.setAttribute('aria-modal', 'true');
   }
 }
