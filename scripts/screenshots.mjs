@@ -184,7 +184,7 @@ for (let notch = 0; notch < 6; notch++) await page.mouse.wheel(0, -240);
 await take('spring');
 
 await opened('demo-tin-beetle', 'fit');
-await page.getByRole('button', { name: 'in space' }).click();
+await page.getByRole('button', { name: 'in space', exact: true }).click();
 await page.locator('relay-space .surface[aria-busy="false"]').waitFor();
 await page.mouse.move(5, 500);
 await page.waitForTimeout(3_000);

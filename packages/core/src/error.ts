@@ -26,6 +26,7 @@ export type RelayErrorCode =
   | 'hang-upright'
   | 'slack-invalid'
   | 'stretch-invalid'
+  | 'plane-invalid'
   | 'inset-too-long'
   | 'too-many-sections'
   | 'sections-cannot-close'

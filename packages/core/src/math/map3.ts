@@ -22,3 +22,46 @@ export function determinant3(m: Map3): number {
     m[2] * (m[4] * m[9] - m[5] * m[8])
   );
 }
+
+/** Three numbers, one for each axis. */
+export interface Vec3 {
+  readonly x: number;
+  readonly y: number;
+  readonly z: number;
+}
+
+/**
+ * The map that turns about the fixed axes x, y and z, one after the other in this order, and sets what was at the origin
+ * down at a place: Rz · Ry · Rx, then the shift.
+ * @param turns radians
+ */
+export function setDown(turns: Vec3, to: Vec3): Map3 {
+  const [ca, sa] = [Math.cos(turns.x), Math.sin(turns.x)];
+  const [cb, sb] = [Math.cos(turns.y), Math.sin(turns.y)];
+  const [cc, sc] = [Math.cos(turns.z), Math.sin(turns.z)];
+  return [
+    ...[cc * cb, cc * sb * sa - sc * ca, cc * sb * ca + sc * sa, to.x],
+    ...[sc * cb, sc * sb * sa + cc * ca, sc * sb * ca - cc * sa, to.y],
+    ...[-sb, cb * sa, cb * ca, to.z],
+  ];
+}
+
+/** Where two of the three axes come to lie on one another two turns say all; nearer than this (a sine). */
+const LOCKED = 1e-8;
+
+/** The turns that a rotation comes from (its shift is not looked at); about y within a quarter turn. */
+export function turnsOf(m: Map3): Vec3 {
+  const level = Math.hypot(m[0], m[4]);
+  const y = Math.atan2(-m[8], level);
+  if (level < LOCKED) return { x: 0, y, z: Math.atan2(-m[1], m[5]) };
+  return { x: Math.atan2(m[9], m[10]), y, z: Math.atan2(m[4], m[0]) };
+}
+
+/** Where a map takes a point. */
+export function mapped3(m: Map3, x: number, y: number, z: number): readonly [number, number, number] {
+  return [
+    m[0] * x + m[1] * y + m[2] * z + m[3],
+    m[4] * x + m[5] * y + m[6] * z + m[7],
+    m[8] * x + m[9] * y + m[10] * z + m[11],
+  ];
+}

@@ -1,6 +1,7 @@
 export * from './all';
 export * from './kind';
 export * from './begin';
+export * from './plane';
 export * from './drawn/with-drawn';
 export * from './hang/hung';
 export * from './outline/contour';

@@ -4,6 +4,7 @@ import type { JobPiece } from '../families/all';
 import type { Anchor, DrivenLength, Measure } from '../job/motion-schema';
 import type { Run, Unit, Wheel } from '../job/parts';
 import type { Mend, Mended } from '../mend/mends';
+import type { PathPlane } from './plane';
 import type { SchemaParts } from './schema-parts';
 
 /** What all paths have. */
@@ -11,6 +12,8 @@ export interface AnyPath {
   readonly kind: string;
   readonly id: string;
   readonly name: string;
+  /** Where it lies in space; in the drawing where nothing is said. */
+  readonly plane?: PathPlane | undefined;
 }
 
 /** What a kind of path may ask of the job it is in. */

@@ -1,6 +1,16 @@
 import * as z from 'zod';
 import { angle, coordinate, drivenLength, id, length, lengthOrNone, name } from '../job/fields';
 
+const coordinates = z.object({ x: coordinate, y: coordinate, z: coordinate });
+const plane = z
+  .object({
+    origin: coordinates.describe('Where the zero point of the drawing comes to, mm.'),
+    turns: z
+      .object({ x: angle, y: angle, z: angle })
+      .describe('What the drawing is turned by about x, then y, then z, radians.'),
+  })
+  .describe('The plane it lies in where that is not the one of the drawing.');
+
 /**
  * What schemas of path kinds are made from, the schema library among it: kinds are given it, so
  * that a page that only draws paths need not load it.
@@ -26,7 +36,7 @@ export const SCHEMA_PARTS = {
   lengthOrNone,
   point: z.object({ x: coordinate, y: coordinate }),
   /** What every path has. */
-  path: { id, name },
+  path: { id, name, plane: plane.optional() },
 } as const;
 
 export type SchemaParts = typeof SCHEMA_PARTS;

@@ -1,5 +1,5 @@
 import { RelayError, type FitOutcome } from '@coin-relay/core';
-import type { JobPiece } from '@coin-relay/model';
+import type { JobPiece, PathPlane } from '@coin-relay/model';
 import { pieceDepth, wheelDiscs } from '@coin-relay/model/solid';
 import { HUB } from './wheel-solid';
 
@@ -10,6 +10,8 @@ export interface DeepRow {
   readonly sequence: readonly JobPiece[];
   /** How far it stands in front of the plane of the job where that is said, mm. */
   readonly sideways?: number;
+  /** The plane it lies in where that is not the one of the job: it shares shafts with rows in that one only. */
+  readonly plane?: PathPlane | null;
 }
 
 /** Where a row is in depth, mm. */
@@ -74,6 +76,7 @@ function depthOf(piece: JobPiece): readonly [number, number] {
 }
 
 const shareShaft = (a: DeepRow, b: DeepRow): boolean =>
+  (a.plane ?? null) === (b.plane ?? null) &&
   a.fit.layout.wheels.some((one) =>
     b.fit.layout.wheels.some((other) => Math.hypot(one.x - other.x, one.y - other.y) < SAME),
   );

@@ -16,6 +16,7 @@ import { PlaceChoice } from '../session/place-choice.service';
 import { JobStore } from '../document/job-store.service';
 import { PathMarks } from '../picking/path-marks.service';
 import { FitService } from '../engine/fit.service';
+import { SpotPicks } from '../session/spot-picks.service';
 import { PathWork } from '../session/path-work.service';
 import { Playback } from '../session/playback.service';
 import { AnchorWork } from '../picking/anchor-work.service';
@@ -50,6 +51,7 @@ export class JobKeys implements OnDestroy {
   private readonly places = inject(PlaceChoice);
   private readonly marks = inject(PathMarks);
   private readonly anchors = inject(AnchorWork);
+  private readonly spots = inject(SpotPicks);
   private readonly sheet = new BehaviorSubject(false);
   private readonly text: TypedText;
   private readonly release: () => void;
@@ -124,7 +126,8 @@ export class JobKeys implements OnDestroy {
   }
 
   private leave(): void {
-    if (this.anchors.now) this.anchors.ask(null);
+    if (this.spots.now) this.spots.stop();
+    else if (this.anchors.now) this.anchors.ask(null);
     else if (this.marks.now) this.marks.ask(null);
     else if (this.work.mode !== 'arrange') this.work.setMode('arrange');
     else if (this.work.points.size > 0) this.work.choosePoints([]);

@@ -10,6 +10,7 @@ import { Playback } from '../session/playback.service';
 import { JobContext } from '../session/job-context.service';
 import { RunAtWork } from '../session/run-at-work.service';
 import { PlaceChoice } from '../session/place-choice.service';
+import { SpotPicks } from '../session/spot-picks.service';
 import { PathWork } from '../session/path-work.service';
 import { MeasuredPaths } from '../engine/measured-paths.service';
 import { JobKeys } from './job-keys.service';
@@ -34,6 +35,7 @@ export const JOB_SERVICES: readonly Provider[] = [
   RunAtWork,
   PlaceChoice,
   PathWork,
+  SpotPicks,
   MeasuredPaths,
   JobKeys,
   SetOutWork,

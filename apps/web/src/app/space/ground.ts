@@ -127,7 +127,7 @@ export class Ground {
     const floor = up.dot(
       new Vector3(up.x > 0 ? box.min.x : 0, up.y > 0 ? box.min.y : 0, up.z > 0 ? box.min.z : 0),
     );
-    const foot = middle.clone().addScaledVector(up, floor - up.dot(middle) - size * 0.02);
+    const foot = middle.clone().addScaledVector(up, floor - up.dot(middle));
     mesh.position.copy(foot);
     mesh.quaternion.setFromUnitVectors(new Vector3(0, 0, 1), up);
     mesh.scale.setScalar(size * REACH * 2);

@@ -4,7 +4,7 @@ import { MeshBVH } from 'three-mesh-bvh';
 const trees = new WeakMap<BufferGeometry, MeshBVH>();
 
 /** The triangles of a solid, sorted so that a ray meets few of them; made when it is first looked at. */
-function treeOf(geometry: BufferGeometry): MeshBVH {
+export function treeOf(geometry: BufferGeometry): MeshBVH {
   const known = trees.get(geometry);
   if (known) return known;
   // Indices stay as they are: what draws them reads them.

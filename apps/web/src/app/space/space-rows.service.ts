@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { travelOf, type Machine, type SetOut } from '@coin-relay/model';
+import { planeMap, planeOfRun, travelOf, type Machine, type SetOut } from '@coin-relay/model';
 import { twinMatrix } from '@coin-relay/scene';
 import { intoSpace, MATRIX_NUMBERS, rowDepths, type RowDepth } from '@coin-relay/scene/solid';
 import { Matrix4 } from 'three';
@@ -10,9 +10,11 @@ import { Playback } from '../session/playback.service';
 import { PictureShelf } from '../shared/picture-shelf';
 import { AskedSolids } from './ask-solids';
 import type { InkSize } from './ink';
+import { matrixOf } from './matrix-of';
+import type { FittedRow, Means, Room, Stand } from './row-means';
 import type { Stands } from './space-stage';
 import { StandingMachine, type Faces } from './standing-machine';
-import { StandingRow, type FittedRow, type Means, type Room } from './standing-row';
+import { StandingRow } from './standing-row';
 import { Textures } from './textures';
 import { TriangleBudget } from './triangle-budget';
 
@@ -74,23 +76,27 @@ export class SpaceRows {
       triangles,
     );
     const fitted = views.map((each) => fittedRow(each, machine));
-    const zOf = ({ run }: FittedRow): number => depths.get(run)?.z ?? 0;
-    const known = fitted.map((row) => {
+    const stands = views.map(({ resolved: { run }, job }): Stand => {
+      const plane = planeOfRun(job, run);
+      return { z: depths.get(run.id)?.z ?? 0, plane: plane && matrixOf(planeMap(plane)), over: null };
+    });
+    const known = fitted.map((row, i) => {
       const of = this.of(row.run);
       const same = of?.row.setOut === row.setOut && of.row.laid === row.laid;
-      return same && of.z === zOf(row) && of.room === room ? of : null;
+      return same && standsAlike(of.stand, stands[i]) && of.room === room ? of : null;
     });
     // What goes gives back what it claims before something comes in its place.
     const stay = new Set(known.map((row) => row?.row));
     for (const row of [...this.standing, ...this.twins]) if (!stay.has(row.row)) row.dispose();
-    this.standing = fitted.map((row, i) => known[i] ?? new StandingRow(row, means, zOf(row), null, room));
+    this.standing = fitted.map((row, i) => known[i] ?? new StandingRow(row, means, stands[i], room));
     const twins = this.twins;
-    this.twins = this.standing.flatMap(({ row, z }) => {
-      const over = turnedOver(row.setOut.setOut.twin, z);
+    this.twins = this.standing.flatMap(({ row, stand }) => {
+      const over = turnedOver(row.setOut.setOut.twin, stand.z);
       const twin = twins.find((each) => each.row === row);
-      return over ? [twin ?? new StandingRow(row, means, z, over, room)] : [];
+      return over ? [twin ?? new StandingRow(row, means, { ...stand, over }, room)] : [];
     });
-    this.takeMachine(machine, [...depths.values()], means);
+    const ofMachine = fitted.flatMap(({ run }, i) => (stands[i].plane ? [] : (depths.get(run) ?? [])));
+    this.takeMachine(machine, ofMachine, means);
     this.moveTo(this.playback.now.frame);
     return [...this.standing, ...this.twins, ...(this.between ? [this.between] : [])];
   }
@@ -111,10 +117,11 @@ export class SpaceRows {
   private depthsOf(views: readonly FitView[]): ReadonlyMap<string, RowDepth> {
     const order = new Map(views[0]?.job.runs.map(({ id }, i) => [id, i]));
     const rows = views
-      .map(({ fit, resolved: { run, sequence } }) => ({
+      .map(({ fit, job, resolved: { run, sequence } }) => ({
         run: run.id,
         fit,
         sequence,
+        plane: planeOfRun(job, run),
         ...(run.sideways === undefined ? {} : { sideways: run.sideways }),
       }))
       .sort((a, b) => (order.get(a.run) ?? 0) - (order.get(b.run) ?? 0));
@@ -166,6 +173,9 @@ const fittedRow = ({ fit, setOut, resolved }: FitView, machine: Machine | null):
   sequence: resolved.sequence,
   laid: machine?.precomputed.rows.get(resolved.run.id) ?? null,
 });
+
+const standsAlike = (a: Stand, b: Stand): boolean =>
+  a.z === b.z && (a.plane && b.plane ? a.plane.equals(b.plane) : a.plane === b.plane);
 
 const NO_FACES: Faces = { before: 0, behind: 0 };
 

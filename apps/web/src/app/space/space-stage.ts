@@ -16,13 +16,14 @@ import {
   Vector3,
   WebGLRenderer,
 } from 'three';
+import type { Picked } from '../session/spot-picks.service';
 import { THEME } from '../shared/theme';
 import { roundStep } from '../drawing/view-port';
 import { trianglesHere } from './drawing-power';
 import { Ground } from './ground';
 import { newInkSize } from './ink';
 import { SpaceCamera, type Side } from './space-camera';
-import type { Picked, StandingRow } from './standing-row';
+import type { StandingRow } from './standing-row';
 
 /** What stands on the stage: it belongs to whoever put it there, who also lets go of it. */
 export interface Stands {
@@ -35,6 +36,10 @@ export interface Stands {
   seenAt(pixels: number): void;
 }
 
+/** The ground lies so far below what stands on it, of its size: what travels stays over it, and it need not move. */
+const GROUND_MARGIN = 0.03;
+/** What is no further from the middle of the picture than this is under it, px. */
+const NEAR = 30;
 /** While solids come one by one they are shown at least so often, ms. */
 const MOST_WAIT_MS = 2_000;
 /** Pixels of the screen that one of the page is drawn with, at the most. */
@@ -51,6 +56,8 @@ export class SpaceStage {
   private readonly scene = new Scene();
   /** All that stands here; it drives over the ground as one. */
   private readonly world = new Group();
+  /** What is drawn over it, such as a measure: it is not met, and belongs to whoever puts it there. */
+  readonly over = new Group();
   private readonly ground = new Ground();
   private readonly timer = new Timer();
   private readonly spot = spotRing();
@@ -78,7 +85,7 @@ export class SpaceStage {
     const sun = new DirectionalLight('#fff8ea', 1.9);
     sun.position.set(-0.5, 1, 1.2);
     this.scene.add(sky, sun, new AmbientLight('#ffffff', 0.55), this.ground.mesh, this.world);
-    this.world.add(this.spot);
+    this.world.add(this.spot, this.over);
     this.camera = new SpaceCamera(this.renderer.domElement, () => this.draw());
     // What was on the graphics card is put there again; the picture is this one’s to draw.
     canvas.addEventListener('webglcontextrestored', () => this.changed());
@@ -169,8 +176,8 @@ export class SpaceStage {
     this.draw();
   }
 
-  /** What is under a place of the picture, px from its corner. */
-  pick(x: number, y: number): Picked | null {
+  /** What is met under a place of the picture, px from its corner, and where, in the axes of the job; null where nothing is. */
+  meet(x: number, y: number): { readonly what: Picked | null; readonly at: Vector3 } | null {
     const caster = this.casterAt(x, y);
     let best: { distance: number; what: Picked | null } | null = null;
     // What stands here knows nothing of how far it has driven.
@@ -179,7 +186,20 @@ export class SpaceStage {
       const hit = each.pick?.(caster) ?? null;
       if (hit && (!best || hit.distance < best.distance)) best = hit;
     }
-    return best?.what ?? null;
+    return best && { what: best.what, at: caster.ray.at(best.distance, new Vector3()) };
+  }
+
+  /** What is met in the middle of the picture, or near it: the middle of a wheel is a hole. */
+  meetMiddle(): ReturnType<SpaceStage['meet']> {
+    const { width, height } = this.sizes();
+    for (let far = 0; far <= NEAR; far += NEAR / 6) {
+      for (let k = 0; k < (far === 0 ? 1 : 8); k++) {
+        const angle = (k * Math.PI) / 4;
+        const met = this.meet(width / 2 + far * Math.cos(angle), height / 2 + far * Math.sin(angle));
+        if (met) return met;
+      }
+    }
+    return null;
   }
 
   /** The places of a row whose middles are within a box of the picture, px. */
@@ -247,7 +267,8 @@ export class SpaceStage {
   private layGround(): void {
     // The ground lies still while a row travels over it.
     const box = this.bounds();
-    if (!this.box.containsBox(box) || tooLarge(this.box, box)) this.box = box;
+    if (!this.box.containsBox(box) || tooLarge(this.box, box))
+      this.box = box.expandByScalar(box.getSize(new Vector3()).length() * GROUND_MARGIN);
     const size = this.box.getSize(new Vector3()).length();
     this.ground.lie(this.box, this.up, roundStep(400 / Math.max(size, 1e-6), 16));
   }

@@ -6,6 +6,7 @@ import {
   DestroyRef,
   type ElementRef,
   inject,
+  linkedSignal,
   signal,
   viewChild,
 } from '@angular/core';
@@ -21,14 +22,18 @@ import { JobContext } from '../session/job-context.service';
 import { PlaceChoice } from '../session/place-choice.service';
 import { Playback } from '../session/playback.service';
 import { RunAtWork } from '../session/run-at-work.service';
+import { SpotPicks, type Picked } from '../session/spot-picks.service';
 import { NOTE, notePlace } from '../drawing/note-place';
 import { WheelNoteComponent } from '../drawing/wheel-note.component';
 import { TroubleComponent } from '../shared/trouble.component';
 import type { Side } from './space-camera';
 import { SpaceHeadComponent } from './space-head.component';
+import { SpaceMeasure } from './space-measure.service';
+import { SpacePoints } from './space-points.service';
 import { SpaceRows } from './space-rows.service';
 import { NO_WEBGL, stageIn, type SpaceStage } from './space-stage';
-import type { Picked } from './standing-row';
+import { SpotMeasureComponent } from './spot-measure.component';
+import { SpotQuestionComponent } from './spot-question.component';
 import { turnByKey } from './turn-by-key';
 
 /** A press that moves less than this is a click, px. */
@@ -43,8 +48,15 @@ interface Press {
 /** The job as solids in space: the same rows, frame and choice as in the drawing. */
 @Component({
   selector: 'relay-space',
-  imports: [NzButtonComponent, SpaceHeadComponent, TroubleComponent, WheelNoteComponent],
-  providers: [SpaceRows],
+  imports: [
+    NzButtonComponent,
+    SpaceHeadComponent,
+    SpotMeasureComponent,
+    SpotQuestionComponent,
+    TroubleComponent,
+    WheelNoteComponent,
+  ],
+  providers: [SpaceRows, SpaceMeasure, SpacePoints],
   templateUrl: './space.component.html',
   styleUrl: './space.component.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -57,6 +69,9 @@ export class SpaceComponent {
   private readonly context = inject(JobContext);
   private readonly places = inject(PlaceChoice);
   private readonly runs = inject(RunAtWork);
+  private readonly spots = inject(SpotPicks);
+  private readonly measure = inject(SpaceMeasure);
+  private readonly points = inject(SpacePoints);
   private readonly surface = viewChild.required<ElementRef<HTMLDivElement>>('surface');
   private stage: SpaceStage | null = null;
   private press: Press | null = null;
@@ -73,6 +88,12 @@ export class SpaceComponent {
   private readonly wheel = toSignal(this.context.wheel$, { initialValue: null });
   protected readonly canSquare = computed(() => this.chosen().size > 0 || this.wheel() !== null);
   protected readonly shownOtherwise = signal('');
+  protected readonly asks = toSignal(this.spots.question$, { requireSync: true });
+  /** Said of a press that met nothing, while another spot is asked for. */
+  protected readonly missed = linkedSignal({ source: this.asks, computation: () => '' });
+  protected readonly measured = this.measure.shown;
+  private readonly job = toSignal(this.store.job$);
+  protected readonly unit = computed(() => this.job()?.unit ?? 'mm');
   /** What maps the world to the picture, column by column, for whoever looks at the page from outside. */
   protected readonly eye = signal('');
   /** How deep the row at work stands, mm. */
@@ -119,7 +140,11 @@ export class SpaceComponent {
     const wheel = this.context.selectedWheel;
     if (wheel !== null) for (const each of this.rows.rows) each.growByWheel(wheel, box);
     if (!stage || box.isEmpty()) return;
-    stage.camera.lookAlong(new Vector3(0, 0, 1), box.expandByScalar(row?.scene.span ?? 10), this.smoothly);
+    stage.camera.lookAlong(
+      row?.front ?? new Vector3(0, 0, 1),
+      box.expandByScalar(row?.scene.span ?? 10),
+      this.smoothly,
+    );
     stage.draw();
   }
 
@@ -137,7 +162,28 @@ export class SpaceComponent {
   }
 
   protected onKey(event: KeyboardEvent): void {
-    if (this.stage) turnByKey(event, this.stage, this.smoothly);
+    const { stage } = this;
+    if (!stage || turnByKey(event, stage, this.smoothly)) return;
+    if (event.key !== 'Enter' || !this.spots.now) return;
+    event.preventDefault();
+    event.stopPropagation();
+    this.give(stage.meetMiddle());
+  }
+
+  protected beginMeasure(): void {
+    if (!this.stage) return;
+    this.measure.begin(this.stage);
+    this.surface().nativeElement.focus();
+  }
+
+  protected endMeasure(): void {
+    this.measure.end();
+  }
+
+  /** A spot for what is asked for, if there is something. */
+  private give(met: ReturnType<SpaceStage['meet']>): void {
+    if (met) this.spots.give({ at: { x: met.at.x, y: met.at.y, z: met.at.z }, on: met.what });
+    else this.missed.set('Nothing is there.');
   }
 
   private open(destroyed: DestroyRef): void {
@@ -157,6 +203,8 @@ export class SpaceComponent {
       element.removeEventListener('pointerdown', down, { capture: true });
       watcher.disconnect();
       if (this.framed) this.context.kept.space = stage.camera.kept;
+      this.spots.stop();
+      this.measure.end();
       this.rows.stop();
       stage.dispose();
     });
@@ -171,14 +219,17 @@ export class SpaceComponent {
     this.machine.state$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => this.show(stage));
     combineLatest([this.playback.position$, this.context.step$])
       .pipe(takeUntilDestroyed(destroyed))
-      .subscribe(([{ frame }]) => {
+      .subscribe(([{ frame, playing }]) => {
         this.rows.moveTo(frame);
+        this.measure.follow(!playing);
         this.drive(stage);
         stage.changed();
       });
     combineLatest([this.places.places$, this.context.wheel$, this.runs.run$])
       .pipe(takeUntilDestroyed(destroyed))
       .subscribe(() => this.ring(stage));
+    const points = this.points.begin(stage);
+    destroyed.onDestroy(() => points.unsubscribe());
     this.context.all$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => stage.showAll());
     this.context.spot$.pipe(takeUntilDestroyed(destroyed)).subscribe((s) => this.goTo(stage, s));
   }
@@ -194,8 +245,9 @@ export class SpaceComponent {
 
   private show(stage: SpaceStage): void {
     stage.show(this.rows.take(stage.ink, stage.triangles, () => this.came(stage)));
-    this.depth.set(this.rows.of(this.runs.run?.id ?? '')?.z ?? 0);
+    this.depth.set(this.rows.of(this.runs.run?.id ?? '')?.stand.z ?? 0);
     this.ring(stage);
+    this.measure.follow(!this.playback.now.playing);
     this.came(stage);
   }
 
@@ -227,7 +279,7 @@ export class SpaceComponent {
 
   private ring(stage: SpaceStage): void {
     const atWork = this.runs.run?.id;
-    this.depth.set(this.rows.of(atWork ?? '')?.z ?? 0);
+    this.depth.set(this.rows.of(atWork ?? '')?.stand.z ?? 0);
     const wheel = this.context.selectedWheel;
     for (const row of this.rows.rows)
       row.choose(row.row.run === atWork ? this.places.places : new Set(), wheel);
@@ -269,14 +321,15 @@ export class SpaceComponent {
     this.box.set(null);
     if (!press || !stage) return;
     const { x, y } = this.placeOf(event);
-    if (Math.hypot(x - press.x, y - press.y) < CLICK) this.take(stage.pick(x, y), press.more);
-    else if (box) {
+    if (Math.hypot(x - press.x, y - press.y) < CLICK) {
+      if (this.asks()) this.give(stage.meet(x, y));
+      else if (!this.points.take(stage, x, y, press.more))
+        this.take(stage.meet(x, y)?.what ?? null, press.more);
+    } else if (box) {
+      const ends = [box.x, box.y, box.x + box.width, box.y + box.height] as const;
+      this.points.takeWithin(stage, ...ends);
       const row = this.rows.of(this.runs.run?.id ?? '');
-      if (!row) return;
-      this.places.choose([
-        ...this.places.places,
-        ...stage.placesIn(row, box.x, box.y, box.x + box.width, box.y + box.height),
-      ]);
+      if (row) this.places.choose([...this.places.places, ...stage.placesIn(row, ...ends)]);
     }
   }
 
@@ -290,6 +343,7 @@ export class SpaceComponent {
     if (!picked) {
       if (!more) {
         this.places.clear();
+        this.points.clear();
         this.context.selectWheel(null);
       }
       return;

@@ -2,8 +2,9 @@ import { IDENTITY } from '@coin-relay/core';
 import { materialsOf, type Machine, type Material } from '@coin-relay/model';
 import { machineParts, materialOf, type Depth, type MachinePart } from '@coin-relay/scene';
 import { MATRIX_NUMBERS, tieLines, type TieLine } from '@coin-relay/scene/solid';
-import { Group, type Box3 } from 'three';
+import { Group, type Box3, type Raycaster } from 'three';
 import type { InkSize } from './ink';
+import { nearestCopy } from './picking';
 import { SolidBody } from './solid-body';
 import type { AskSolid } from './ask-solids';
 import { WireBody } from './wire-body';
@@ -87,6 +88,14 @@ export class StandingMachine {
 
   grow(box: Box3): void {
     for (const { body } of this.bodies) body.grow(box, 1);
+  }
+
+  /** Its parts are met, and are nothing that is chosen. */
+  pick({ ray }: Raycaster): { readonly what: null; readonly distance: number } | null {
+    const hits = this.bodies.flatMap(({ body }) =>
+      body.bodies.flatMap((each) => nearestCopy(each, ray)?.distance ?? []),
+    );
+    return hits.length === 0 ? null : { what: null, distance: Math.min(...hits) };
   }
 
   seenAt(pixels: number): void {

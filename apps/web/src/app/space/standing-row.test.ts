@@ -1,26 +1,22 @@
-import { fitRow } from '@coin-relay/core';
-import { demoJobs, resolveRun, resolveSetOut } from '@coin-relay/model';
+import { fitRow, mapped3 } from '@coin-relay/core';
+import { demoJobs, planeMap, resolveRun, resolveSetOut } from '@coin-relay/model';
 import { twinMatrix } from '@coin-relay/scene';
 import { intoSpace, makeMaster, MATRIX_NUMBERS } from '@coin-relay/scene/solid';
 import { Box3, Matrix4, Ray, Raycaster, Vector3 } from 'three';
 import { describe, expect, it } from 'vitest';
 import { madePart } from '../engine/solid-tasks';
 import { newInkSize } from './ink';
+import { matrixOf } from './matrix-of';
 import { nearestCopy } from './picking';
 import type { AskSolid } from './ask-solids';
 import type { SolidBody } from './solid-body';
-import { StandingRow, type Means } from './standing-row';
+import { IN_THE_DRAWING, type Means, type Stand } from './row-means';
+import { StandingRow } from './standing-row';
 import { TriangleBudget } from './triangle-budget';
 
 const meansWith = (ask: AskSolid): Means => ({ ink: newInkSize(), ask, changed: () => undefined });
 
-function standing(
-  id: string,
-  runId: string,
-  z = 0,
-  over: Matrix4 | null = null,
-  triangles = 1e6,
-): StandingRow {
+function standing(id: string, runId: string, stand: Partial<Stand> = {}, triangles = 1e6): StandingRow {
   const { job } = demoJobs().find((each) => each.id === id)!;
   const resolved = resolveRun(job, runId);
   const fit = fitRow(resolved.source, resolved.request);
@@ -41,11 +37,16 @@ function standing(
     sequence: resolved.sequence,
     laid: null,
   };
-  const made = new StandingRow(row, meansWith(ask), z, over, {
-    triangles,
-    budget: new TriangleBudget(triangles),
-    corners: 1e6,
-  });
+  const made = new StandingRow(
+    row,
+    meansWith(ask),
+    { ...IN_THE_DRAWING, ...stand },
+    {
+      triangles,
+      budget: new TriangleBudget(triangles),
+      corners: 1e6,
+    },
+  );
   made.moveTo(0, 0);
   return made;
 }
@@ -79,7 +80,7 @@ describe('a row as solids', () => {
   });
 
   it('stands where the drawing has its pins, at its depth; travelled through a repeat it is as it was', () => {
-    const row = standing('demo-coin-lift', 'row', -7);
+    const row = standing('demo-coin-lift', 'row', { z: -7 });
     const matrices = (): number[][] =>
       row.standing.map(({ body, count }) =>
         Array.from({ length: count() }, (_, copy) => [...body.matrixOf(copy, new Matrix4()).elements]).flat(),
@@ -124,7 +125,7 @@ describe('a row as solids', () => {
     const over = new Float32Array(MATRIX_NUMBERS);
     intoSpace(twinMatrix({ x: 0, y: 300, angle: 0 }), 10, over, 0);
     const [row, twin] = [null, new Matrix4().fromArray(over)].map((turned) =>
-      standing('demo-prize-carousel', 'row', 5, turned),
+      standing('demo-prize-carousel', 'row', { z: 5, over: turned }),
     );
     const [own, its] = [new Box3(), new Box3()];
     row.grow(own);
@@ -134,6 +135,34 @@ describe('a row as solids', () => {
     expect(its.max.y).toBeCloseTo(600 - own.min.y, 3);
     expect((its.min.z + its.max.z) / 2).toBeCloseTo(5, 1);
     expect(twin.pick(new Raycaster(new Vector3(0, 720, 500), new Vector3(0, 0, -1)))).toBeNull();
+  });
+
+  it('in a plane of its own it stands, is picked, ringed and measured where that is', () => {
+    const map = planeMap({ origin: { x: 40, y: -300, z: 250 }, turns: { x: 1.1, y: -0.4, z: 2 } });
+    const [flat, turned] = [null, matrixOf(map)].map((plane) =>
+      standing('demo-prize-carousel', 'row', { z: 5, plane }),
+    );
+    const moved = (p: Vector3): Vector3 => new Vector3(...mapped3(map, p.x, p.y, p.z));
+    turned.middles().forEach(({ middle }, i) => {
+      expect(middle.distanceTo(moved(flat.middles()[i].middle))).toBeLessThan(1e-4);
+    });
+    turned
+      .points()
+      .forEach((point, i) => expect(point.distanceTo(moved(flat.points()[i]))).toBeLessThan(1e-9));
+    expect(turned.placeOnPath(100).distanceTo(moved(flat.placeOnPath(100)))).toBeLessThan(1e-9);
+    const middle = turned.middles()[7];
+    const eye = middle.middle.clone().addScaledVector(turned.front, 400);
+    const met = turned.pick(new Raycaster(eye, turned.front.negate()))!;
+    expect(met.what).toEqual({ kind: 'place', run: 'row', place: middle.place });
+    // What is met is on the body, as far from the eye as it would be in the drawing.
+    const before = flat
+      .middles()[7]
+      .middle.clone()
+      .add(new Vector3(0, 0, 400));
+    expect(met.distance).toBeCloseTo(flat.pick(new Raycaster(before, new Vector3(0, 0, -1)))!.distance, 3);
+    const box = new Box3();
+    turned.grow(box);
+    for (const { middle: at } of turned.middles()) expect(box.containsPoint(at)).toBe(true);
   });
 
   it('of what bends no more corners are written for each frame than there may be', () => {
@@ -150,7 +179,7 @@ describe('a row as solids', () => {
       const row = { run: 'row', fit, setOut, sequence: resolved.sequence, laid: null };
       const ask: AskSolid = ({ kind }, _size, _owner, made) =>
         made({ parts: kind === 'piece' ? [part] : [], main: '' });
-      return new StandingRow(row, meansWith(ask), 0, null, {
+      return new StandingRow(row, meansWith(ask), IN_THE_DRAWING, {
         triangles: Infinity,
         budget: new TriangleBudget(Infinity),
         corners: 1_500_000,
@@ -162,7 +191,7 @@ describe('a row as solids', () => {
 
   it('of what is drawn there is no more than there may be: boxes stand for links that are too many, then its path', () => {
     const [whole, boxes, line] = [1_000_000, 30_000, 1_500].map((triangles) =>
-      standing('demo-coin-lift', 'row', 0, null, triangles),
+      standing('demo-coin-lift', 'row', {}, triangles),
     );
     const drawn = (row: StandingRow): number =>
       row.standing
@@ -186,7 +215,7 @@ describe('a row as solids', () => {
     line.grow(shown);
     for (const point of line.points()) expect(shown.containsPoint(point)).toBe(true);
     // Also of a row without wheels.
-    const carousel = standing('demo-prize-carousel', 'row', 0, null, 100);
+    const carousel = standing('demo-prize-carousel', 'row', {}, 100);
     expect(carousel.shown).toBe('line');
     shown.makeEmpty();
     carousel.grow(shown);

@@ -1,20 +1,5 @@
-import {
-  nearZero,
-  newReading,
-  pathReader,
-  wheelAngle,
-  type FitOutcome,
-  type RowFrames,
-  type WheelTurning,
-} from '@coin-relay/core';
-import {
-  bandOf,
-  PLAIN_REPEATS,
-  repeatOf,
-  type JobPiece,
-  type Material,
-  type ResolvedSetOut,
-} from '@coin-relay/model';
+import { nearZero, newReading, pathReader, wheelAngle, type WheelTurning } from '@coin-relay/core';
+import { bandOf, PLAIN_REPEATS, repeatOf, type JobPiece, type Material } from '@coin-relay/model';
 import { colourOf, materialOf, moveScene, rowCopies, rowScene, type RowScene } from '@coin-relay/scene';
 import {
   BENT_PARTS,
@@ -24,68 +9,25 @@ import {
   wheelShape,
   type SolidGroup,
 } from '@coin-relay/scene/solid';
-import { Box3, Group, Matrix4, Vector3, type Raycaster } from 'three';
+import { Box3, Group, Matrix4, Raycaster, Vector3, type BufferGeometry } from 'three';
 import { pointsOf } from '../drawing/note-place';
 import type { MadeSolid } from '../engine/solid-tasks';
-import type { AskSolid } from './ask-solids';
+import type { Picked } from '../session/spot-picks.service';
 import { BentBody } from './bent-body';
 import { BOX_TRIANGLES, boxSolid, trianglesOf } from './box-solid';
-import type { InkSize } from './ink';
 import { nearestCopy } from './picking';
 import { PathLine } from './path-line';
+import {
+  ALL_ROOM,
+  IN_THE_DRAWING,
+  type FittedRow,
+  type Means,
+  type Room,
+  type Shown,
+  type Stand,
+  type Standing,
+} from './row-means';
 import { SolidBody, type Looks } from './solid-body';
-import type { Textures } from './textures';
-import { TriangleBudget } from './triangle-budget';
-
-/** What rows are made with. */
-export interface Means {
-  readonly ink: InkSize;
-  readonly ask: AskSolid;
-  /** Pictures on pieces; none are laid without. */
-  readonly textures?: Textures;
-  /** Told when something more stands there. */
-  readonly changed: () => void;
-}
-
-/** How much of it a row may draw at the most. */
-export interface Room {
-  /** Of boxes that stand for its links. */
-  readonly triangles: number;
-  /** Of its links as they are, with their outlines, shared with the other rows. */
-  readonly budget: TriangleBudget;
-  /** Of each body of what bends: they are written anew for each frame. */
-  readonly corners: number;
-}
-
-const ALL_ROOM: Room = {
-  triangles: Infinity,
-  budget: new TriangleBudget(Infinity),
-  corners: Infinity,
-};
-
-/** How a row is shown: where it has too much of what is to be drawn, with less. */
-export type Shown = 'whole' | 'boxes' | 'line';
-
-/** A row as it is fitted. */
-export interface FittedRow {
-  readonly run: string;
-  readonly fit: FitOutcome;
-  readonly setOut: ResolvedSetOut;
-  readonly sequence: readonly JobPiece[];
-  readonly laid: RowFrames | null;
-}
-
-/** What stands in space and can be picked: a place of a row, or a wheel. */
-export type Picked =
-  | { readonly kind: 'place'; readonly run: string; readonly place: number }
-  | { readonly kind: 'wheel'; readonly run: string; readonly wheel: string };
-
-/** Copies of one solid, and what each of them is. */
-export interface Standing {
-  readonly body: SolidBody;
-  count(): number;
-  picked(copy: number): Picked | null;
-}
 
 /** One fitted row as solids: its links, its band and its wheels. Moving it writes matrices, and makes nothing. */
 export class StandingRow {
@@ -107,6 +49,9 @@ export class StandingRow {
   private readonly way: PathLine;
   /** Pitches after which it stands as before; null where it does not close on itself. */
   private readonly repeat: number | null;
+  private readonly z: number;
+  /** What takes the axes of its own plane to those of the job. */
+  private readonly placed = new Matrix4();
   private travel = 0;
   private places: ReadonlySet<number> = new Set();
   private wheel: string | null = null;
@@ -115,15 +60,15 @@ export class StandingRow {
   constructor(
     readonly row: FittedRow,
     private readonly means: Means,
-    readonly z = 0,
-    /** Where it is a twin, what turns the row over to where the twin stands; it is seen, not picked. */
-    private readonly over: Matrix4 | null = null,
+    readonly stand: Stand = IN_THE_DRAWING,
     readonly room: Room = ALL_ROOM,
   ) {
-    if (over) {
-      this.group.matrixAutoUpdate = false;
-      this.group.matrix.copy(over);
-    }
+    const { plane, over, z } = stand;
+    if (plane) this.placed.copy(plane);
+    if (over) this.placed.multiply(over);
+    this.z = z;
+    this.group.matrixAutoUpdate = false;
+    this.group.matrix.copy(this.placed);
     this.scene = rowScene(row.fit, row.setOut, row.laid);
     this.turnings = row.fit.turnings;
     const { fit, setOut, sequence, laid } = row;
@@ -165,6 +110,7 @@ export class StandingRow {
   middles(): { readonly place: number; readonly middle: Vector3 }[] {
     const found: { readonly place: number; readonly middle: Vector3 }[] = [];
     const m = new Matrix4();
+    const { placed } = this;
     for (const { at, body } of this.links) {
       const centre = body.box.getCenter(new Vector3());
       for (let copy = 0; copy < at.count; copy++) {
@@ -172,48 +118,60 @@ export class StandingRow {
         if (place >= 0) found.push({ place, middle: centre.clone().applyMatrix4(body.matrixOf(copy, m)) });
       }
     }
-    return [...found, ...this.bent.flatMap((body) => body.middles())];
+    found.push(...this.bent.flatMap((body) => body.middles()));
+    for (const { middle } of found) middle.applyMatrix4(placed);
+    return found;
   }
 
   /** The middle of a wheel of this row, and its radius, mm; null where it is none of its wheels. */
   wheelAt(id: string): { readonly middle: Vector3; readonly radius: number } | null {
     const wheel = this.row.fit.layout.wheels.find((each) => each.id === id);
-    return wheel ? { middle: new Vector3(wheel.x, wheel.y, this.z), radius: wheel.radius } : null;
+    return wheel ? { middle: this.inJob(wheel.x, wheel.y), radius: wheel.radius } : null;
   }
 
   /** Points of its path and of the rims of its wheels, mm. */
   points(): Vector3[] {
-    return pointsOf(this.row.fit.layout).map(({ x, y }) => new Vector3(x, y, this.z));
+    return pointsOf(this.row.fit.layout).map(({ x, y }) => this.inJob(x, y));
   }
 
   /** A place of its path, by its arc length, mm. */
   placeOnPath(s: number): Vector3 {
     const at = newReading();
     pathReader(this.row.fit.layout.path)(s, at);
-    return new Vector3(at[0], at[1], this.z);
+    return this.inJob(at[0], at[1]);
+  }
+
+  /** The way its front looks. */
+  get front(): Vector3 {
+    return new Vector3().setFromMatrixColumn(this.placed, 2);
   }
 
   /** Grows a box by all that stands here now. */
   grow(box: Box3): void {
     const own = new Box3();
-    for (const { body, count } of this.standing) body.grow(own, count());
+    const turning = new Set(this.wheels.map(({ body }) => body));
+    for (const { body, count } of this.standing) if (!turning.has(body)) body.grow(own, count());
+    for (const wheel of this.wheels) own.union(this.roomOf(wheel));
     for (const body of this.bent) body.grow(own);
-    if (!this.instances) for (const point of this.points()) own.expandByPoint(point);
-    box.union(this.over && !own.isEmpty() ? own.applyMatrix4(this.over) : own);
+    if (!own.isEmpty()) box.union(own.applyMatrix4(this.placed));
+    if (!this.instances) for (const point of this.points()) box.expandByPoint(point);
   }
 
   /** What a ray meets first of it, and how far away. */
   pick(caster: Raycaster): { readonly what: Picked | null; readonly distance: number } | null {
-    if (this.over) return null;
+    if (this.stand.over) return null;
+    const back = this.placed.clone().invert();
+    const own = new Raycaster();
+    own.ray.copy(caster.ray).applyMatrix4(back);
     const hits = [
       ...this.standing.flatMap(({ body, picked }) =>
         body.bodies.flatMap((each) => {
-          const hit = nearestCopy(each, caster.ray);
+          const hit = nearestCopy(each, own.ray);
           return hit ? [{ distance: hit.distance, what: picked(hit.copy) }] : [];
         }),
       ),
       ...this.bent.flatMap((body) => {
-        const hit = body.pick(caster);
+        const hit = body.pick(own);
         const { run } = this.row;
         return hit
           ? [{ distance: hit.distance, what: { kind: 'place' as const, run, place: hit.place } }]
@@ -226,9 +184,28 @@ export class StandingRow {
     );
   }
 
+  /** The bodies of what can be picked, as they stand now; none of what bends. */
+  bodiesOf(picked: Picked): { readonly geometry: BufferGeometry; readonly matrix: Matrix4 }[] {
+    return this.standing.flatMap(({ body, count, picked: at }) => {
+      const copy = Array.from({ length: count() }, (_, i) => i).find((i) => isSame(at(i), picked));
+      if (copy === undefined) return [];
+      const matrix = body.matrixOf(copy, new Matrix4()).premultiply(this.placed);
+      return body.bodies.map(({ geometry }) => ({ geometry, matrix }));
+    });
+  }
+
+  /** The middle of what can be picked, where it stands now; null where it is gone. */
+  middleOf(picked: Picked): Vector3 | null {
+    if (picked.kind === 'wheel') return this.wheelAt(picked.wheel)?.middle ?? null;
+    return this.middles().find(({ place }) => place === picked.place)?.middle ?? null;
+  }
+
   /** Grows a box by a wheel of this row. */
   growByWheel(id: string, box: Box3): void {
-    for (const { i, body } of this.wheels) if (this.row.fit.layout.wheels[i].id === id) body.grow(box, 1);
+    const own = new Box3();
+    for (const { i, body } of this.wheels)
+      if (this.row.fit.layout.wheels[i].id === id) own.union(this.roomOf({ i, body }));
+    if (!own.isEmpty()) box.union(own.applyMatrix4(this.placed));
   }
 
   seenAt(pixels: number): void {
@@ -240,6 +217,21 @@ export class StandingRow {
     this.room.budget.release(this);
     for (const { body } of [...this.standing, ...this.bent.map((body) => ({ body }))]) body.dispose();
     this.way.dispose();
+  }
+
+  /** What a wheel takes up however it is turned. */
+  private roomOf({ i, body }: Pick<StandingRow['wheels'][number], 'i' | 'body'>): Box3 {
+    const { min, max } = body.box;
+    const radius = Math.max(-min.x, -min.y, max.x, max.y);
+    const { x, y } = this.row.fit.layout.wheels[i];
+    return new Box3(
+      new Vector3(x - radius, y - radius, this.z + min.z),
+      new Vector3(x + radius, y + radius, this.z + max.z),
+    );
+  }
+
+  private inJob(x: number, y: number): Vector3 {
+    return new Vector3(x, y, this.z).applyMatrix4(this.placed);
   }
 
   private askLinks(): void {
@@ -336,15 +328,7 @@ export class StandingRow {
       const matrix = Float32Array.from(new Matrix4().setPosition(0, 0, this.z).elements);
       const material = piece.finish?.material;
       const of = (own: string): Material => materialOf(row.setOut.materials, material ?? own);
-      const body = this.take(
-        solid,
-        matrix,
-        { of },
-        {
-          count: () => 1,
-          picked: () => null,
-        },
-      );
+      const body = this.take(solid, matrix, { of }, { count: () => 1, picked: () => null });
       body.show(1);
     });
   }
@@ -390,4 +374,9 @@ export class StandingRow {
     }
     for (const body of this.bent) body.choose((place) => this.places.has(place));
   }
+}
+
+function isSame(a: Picked | null, b: Picked): boolean {
+  if (a?.kind === 'place') return b.kind === 'place' && a.place === b.place;
+  return a !== null && b.kind === 'wheel' && a.wheel === b.wheel;
 }

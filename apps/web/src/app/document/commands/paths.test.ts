@@ -9,6 +9,7 @@ import {
   putRunOn,
   removePath,
   removeStop,
+  setPlane,
   setRouteClosed,
   setSlack,
 } from './index';
@@ -37,6 +38,17 @@ describe('paths of a job', () => {
       'line',
       'p',
     ]);
+  });
+  it('a plane stays with its path through whatever is done to it, until it is laid back', () => {
+    const plane = { origin: { x: 0, y: 5, z: 90 }, turns: { x: 1, y: 0, z: 0 } };
+    const laid = done(circle, setPlane('loop', plane));
+    expect(laid.paths[0].plane).toEqual(plane);
+    const path = laid.paths[0];
+    for (const what of [{ do: 'free' }, { do: 'scale', factor: 2 }, { do: 'reverse' }] as const)
+      expect(done(laid, mend(laid, path, what).command).paths[0].plane).toEqual(plane);
+    // What was begun before it was laid there knows nothing of it.
+    expect(done(laid, mend(circle, circle.paths[0], { do: 'free' }).command).paths[0].plane).toEqual(plane);
+    expect(done(laid, setPlane('loop', null))).toEqual(circle);
   });
   it('scaling leaves the pieces or lets them grow', () => {
     const path = circle.paths[0];

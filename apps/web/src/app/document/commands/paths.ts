@@ -4,6 +4,7 @@ import {
   type JobPath,
   type Mend,
   mendPath,
+  type PathPlane,
   pathNeeds,
   piecesOfRun,
   type Run,
@@ -67,7 +68,7 @@ export function putRunOn(runId: string, pathId: string): Command {
 
 /**
  * Writes a changed path into the document: of a drawn path only the points that changed, so that
- * a step of the history stays small.
+ * a step of the history stays small. Where it lies in space is not changed.
  * @param base the path the change was made from
  */
 export function writePath(job: Draft<Job>, base: JobPath, next: JobPath): void {
@@ -86,7 +87,22 @@ export function writePath(job: Draft<Job>, base: JobPath, next: JobPath): void {
     });
     return;
   }
+  const { plane } = target;
   job.paths[at] = next;
+  if (plane) job.paths[at].plane = plane;
+}
+
+/** Lays a path, and what is made from it, into a plane of its own; null lays it into the drawing again. */
+export function setPlane(id: string, plane: PathPlane | null): Command {
+  return {
+    label: plane ? 'Lay path in space' : 'Lay path in the drawing',
+    recipe: (job) => {
+      const path = job.paths.find((each) => each.id === id);
+      if (!path) return;
+      if (plane) path.plane = plane;
+      else delete path.plane;
+    },
+  };
 }
 
 /** Replaces a path by a changed one. */

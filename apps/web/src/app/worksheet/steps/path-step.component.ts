@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { NgComponentOutlet } from '@angular/common';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { findCorners, tightestBend, writePathData } from '@coin-relay/core';
-import { fittedWords, formatLength, freshId } from '@coin-relay/model';
+import { fittedWords, formatLength, freshId, planeOf } from '@coin-relay/model';
 import { catchError, distinctUntilChanged, from, map, of, switchMap } from 'rxjs';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { addPath } from '../../document/commands';
@@ -15,6 +15,7 @@ import { MeasuredPaths } from '../../engine/measured-paths.service';
 import { MendComponent } from '../../paths/mend.component';
 import { toolFor } from '../../path-kinds';
 import { PathListComponent } from '../../paths/path-list.component';
+import { PlaneComponent } from '../../paths/plane.component';
 import { PathWork } from '../../session/path-work.service';
 import { SnapRulesComponent } from '../../paths/snap-rules.component';
 import { FoldComponent } from '../../shared/fold.component';
@@ -30,6 +31,7 @@ import { TroubleComponent } from '../../shared/trouble.component';
     NgComponentOutlet,
     PathListComponent,
     MendComponent,
+    PlaneComponent,
     SnapRulesComponent,
     BackdropComponent,
     FileSheetComponent,
@@ -47,6 +49,10 @@ export class PathStepComponent {
   protected readonly path = toSignal(this.work.path$, { initialValue: null });
   protected readonly mode = toSignal(this.work.mode$, { requireSync: true });
   protected readonly picks = toSignal(this.work.picks$, { requireSync: true });
+  protected readonly lies = computed(() => {
+    const path = this.path();
+    return path && planeOf(this.job()?.paths ?? [], path) ? 'in a plane of its own' : '';
+  });
   /** Whether the sheet for files lies over the page. */
   protected readonly files = signal(false);
 

@@ -1,0 +1,68 @@
+import { RelayError, setDown, turnsOf, type Map3, type Vec3 } from '@coin-relay/core';
+import type { Run } from '../job/parts';
+import type { AnyPath, PathJob } from './kind';
+
+/**
+ * The plane that a path lies in where that is one of its own: where the zero point of the drawing comes to, mm, and what
+ * the drawing is turned by about x, then y, then z, radians.
+ */
+export interface PathPlane {
+  readonly origin: Vec3;
+  readonly turns: Vec3;
+}
+
+/** What takes the drawing, and what stands before and behind it, to where a plane is. */
+export const planeMap = ({ origin, turns }: PathPlane): Map3 => setDown(turns, origin);
+
+/** The plane of a path: its own, or that of the path it is made from; null where it lies in the drawing. */
+export function planeOf(paths: readonly AnyPath[], path: AnyPath): PathPlane | null {
+  // A path is not made from itself; even so this ends.
+  let at: AnyPath | undefined = path;
+  for (let i = 0; at && i <= paths.length; i++) {
+    if (at.plane) return at.plane;
+    const of: unknown = 'of' in at ? at.of : null;
+    at = paths.find(({ id }) => id === of);
+  }
+  return null;
+}
+
+/** The plane of the path that a run is on. */
+export function planeOfRun(job: Pick<PathJob, 'paths'>, run: Pick<Run, 'path'>): PathPlane | null {
+  const path = job.paths.find(({ id }) => id === run.path);
+  return path ? planeOf(job.paths, path) : null;
+}
+
+/** Three points lie in a line where their triangle is no higher than this, of its longest side. */
+const IN_LINE = 1e-6;
+
+/**
+ * The plane through three points: the zero point of the drawing is at the first, its x axis goes through the second, and
+ * the third is on the upper side of it.
+ * @throws RelayError plane-invalid where they lie in a line
+ */
+export function planeThrough(zero: Vec3, along: Vec3, above: Vec3): PathPlane {
+  const [u, v] = [minus(along, zero), minus(above, zero)];
+  const n = cross(u, v);
+  const [long, far, size] = [norm(u), norm(v), norm(n)];
+  if (!(size > IN_LINE * Math.max(long, far) ** 2))
+    throw new RelayError(
+      'plane-invalid',
+      'The three points lie in a line, so no plane goes through them alone. Pick a third one beside it.',
+    );
+  const x = scaled(u, 1 / long);
+  const z = scaled(n, 1 / size);
+  const y = cross(z, x);
+  return {
+    origin: zero,
+    turns: turnsOf([x.x, y.x, z.x, 0, x.y, y.y, z.y, 0, x.z, y.z, z.z, 0]),
+  };
+}
+
+const minus = (a: Vec3, b: Vec3): Vec3 => ({ x: a.x - b.x, y: a.y - b.y, z: a.z - b.z });
+const scaled = (a: Vec3, k: number): Vec3 => ({ x: k * a.x, y: k * a.y, z: k * a.z });
+const norm = (a: Vec3): number => Math.hypot(a.x, a.y, a.z);
+const cross = (a: Vec3, b: Vec3): Vec3 => ({
+  x: a.y * b.z - a.z * b.y,
+  y: a.z * b.x - a.x * b.z,
+  z: a.x * b.y - a.y * b.x,
+});
