@@ -480,6 +480,32 @@ test('a path is laid into a plane of its own: by numbers, and by three points pi
   await request.delete(`/api/jobs/${id}`);
 });
 
+test('rows that cut into each other in depth are found, and set apart by one press', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOf(request, 'demo-coin-slide', (job) => {
+    for (const run of job.runs) delete run.sideways;
+  });
+  await openJob(page, id);
+  await expect(step(page, 'Check')).toHaveAccessibleDescription(/1 finding/);
+  await openStep(page, 'Check');
+  const check = page.locator('relay-check-step');
+  await expect(check).toContainText(
+    /“Planks” at [\d.]+.mm and “Hangers” at [\d.]+.mm cut [\d.]+.mm into each other/,
+  );
+  await expectAccessible(page);
+  await check.getByRole('button', { name: /^set “Hangers” to a depth of/ }).click();
+  await expect(check).not.toContainText('into each other');
+  await expect.poll(async () => (await storedJob(page, id)).runs[1].sideways).toBeLessThan(-5);
+  // There they stand clear of each other.
+  await settled(page);
+  await expect(step(page, 'Check')).toHaveAccessibleDescription('Nothing to say against it');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(check).toContainText('into each other');
+  await request.delete(`/api/jobs/${id}`);
+});
+
 test('points of a drawn path are seen and chosen in space: by a press, with Shift another one, by a box', async ({
   page,
   request,

@@ -1,5 +1,6 @@
 import { parseJob, resolveRun } from '@coin-relay/model';
 import { checkJob, type Finding } from '@coin-relay/scene';
+import { reachOfRow } from '@coin-relay/scene/solid';
 
 /** A finding as it is answered: its words without the spaces that keep a number and its unit together. */
 export type CheckedFinding = Pick<
@@ -15,7 +16,7 @@ export interface CheckAnswer {
 export function checkAnswer(document: unknown, run?: string): CheckAnswer {
   const job = parseJob(document);
   const only = run === undefined ? undefined : resolveRun(job, run).run.id;
-  return { findings: checkJob(job, only).map(answered) };
+  return { findings: checkJob(job, only, reachOfRow).map(answered) };
 }
 
 function answered({

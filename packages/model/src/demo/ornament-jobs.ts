@@ -191,6 +191,8 @@ export function coinSlide(): Job {
       {
         ...run('Hangers', ['hanger'], 1, 'path'),
         id: 'hangers',
+        // Behind the planks, which they hold.
+        sideways: -8,
         setOut: { ...PLAIN_SET_OUT, reach: { path: 'beam', way: 'up' } },
       },
     ],

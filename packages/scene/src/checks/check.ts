@@ -10,7 +10,7 @@ import {
   type Job,
   type Machine,
 } from '@coin-relay/model';
-import { neighbourCuts } from '../interference';
+import { crossingsIn, neighbourCuts, type RowReach } from '../interference';
 import { rowScene } from '../placing';
 import type { FindingStep, Found } from './found';
 import type { Finding, FindingKind } from './finding';
@@ -18,7 +18,8 @@ import type { RowContext, Rule } from './rule';
 import { RULES } from './rules';
 
 /** A row that was fitted, as it is checked: what it costs more to look for may be missing. */
-export type CheckedRow = FittedRow & Partial<Pick<RowContext, 'approaches' | 'cuts' | 'sharpest'>>;
+export type CheckedRow = FittedRow &
+  Partial<Pick<RowContext, 'approaches' | 'cuts' | 'crossings' | 'sharpest'>>;
 
 /** What is known of a job that was fitted. */
 export interface CheckedJob {
@@ -52,6 +53,7 @@ export function checkRow(job: Job, row: CheckedRow, machine: Machine | null = nu
   const context: RowContext = {
     approaches: [],
     cuts: [],
+    crossings: [],
     ...row,
     sharpest: row.sharpest === undefined ? sharpestTurn(row.fit.row) : row.sharpest,
     job,
@@ -74,8 +76,9 @@ export function checkMachine(machine: Machine): Finding[] {
 /**
  * Fits a job and checks it.
  * @param run only this one of its runs, without the machine
+ * @param reachOf how deep its rows reach; where that is not said rows are not looked at in depth
  */
-export function checkJob(job: Job, run?: string): Finding[] {
+export function checkJob(job: Job, run?: string, reachOf?: (row: FittedRow) => RowReach): Finding[] {
   const problems: { run: string | null; message: string }[] = [];
   const tried = <T>(of: string | null, work: () => T): T | null => {
     try {
@@ -88,7 +91,12 @@ export function checkJob(job: Job, run?: string): Finding[] {
   };
   const rows = job.runs.flatMap(({ id }) => tried(id, () => fittedAndLooked(job, id)) ?? []);
   const machine = tried(null, () => machineOf(job, rows, precomputeFrames(job, rows)));
-  const all = checkFitted({ job, rows, machine, problems });
+  const crossings = reachOf ? crossingsIn(job, rows, reachOf) : [];
+  const looked = rows.map((row): CheckedRow => {
+    const { id } = row.resolved.run;
+    return { ...row, crossings: crossings.filter((each) => each.run === id) };
+  });
+  const all = checkFitted({ job, rows: looked, machine, problems });
   return run === undefined ? all : all.filter((entry) => entry.run === run);
 }
 

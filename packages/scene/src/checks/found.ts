@@ -4,6 +4,7 @@ import type { RunFit } from '@coin-relay/model';
 export type MendProposal = { readonly words: string } & (
   | { readonly do: 'round'; readonly radius: number; readonly at: readonly number[] }
   | { readonly do: 'fit'; readonly change: Partial<RunFit> }
+  | { readonly do: 'sideways'; readonly run: string; readonly sideways: number }
   | { readonly do: 'side'; readonly wheel: string }
   | { readonly do: 'travel'; readonly run: string; readonly travel: number }
   | { readonly do: 'loop'; readonly frames: number }

@@ -1,6 +1,6 @@
 import type { Approach, Articulation, FitOutcome } from '@coin-relay/core';
 import type { FittedRow, Job, Machine, MotionFacts, ResolvedRun, ResolvedSetOut } from '@coin-relay/model';
-import type { NeighbourCut } from '../interference';
+import type { NeighbourCut, RowCrossing } from '../interference';
 import type { FindingStep, Found } from './found';
 
 /** A fitted row of a job, with all that a rule may look at. */
@@ -15,6 +15,8 @@ export interface RowContext extends FittedRow {
   readonly sharpest: Articulation | null;
   /** Neighbours that cut into each other. */
   readonly cuts: readonly NeighbourCut[];
+  /** Other rows it cuts into, those after it in the job. */
+  readonly crossings: readonly RowCrossing[];
   /** How it moves; null while its machine cannot run. */
   readonly facts: MotionFacts | null;
 }

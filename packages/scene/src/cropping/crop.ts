@@ -1,4 +1,7 @@
-import { ClipperD, ClipType, FillRule, type PathsD } from 'clipper2-ts';
+import type { PathsD } from 'clipper2-ts';
+// By its parts: as a whole it brings along what nothing here needs.
+import { ClipType, FillRule } from 'clipper2-ts/dist/Core.js';
+import { ClipperD } from 'clipper2-ts/dist/Engine.js';
 import { fineOutline, inverse, parsePathData } from '@coin-relay/core';
 import { short, type Boundary } from '@coin-relay/model';
 import type { Matrix } from '../placing/placement-matrix';

@@ -1,1 +1,5 @@
+export * from './boxes';
 export * from './neighbours';
+export * from './row-crossings';
+export * from './row-depths';
+export * from './standing-rows';

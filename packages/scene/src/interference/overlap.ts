@@ -1,4 +1,7 @@
-import { FillRule, intersectD, unionD, type PathsD } from 'clipper2-ts';
+import type { PathsD } from 'clipper2-ts';
+// By its parts: as a whole it brings along what nothing here needs.
+import { ClipType, FillRule } from 'clipper2-ts/dist/Core.js';
+import { ClipperD } from 'clipper2-ts/dist/Engine.js';
 
 /** Decimals of a millimetre that outlines are cut with. */
 const PRECISION = 6;
@@ -6,16 +9,25 @@ const PRECISION = 6;
 /** The area under closed outlines that may lie over one another, x and y in turn: even-odd within a part, all parts together. */
 export function solidArea(parts: readonly (readonly Float64Array[])[]): PathsD {
   const filled = parts.map((rings) =>
-    unionD(
+    clipped(
+      ClipType.Union,
       rings.map((ring) =>
         Array.from({ length: ring.length / 2 }, (_, i) => ({ x: ring[2 * i], y: ring[2 * i + 1] })),
       ),
       [],
       FillRule.EvenOdd,
-      PRECISION,
     ),
   );
-  return filled.length === 0 ? [] : unionD(filled.flat(), [], FillRule.NonZero, PRECISION);
+  return filled.length === 0 ? [] : clipped(ClipType.Union, filled.flat(), [], FillRule.NonZero);
+}
+
+function clipped(what: ClipType, subject: PathsD, clip: PathsD, rule: FillRule): PathsD {
+  const clipper = new ClipperD(PRECISION);
+  clipper.addSubjectPaths(subject);
+  clipper.addClipPaths(clip);
+  const found: PathsD = [];
+  clipper.execute(what, rule, found);
+  return found;
 }
 
 /** Moves an area: x' = a x + c y + e, y' = b x + d y + f. */
@@ -30,7 +42,7 @@ export function movedArea(area: PathsD, [a, b, c, d, e, f]: ArrayLike<number> & 
  */
 export function overlapWidth(a: PathsD, b: PathsD): number {
   let widest = 0;
-  for (const ring of intersectD(a, b, FillRule.NonZero, PRECISION))
+  for (const ring of clipped(ClipType.Intersection, a, b, FillRule.NonZero))
     widest = Math.max(widest, leastWidth(ring.map(({ x, y }) => [x, y] as const)));
   return widest;
 }

@@ -2,5 +2,5 @@ export * from './wheel-solid';
 export * from './instances';
 export * from './masters';
 export * from './tie-lines';
-export * from './row-depths';
+export * from './row-reach';
 export * from './bent-copies';

@@ -13,7 +13,8 @@ import { bandSection } from '@coin-relay/model/solid';
 import { machineParts } from '../machine-parts';
 import { rowScene, type RowScene } from '../placing/scene';
 import { bandLines, makeMaster } from './masters';
-import { rowDepths } from './row-depths';
+import { rowDepths } from '../interference';
+import { rowReach } from './row-reach';
 import { tieLines } from './tie-lines';
 
 const jobOf = (id: string) => demoJobs().find((each) => each.id === id)!.job;
@@ -119,11 +120,12 @@ describe('how deep rows stand', () => {
     return rowDepths(
       job.runs.map((run) => {
         const { source, request, sequence } = resolveRun(job, run.id);
+        const fit = fitRow(source, request);
         const { sideways } = run;
         return {
           run: run.id,
-          fit: fitRow(source, request),
-          sequence,
+          fit,
+          reach: () => rowReach(sequence, fit.layout.wheels.length > 0 ? sequence[0] : null).all,
           ...(sideways === undefined ? {} : { sideways }),
         };
       }),

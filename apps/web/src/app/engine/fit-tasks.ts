@@ -7,7 +7,7 @@ import {
   type Job,
   type PrecomputedFrames,
 } from '@coin-relay/model';
-import type { NeighbourCut } from '@coin-relay/scene';
+import type { NeighbourCut, RowCrossing, RowReach } from '@coin-relay/scene';
 import type { JobChanges } from './job-changes';
 import {
   candidatesOf,
@@ -44,6 +44,11 @@ export function fitTasks() {
 
     cuts(run: string): Reply<readonly NeighbourCut[]> {
       return open?.cuts(run) ?? NOT_OPEN;
+    },
+
+    /** Which rows of the open job cut into each other; without how deep they reach, whether they may. */
+    crossings(reaches: ReadonlyMap<string, RowReach> | null): Reply<readonly RowCrossing[] | 'may cross'> {
+      return open?.crossings(reaches) ?? NOT_OPEN;
     },
 
     /** What other counts of a run would cost. */

@@ -8,7 +8,7 @@ import {
   type ResolvedRun,
   type ResolvedSetOut,
 } from '@coin-relay/model';
-import type { NeighbourCut } from '@coin-relay/scene';
+import type { NeighbourCut, RowCrossing } from '@coin-relay/scene';
 import {
   BehaviorSubject,
   catchError,
@@ -38,6 +38,7 @@ import { cancellable } from './pool/cancellable';
 import { WorkFailure, type FailureKind } from './pool/work-failure';
 import { answerOf, refused, type Reply } from './reply';
 import type { PathSketch } from './sketch';
+import { SolidPool } from './solid-pool.service';
 
 /** How a row of the open job stands. */
 export interface FitView {
@@ -51,6 +52,8 @@ export interface FitView {
   readonly departure: Departure | null;
   /** Neighbours that cut into each other; they are looked for once the document rests, and empty until then. */
   readonly cuts: readonly NeighbourCut[];
+  /** Other rows that it cuts into; looked for with them. */
+  readonly crossings: readonly RowCrossing[];
   readonly sentence: FitSentence;
 }
 
@@ -97,6 +100,7 @@ const WORDS: Readonly<Partial<Record<FailureKind, string>>> = {
   late: `The fit took over ${MOST_TIME / 1000} s and was stopped. Undo the last change, or put in fewer links.`,
 };
 const NO_CUTS: readonly NeighbourCut[] = [];
+const NO_CROSSINGS: readonly RowCrossing[] = [];
 
 /** Fits the open job's runs again after every change, in the worker. One for one job view. */
 @Injectable()
@@ -104,6 +108,7 @@ export class FitService implements OnDestroy {
   private readonly store = inject(JobStore);
   private readonly runs = inject(RunAtWork);
   private readonly pool = inject(FitPool);
+  private readonly solids = inject(SolidPool);
   private readonly rows = new OpenJobClient(this.pool);
   private readonly state = new BehaviorSubject<FitState>({
     view: null,
@@ -270,15 +275,45 @@ export class FitService implements OnDestroy {
     ]) {
       const reply = await answerOf(this.rows.cuts(job, run, owner), WORDS);
       if (this.state.value.of !== job) return false;
-      if (reply.ok) this.tell(run, reply.value);
+      if (reply.ok) this.tell('cuts', run, reply.value);
     }
+    const crossings = await this.crossingsOf(job, owner);
+    if (this.state.value.of !== job) return false;
+    for (const { id } of job.runs)
+      this.tell(
+        'crossings',
+        id,
+        crossings.filter(({ run }) => run === id),
+      );
     return true;
   }
 
-  private tell(run: string, cuts: readonly NeighbourCut[]): void {
+  /** Which rows cut into each other. How deep they reach is looked for only where they lie over one another in the drawing. */
+  private async crossingsOf(job: Job, owner: AbortSignal): Promise<readonly RowCrossing[]> {
+    if (job.runs.length < 2) return NO_CROSSINGS;
+    const may = await answerOf(this.rows.crossings(job, null, owner), WORDS);
+    if (!may.ok || may.value !== 'may cross') return NO_CROSSINGS;
+    const { view, others } = this.state.value;
+    const views = [...(view ? [view] : []), ...others];
+    const reaches = await this.solids.reaches(
+      views.map(({ fit, setOut, resolved }) => ({
+        pieces: setOut.pieces,
+        onWheels: fit.layout.wheels.length > 0 ? resolved.sequence[0] : null,
+      })),
+      owner,
+    );
+    if (!reaches.ok) return NO_CROSSINGS;
+    const byRun = new Map(views.map(({ resolved }, i) => [resolved.run.id, reaches.value[i]]));
+    const found = await answerOf(this.rows.crossings(job, byRun, owner), WORDS);
+    return found.ok && found.value !== 'may cross' ? found.value : NO_CROSSINGS;
+  }
+
+  private tell<K extends 'cuts' | 'crossings'>(what: K, run: string, found: FitView[K]): void {
     const now = this.state.value;
     const looked = (view: FitView): FitView =>
-      view.resolved.run.id === run && (cuts.length > 0 || view.cuts.length > 0) ? { ...view, cuts } : view;
+      view.resolved.run.id === run && (found.length > 0 || view[what].length > 0)
+        ? { ...view, [what]: found }
+        : view;
     const view = now.view && looked(now.view);
     const others = now.others.map(looked);
     if (view === now.view && others.every((other, i) => other === now.others[i])) return;
@@ -321,7 +356,7 @@ export class FitService implements OnDestroy {
       return known.job === job ? known : { ...known, job };
     const resolved = resolveRun(job, run);
     const sentence = fitSentence(job, resolved, fit);
-    return { ...result, job, resolved, cuts: NO_CUTS, sentence };
+    return { ...result, job, resolved, cuts: NO_CUTS, crossings: NO_CROSSINGS, sentence };
   }
 }
 

@@ -96,6 +96,7 @@ describe('the machine of the open job', () => {
       job,
       resolved: resolveRun(job, run),
       cuts: [],
+      crossings: [],
       sentence: {} as FitView['sentence'],
       ...reply.value,
     };

@@ -1,5 +1,5 @@
 import type { Job } from '@coin-relay/model';
-import type { NeighbourCut } from '@coin-relay/scene';
+import type { NeighbourCut, RowCrossing, RowReach } from '@coin-relay/scene';
 import type { FitCalls, FitPool } from './fit-pool.service';
 import { changesBetween } from './job-changes';
 import type { FitResult, VersionedReply } from './open-job';
@@ -42,6 +42,15 @@ export class OpenJobClient {
   /** Which neighbours of a row cut into each other. */
   cuts(job: Job, run: string, owner: AbortSignal): Promise<Reply<readonly NeighbourCut[]>> {
     return this.ask(job, owner, (tasks) => tasks.cuts(run));
+  }
+
+  /** Which rows cut into each other; without how deep they reach, whether they may. */
+  crossings(
+    job: Job,
+    reaches: ReadonlyMap<string, RowReach> | null,
+    owner: AbortSignal,
+  ): Promise<Reply<readonly RowCrossing[] | 'may cross'>> {
+    return this.ask(job, owner, (tasks) => tasks.crossings(reaches));
   }
 
   private ask<R>(job: Job, owner: AbortSignal, work: (tasks: FitCalls) => Promise<R>): Promise<R> {

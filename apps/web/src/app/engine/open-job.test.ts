@@ -4,6 +4,7 @@ import { produce } from 'immer';
 import { describe, expect, it } from 'vitest';
 import { changesBetween, withChanges } from './job-changes';
 import { fitRun, OpenJob } from './open-job';
+import { solidTasks } from './solid-tasks';
 
 const demo = (id: string): Job => demoJobs().find((entry) => entry.id === id)!.job;
 const arcade = demo('demo-arcade-drive');
@@ -113,6 +114,31 @@ describe('a job that is kept where it is fitted', () => {
     // A name of the job concerns no row at all.
     open.take(changesBetween(after, { ...after, name: 'Another' }));
     for (const { id } of after.runs) expect(open.row(id, open.row(id, null).version).reply).toBeNull();
+  });
+});
+
+describe('rows that cut into each other', () => {
+  const slide = produce(demo('demo-coin-slide'), (draft) => {
+    for (const run of draft.runs) delete run.sideways;
+  });
+
+  it('are told of with how deep they reach, which the other thread knows; without, whether they may', () => {
+    const open = new OpenJob(slide);
+    // What is not fitted cuts into nothing.
+    expect(open.crossings(null)).toEqual({ ok: true, value: [] });
+    const rows = slide.runs.map(({ id }) => {
+      const { reply } = open.row(id, null);
+      if (!reply?.ok) throw new Error('not fitted');
+      return { pieces: reply.value.setOut.pieces, onWheels: null };
+    });
+    expect(open.crossings(null)).toEqual({ ok: true, value: 'may cross' });
+    const reaches = solidTasks(() => Promise.resolve(null)).reaches(rows);
+    if (!reaches.ok) throw new Error(reaches.message);
+    const byRun = new Map(slide.runs.map(({ id }, i) => [id, reaches.value[i]]));
+    expect(open.crossings(byRun)).toMatchObject({ ok: true, value: [{ run: 'row', other: 'hangers' }] });
+    open.take(changesBetween(slide, demo('demo-coin-slide')));
+    for (const { id } of slide.runs) open.row(id, null);
+    expect(open.crossings(byRun)).toEqual({ ok: true, value: [] });
   });
 });
 

@@ -17,10 +17,19 @@ import {
   pieceWidth,
   resolveRun,
   resolveSetOut,
+  type FittedRow,
   type Job,
   type ResolvedSetOut,
 } from '@coin-relay/model';
-import { neighbourCuts, rowScene, type NeighbourCut } from '@coin-relay/scene';
+import {
+  crossingsIn,
+  mayCross,
+  neighbourCuts,
+  rowScene,
+  type NeighbourCut,
+  type RowCrossing,
+  type RowReach,
+} from '@coin-relay/scene';
 import { withChanges, type JobChanges } from './job-changes';
 import { refused, replied, type Reply } from './reply';
 import { sketchPaths, type PathSketch } from './sketch';
@@ -113,6 +122,24 @@ export class OpenJob {
     return kept.cuts;
   }
 
+  /**
+   * Which rows cut into each other. Without how deep they reach it is told whether it is worth while to look for that:
+   * those that lie over one another in the drawing.
+   * @param reaches by their runs
+   */
+  crossings(reaches: ReadonlyMap<string, RowReach> | null): Reply<readonly RowCrossing[] | 'may cross'> {
+    return replied(() => {
+      const fitted = this.job.runs.flatMap(({ id }): FittedRow[] => {
+        // What is not fitted yet is not fitted for this.
+        const reply = this.rows.get(id)?.reply;
+        if (!reply?.ok || (reaches && !reaches.has(id))) return [];
+        return [{ resolved: resolveRun(this.job, id), fit: reply.value.fit, setOut: reply.value.setOut }];
+      });
+      if (!reaches) return mayCross(this.job, fitted) ? 'may cross' : [];
+      return crossingsIn(this.job, fitted, ({ resolved }) => reaches.get(resolved.run.id) ?? NOTHING);
+    });
+  }
+
   private kept(run: string): KeptRow {
     const inputs = inputsOfRun(this.job, run);
     const known = this.rows.get(run);
@@ -156,6 +183,8 @@ export function fitRun(job: Job, runId: string): Reply<FitResult> {
     };
   });
 }
+
+const NOTHING: RowReach = { pieces: [], wheels: null, all: [0, 0] };
 
 const linksOf = (reply: Reply<FitResult>): number => (reply.ok ? reply.value.fit.count : 0);
 

@@ -1,9 +1,10 @@
 import { Injectable, type OnDestroy } from '@angular/core';
 import type { KeptSolid } from '@coin-relay/model';
+import type { RowReach } from '@coin-relay/scene';
 import type { SolidRequest } from '@coin-relay/scene/solid';
 import { POOL_SETTINGS, WorkerPool } from './pool/worker-pool';
 import { answerOf, type Reply } from './reply';
-import type { MadeSolid, SolidTasks } from './solid-tasks';
+import type { MadeSolid, ReachingRow, SolidTasks } from './solid-tasks';
 
 /** Longest that one solid may take, ms. */
 export const MOST_TIME = 20_000;
@@ -71,6 +72,14 @@ export class SolidPool extends WorkerPool<SolidTasks> implements OnDestroy {
         limit: MOST_TIME,
         owner,
       }),
+      { late: TOO_LONG },
+    );
+  }
+
+  /** How deep rows reach. */
+  reaches(rows: readonly ReachingRow[], owner: AbortSignal): Promise<Reply<readonly RowReach[]>> {
+    return answerOf(
+      this.run({ work: ({ tasks }) => tasks.reaches(rows), priority: 'shown', limit: MOST_TIME, owner }),
       { late: TOO_LONG },
     );
   }

@@ -1,9 +1,10 @@
 import { RelayError } from '@coin-relay/core';
 import { mapMesh, shadeMesh, smoothMesh, type Mesh, type ShadedMesh } from '@coin-relay/core/solid';
 import { readKept } from '@coin-relay/formats/solid-kept';
-import type { KeptSolid } from '@coin-relay/model';
+import type { JobPiece, KeptSolid } from '@coin-relay/model';
 import { silhouetteData } from '@coin-relay/model/solid';
-import { makeMaster, type SolidRequest } from '@coin-relay/scene/solid';
+import type { RowReach } from '@coin-relay/scene';
+import { makeMaster, rowReach, type SolidRequest } from '@coin-relay/scene/solid';
 import { refused, replied, type Reply } from './reply';
 
 /** A body of a solid, ready to be drawn: its faces and sharp edges, and what its outline is grown from. */
@@ -19,6 +20,12 @@ export interface MadeSolid {
   readonly main: string;
   /** What of it stands for something else, in words. */
   readonly problem?: string;
+}
+
+/** What of a row reaches out of its plane: its pieces, and the one its wheels are made for. */
+export interface ReachingRow {
+  readonly pieces: readonly JobPiece[];
+  readonly onWheels: JobPiece | null;
 }
 
 /** A body ready to be drawn. */
@@ -75,6 +82,11 @@ export const solidTasks = (load: (hash: string) => Promise<Uint8Array | null>) =
       } catch (error) {
         return refused(error);
       }
+    },
+
+    /** How deep rows reach. */
+    reaches(rows: readonly ReachingRow[]): Reply<readonly RowReach[]> {
+      return replied(() => rows.map(({ pieces, onWheels }) => rowReach(pieces, onWheels)));
     },
 
     /** What bodies cover in plan where they stand: path data of each, mm, in the axes of their piece. */

@@ -10,5 +10,6 @@ const tasks = solidTasks(async (hash) => {
 
 expose({
   make: async (...given: Parameters<SolidTasks['make']>) => handOver(await tasks.make(...given)),
+  reaches: (...given: Parameters<SolidTasks['reaches']>) => tasks.reaches(...given),
   silhouettes: (...given: Parameters<SolidTasks['silhouettes']>) => tasks.silhouettes(...given),
-});
+} satisfies Record<keyof SolidTasks, unknown>);

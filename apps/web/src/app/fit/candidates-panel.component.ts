@@ -36,78 +36,83 @@ const limitLine = (x: readonly number[], percent: number): GraphLine => ({
   imports: [NzButtonComponent, NzTableModule, GraphComponent, SortHeadComponent, TermComponent],
   template: `
     <p class="cost"><relay-term of="Candidates">What other counts would cost</relay-term>:</p>
-    @defer (on immediate) {
-      <nz-table
-        role="group"
-        aria-label="Candidates"
-        nzSize="small"
-        [nzData]="rows()"
-        [nzFrontPagination]="false"
-        [nzShowPagination]="false"
-        nzNoResult="working them out…"
-      >
-        <thead>
-          <tr>
-            @for (column of columns(); track column.key) {
-              <th scope="col" [attr.aria-sort]="sortWay(sort(), column.key)">
-                <relay-sort-head [way]="sortWay(sort(), column.key)" (pressed)="by(column.key)">{{
-                  column.title
-                }}</relay-sort-head>
-              </th>
-              @if (column.key === 'give' && changesPitch()) {
-                <th scope="col">{{ unit() }}</th>
-              }
-            }
-            <th scope="col"><span class="sr-only">What it is</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          @for (row of rows(); track row.count) {
-            <tr [class.chosen]="row.count === now()" [title]="row.problem ?? ''">
-              <td>
-                <button
-                  nz-button
-                  nzType="link"
-                  type="button"
-                  [disabled]="row.problem !== null"
-                  [attr.aria-label]="'Take ' + row.count"
-                  (click)="take(row.count)"
-                >
-                  {{ row.count }}
-                </button>
-              </td>
-              @if (row.problem) {
-                <td [attr.colspan]="changesPitch() ? 4 : 3" class="cost">cannot be made</td>
-              } @else {
-                <td>
-                  <span class="bar" [style.width.%]="bar(row.give)" aria-hidden="true"></span
-                  >{{ row.giveWords }}
-                </td>
-                @if (changesPitch()) {
-                  <td>{{ row.pitchNumber }}</td>
-                }
-                <td>{{ row.ripple }}</td>
-                <td class="marks">
-                  {{ row.even ? 'even' : 'odd' }}{{ row.whole ? '' : ' ◆' }}{{ row.allowed ? '' : ' ▲' }}
-                </td>
-              }
-            </tr>
-          }
-        </tbody>
-      </nz-table>
-    }
-    @if (graph(); as g) {
+    <!-- As high as it will be: what stands below would move on under the pointer. -->
+    <div class="table" [class.awaited]="rows().length === 0">
       @defer (on immediate) {
-        <relay-graph
-          title="What each would cost"
-          [lines]="g.lines"
-          [axes]="g.axes"
-          [mark]="now() ?? null"
-          [file]="g.file"
-          [height]="110"
-        />
+        <nz-table
+          role="group"
+          aria-label="Candidates"
+          nzSize="small"
+          [nzData]="rows()"
+          [nzFrontPagination]="false"
+          [nzShowPagination]="false"
+          nzNoResult="working them out…"
+        >
+          <thead>
+            <tr>
+              @for (column of columns(); track column.key) {
+                <th scope="col" [attr.aria-sort]="sortWay(sort(), column.key)">
+                  <relay-sort-head [way]="sortWay(sort(), column.key)" (pressed)="by(column.key)">{{
+                    column.title
+                  }}</relay-sort-head>
+                </th>
+                @if (column.key === 'give' && changesPitch()) {
+                  <th scope="col">{{ unit() }}</th>
+                }
+              }
+              <th scope="col"><span class="sr-only">What it is</span></th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (row of rows(); track row.count) {
+              <tr [class.chosen]="row.count === now()" [title]="row.problem ?? ''">
+                <td>
+                  <button
+                    nz-button
+                    nzType="link"
+                    type="button"
+                    [disabled]="row.problem !== null"
+                    [attr.aria-label]="'Take ' + row.count"
+                    (click)="take(row.count)"
+                  >
+                    {{ row.count }}
+                  </button>
+                </td>
+                @if (row.problem) {
+                  <td [attr.colspan]="changesPitch() ? 4 : 3" class="cost">cannot be made</td>
+                } @else {
+                  <td>
+                    <span class="bar" [style.width.%]="bar(row.give)" aria-hidden="true"></span
+                    >{{ row.giveWords }}
+                  </td>
+                  @if (changesPitch()) {
+                    <td>{{ row.pitchNumber }}</td>
+                  }
+                  <td>{{ row.ripple }}</td>
+                  <td class="marks">
+                    {{ row.even ? 'even' : 'odd' }}{{ row.whole ? '' : ' ◆' }}{{ row.allowed ? '' : ' ▲' }}
+                  </td>
+                }
+              </tr>
+            }
+          </tbody>
+        </nz-table>
       }
-    }
+    </div>
+    <div class="graph" [class.awaited]="rows().length === 0 || graph()">
+      @if (graph(); as g) {
+        @defer (on immediate) {
+          <relay-graph
+            title="What each would cost"
+            [lines]="g.lines"
+            [axes]="g.axes"
+            [mark]="now() ?? null"
+            [file]="g.file"
+            [height]="110"
+          />
+        }
+      }
+    </div>
     <p class="cost">{{ legend() }} In <relay-term of="Ripple">ppm</relay-term> its ripple.</p>
   `,
   styleUrls: ['../shared/step.less', './candidates-panel.component.less'],

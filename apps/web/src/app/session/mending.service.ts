@@ -1,7 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import { RelayError } from '@coin-relay/core';
 import type { MendProposal } from '@coin-relay/scene';
-import { changeSide, mend, setFit, setMotion, setTravel } from '../document/commands';
+import { changeSide, mend, setFit, setMotion, setSideways, setTravel } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 
 /** Does what findings propose; each is one step of undo. One for one job view. */
@@ -28,6 +28,9 @@ export class Mending {
     switch (proposal.do) {
       case 'fit':
         if (run !== null) this.store.change(setFit(run, proposal.change));
+        return;
+      case 'sideways':
+        this.store.change(setSideways(proposal.run, proposal.sideways));
         return;
       case 'side':
         this.store.change(changeSide(proposal.wheel));

@@ -97,6 +97,7 @@ describe('where a scaled path is shown', () => {
       sharpest: null,
       departure: null,
       cuts: [],
+      crossings: [],
       sentence: fitSentence(job, resolved, fit),
     };
     const map = laidMap(view, 'loop');

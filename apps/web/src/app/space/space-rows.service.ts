@@ -1,7 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import { planeMap, planeOfRun, travelOf, type Machine, type SetOut } from '@coin-relay/model';
-import { twinMatrix } from '@coin-relay/scene';
-import { intoSpace, MATRIX_NUMBERS, rowDepths, type RowDepth } from '@coin-relay/scene/solid';
+import { rowDepths, twinMatrix, type RowDepth } from '@coin-relay/scene';
+import { intoSpace, MATRIX_NUMBERS, reachOfRow } from '@coin-relay/scene/solid';
 import { Matrix4 } from 'three';
 import { FitService, type FitView } from '../engine/fit.service';
 import { MachineView } from '../engine/machine-view.service';
@@ -117,13 +117,16 @@ export class SpaceRows {
   private depthsOf(views: readonly FitView[]): ReadonlyMap<string, RowDepth> {
     const order = new Map(views[0]?.job.runs.map(({ id }, i) => [id, i]));
     const rows = views
-      .map(({ fit, job, resolved: { run, sequence } }) => ({
-        run: run.id,
-        fit,
-        sequence,
-        plane: planeOfRun(job, run),
-        ...(run.sideways === undefined ? {} : { sideways: run.sideways }),
-      }))
+      .map(({ job, ...row }) => {
+        const { run } = row.resolved;
+        return {
+          run: run.id,
+          fit: row.fit,
+          reach: () => reachOfRow(row).all,
+          plane: planeOfRun(job, run),
+          ...(run.sideways === undefined ? {} : { sideways: run.sideways }),
+        };
+      })
       .sort((a, b) => (order.get(a.run) ?? 0) - (order.get(b.run) ?? 0));
     return rowDepths(rows);
   }

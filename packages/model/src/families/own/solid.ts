@@ -11,7 +11,10 @@ import {
   untouching,
   type Ring,
 } from '@coin-relay/core/solid';
-import { booleanOpD, ClipType, FillRule, type PathsD } from 'clipper2-ts';
+import type { PathsD } from 'clipper2-ts';
+// By its parts: as a whole it brings along what nothing here needs.
+import { ClipType, FillRule } from 'clipper2-ts/dist/Core.js';
+import { ClipperD } from 'clipper2-ts/dist/Engine.js';
 import type { MakeSolid, SolidPart } from '../../solid/solid';
 import { ownFigure, ownPlacement } from './figure';
 import type { Own } from './piece';
@@ -49,7 +52,10 @@ function withoutCrossings(rings: readonly Ring[]): Ring[] {
   const paths: PathsD = rings.map((ring) =>
     Array.from({ length: ring.length / 2 }, (_, i) => ({ x: ring[2 * i], y: ring[2 * i + 1] })),
   );
-  const clean = booleanOpD(ClipType.Union, paths, null, FillRule.EvenOdd, 4);
+  const clean: PathsD = [];
+  const clipper = new ClipperD(4);
+  clipper.addSubjectPaths(paths);
+  clipper.execute(ClipType.Union, FillRule.EvenOdd, clean);
   const flat = clean.flatMap((path) => untouching(Float64Array.from(path.flatMap(({ x, y }) => [x, y]))));
   return nested(flat.filter((ring) => ring.length >= 6 && Math.abs(ringArea(ring)) > 1e-6));
 }

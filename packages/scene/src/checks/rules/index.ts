@@ -15,6 +15,7 @@ import { oddCount } from './odd-count';
 import { pitchFarOff } from './pitch-far-off';
 import { rodTooShort } from './rod-too-short';
 import { ropeTooShort } from './rope-too-short';
+import { rowsCut } from './rows-cut';
 import { seam } from './seam';
 import { springLimits } from './spring-limits';
 import { tooClose } from './too-close';
@@ -32,6 +33,7 @@ export const RULES = [
   fewTeeth,
   turnsTooFar,
   neighboursCut,
+  rowsCut,
   fansInBend,
   oddCount,
   withoutPlace,

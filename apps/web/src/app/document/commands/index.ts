@@ -30,7 +30,17 @@ export {
   setUnit,
   writeSpacing,
 } from './job';
-export { addPath, changePath, mend, putRunOn, removePath, renamePath, setBackdrop, setPlane, writePath } from './paths';
+export {
+  addPath,
+  changePath,
+  mend,
+  putRunOn,
+  removePath,
+  renamePath,
+  setBackdrop,
+  setPlane,
+  writePath,
+} from './paths';
 export { addWheel, moveStop, removeStop, setRouteClosed, setSlack } from './route';
 export {
   putAnchor,

@@ -25,43 +25,46 @@ import { FoldComponent } from '../../shared/fold.component';
     SequencePanelComponent,
   ],
   template: `
-    <relay-sequence-panel />
-    <relay-fold heading="Rules for places" [now]="counted(has().rules)" [open]="has().rules > 0">
-      <ng-template>
-        <relay-rules-panel />
-      </ng-template>
-    </relay-fold>
-    <relay-fold
-      heading="Single places by hand"
-      [now]="counted(has().byHand)"
-      [open]="has().byHand > 0 || choosing()"
-    >
-      <ng-template>
-        <relay-hand-panel />
-      </ng-template>
-    </relay-fold>
-    <relay-fold heading="Objects handed out" [now]="counted(has().handed)" [open]="has().handed > 0">
-      <ng-template>
-        <relay-handed-panel />
-      </ng-template>
-    </relay-fold>
-    <relay-fold heading="The whole row" [now]="has().whole">
-      <ng-template>
-        <relay-layout-panel />
-      </ng-template>
-    </relay-fold>
-    <div class="line table">
-      <button nz-button nzType="link" type="button" [attr.aria-pressed]="table()" (click)="toggleTable()">
-        {{ table() ? 'close the table of places' : 'the table of places' }}
-      </button>
-    </div>
+    @if (view()) {
+      <relay-sequence-panel />
+      <relay-fold heading="Rules for places" [now]="counted(has().rules)" [open]="has().rules > 0">
+        <ng-template>
+          <relay-rules-panel />
+        </ng-template>
+      </relay-fold>
+      <relay-fold
+        heading="Single places by hand"
+        [now]="counted(has().byHand)"
+        [open]="has().byHand > 0 || choosing()"
+      >
+        <ng-template>
+          <relay-hand-panel />
+        </ng-template>
+      </relay-fold>
+      <relay-fold heading="Objects handed out" [now]="counted(has().handed)" [open]="has().handed > 0">
+        <ng-template>
+          <relay-handed-panel />
+        </ng-template>
+      </relay-fold>
+      <relay-fold heading="The whole row" [now]="has().whole">
+        <ng-template>
+          <relay-layout-panel />
+        </ng-template>
+      </relay-fold>
+      <div class="line table">
+        <button nz-button nzType="link" type="button" [attr.aria-pressed]="table()" (click)="toggleTable()">
+          {{ table() ? 'close the table of places' : 'the table of places' }}
+        </button>
+      </div>
+    }
   `,
   styleUrls: ['../../shared/step.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SetOutStepComponent {
   private readonly context = inject(JobContext);
-  private readonly view = toSignal(inject(SetOutWork).view$, { initialValue: null });
+  /** Nothing stands there before all of it does: it would move on under the pointer. */
+  protected readonly view = toSignal(inject(SetOutWork).view$, { initialValue: null });
   private readonly places = toSignal(inject(PlaceChoice).places$, { requireSync: true });
   protected readonly table = toSignal(this.context.table$, { requireSync: true });
   protected readonly choosing = computed(() => this.places().size > 0);

@@ -1,13 +1,13 @@
-import { RelayError, type FitOutcome } from '@coin-relay/core';
-import type { JobPiece, PathPlane } from '@coin-relay/model';
-import { pieceDepth, wheelDiscs } from '@coin-relay/model/solid';
-import { HUB } from './wheel-solid';
+import type { FitOutcome } from '@coin-relay/core';
+import type { PathPlane } from '@coin-relay/model';
+import { APART, type Reach } from './row-crossings';
 
-/** A row as it is fitted, with what it is made of. */
+/** A row as it is fitted, with how deep it reaches. */
 export interface DeepRow {
   readonly run: string;
   readonly fit: FitOutcome;
-  readonly sequence: readonly JobPiece[];
+  /** How far it reaches behind its plane, and in front of it, mm; asked for once, where it is needed. */
+  readonly reach: () => Reach;
   /** How far it stands in front of the plane of the job where that is said, mm. */
   readonly sideways?: number;
   /** The plane it lies in where that is not the one of the job: it shares shafts with rows in that one only. */
@@ -19,11 +19,9 @@ export interface RowDepth {
   /** Its own plane. */
   readonly z: number;
   /** How far it reaches behind that plane, and in front of it; made out when it is asked for: it takes coarse solids. */
-  reach(): readonly [low: number, high: number];
+  reach(): Reach;
 }
 
-/** Room between rows on one shaft, mm. */
-const APART = 2;
 /** Wheels nearer to each other than this are on one shaft, mm. */
 const SAME = 1e-3;
 
@@ -34,8 +32,8 @@ const SAME = 1e-3;
 export function rowDepths(rows: readonly DeepRow[]): ReadonlyMap<string, RowDepth> {
   const placed: { readonly row: DeepRow; readonly depth: RowDepth }[] = [];
   for (const row of rows) {
-    let made: readonly [number, number] | null = null;
-    const reach = (): readonly [number, number] => (made ??= reachOf(row));
+    let made: Reach | null = null;
+    const reach = (): Reach => (made ??= row.reach());
     const beside = placed.filter(({ row: other }) => shareShaft(row, other)).map(({ depth }) => depth);
     const z = row.sideways ?? (beside.length === 0 ? 0 : besides(reach(), beside));
     placed.push({ row, depth: { z, reach } });
@@ -44,7 +42,7 @@ export function rowDepths(rows: readonly DeepRow[]): ReadonlyMap<string, RowDept
 }
 
 /** The plane nearest to that of the job in which what reaches so far is clear of others. */
-function besides([low, high]: readonly [number, number], others: readonly RowDepth[]): number {
+function besides([low, high]: Reach, others: readonly RowDepth[]): number {
   const faces = others.map(({ z, reach }) => reach().map((value) => z + value));
   const isFree = (z: number): boolean => faces.every(([l, h]) => z + high <= l || z + low >= h);
   const planes = [0, ...faces.flatMap(([l, h]) => [l - APART - high, h + APART - low])];
@@ -53,27 +51,6 @@ function besides([low, high]: readonly [number, number], others: readonly RowDep
 
 /** The nearest to the plane of the job; of two that are as near the one behind. */
 const nearest = (a: number, b: number): number => Math.abs(a) - Math.abs(b) || a - b;
-
-function reachOf({ sequence, fit }: DeepRow): readonly [number, number] {
-  const depths = sequence.map(depthOf);
-  if (fit.layout.wheels.length > 0) {
-    const discs = wheelDiscs(sequence[0]);
-    const [low, high] = [discs[0][0], discs[discs.length - 1][1]];
-    const hub = (high - low) * HUB;
-    depths.push([low - hub, high + hub]);
-  }
-  return [Math.min(0, ...depths.map(([low]) => low)), Math.max(0, ...depths.map(([, high]) => high))];
-}
-
-/** A piece that cannot be a solid takes no room; why it cannot is said where it is shown. */
-function depthOf(piece: JobPiece): readonly [number, number] {
-  try {
-    return pieceDepth(piece);
-  } catch (error) {
-    if (error instanceof RelayError) return [0, 0];
-    throw error;
-  }
-}
 
 const shareShaft = (a: DeepRow, b: DeepRow): boolean =>
   (a.plane ?? null) === (b.plane ?? null) &&

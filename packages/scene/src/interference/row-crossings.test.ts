@@ -1,0 +1,103 @@
+import {
+  demoJobs,
+  outlineJob,
+  ownPiece,
+  parseJob,
+  withPins,
+  fittedRows,
+  type Job,
+  type JobPiece,
+} from '@coin-relay/model';
+import { describe, expect, it } from 'vitest';
+import { checkJob } from '../checks';
+import { reachOfRow } from '../solid';
+import { crossingsIn, mayCross } from './standing-rows';
+
+/** A bar of 20 mm between its pins, so wide and so thick. */
+const bar = (id: string, wide: number, thick: number): JobPiece => {
+  const made = withPins(
+    ownPiece(id, id, 'drawn', [{ data: `M0 ${-wide / 2}H20V${wide / 2}H0Z`, material: 'brass', line: true }]),
+    { from: { x: 0, y: 0 }, to: { x: 20, y: 0 } },
+  );
+  return {
+    ...made,
+    outline: made.outline.map((part) => ({ ...part, plate: { thick, middle: 0, ease: 0 } })),
+  };
+};
+
+/** Two straight rows of bars: one along x, the other through it at a right angle. */
+function cross(change: (job: Job) => void = () => undefined): Job {
+  const job = structuredClone(outlineJob('Cross', 'M-100 0H100'));
+  const [run] = job.runs;
+  run.fit = { hold: 'path', rounding: 'nearest', multiple: 1, count: null };
+  run.sequence = ['a'];
+  job.pieces = [bar('a', 10, 4), bar('b', 6, 6)];
+  job.paths.push({ ...outlineJob('Up', 'M0 -100V100').paths[0], id: 'up' });
+  job.runs.push({ ...run, id: 'up', name: 'Up', path: 'up', sequence: ['b'] });
+  change(job);
+  return parseJob(job);
+}
+const crossings = (job: Job) => crossingsIn(job, fittedRows(job), reachOfRow);
+
+describe('rows that cut into each other', () => {
+  it('bars that cross in one plane: as deep as they are thick there, at the middle of both', () => {
+    const [found, ...more] = crossings(cross());
+    expect(more).toEqual([]);
+    expect(found).toMatchObject({ run: 'row', other: 'up' });
+    // The thinner one is 4 mm thick; in the drawing they cut 6 mm.
+    expect(found.depth).toBeCloseTo(4, 4);
+    expect(Math.abs(found.s - 100)).toBeLessThan(20);
+    expect(Math.abs(found.otherS - 100)).toBeLessThan(20);
+  });
+
+  it('one that stands clear in depth is not found; set to the depth that is proposed it is clear', () => {
+    const at = (sideways: number): number =>
+      crossings(cross((job) => (job.runs[1].sideways = sideways))).length;
+    expect(at(4.9)).toBe(1);
+    expect(at(5.1)).toBe(0);
+    expect(at(-5.1)).toBe(0);
+    const [{ clear, depth }] = crossings(cross((job) => (job.runs[1].sideways = 3)));
+    expect(depth).toBeCloseTo(2, 4);
+    expect(clear).toBeCloseTo(7, 4);
+    expect(at(clear!)).toBe(0);
+  });
+
+  it('what lies beside in the drawing is never worth a look; in a plane of its own it is', () => {
+    const beside = (job: Job): void => {
+      job.paths[1] = { ...outlineJob('Up', 'M130 -100V100').paths[0], id: 'up' };
+    };
+    expect(mayCross(cross(), fittedRows(cross()))).toBe(true);
+    expect(mayCross(cross(beside), fittedRows(cross(beside)))).toBe(false);
+    const turned = cross((job) => {
+      beside(job);
+      // Turned about y it stands across the first row: its line x = 130 comes to x = 0.
+      job.paths[1].plane = { origin: { x: 0, y: 0, z: 130 }, turns: { x: 0, y: Math.PI / 2, z: 0 } };
+    });
+    expect(mayCross(turned, fittedRows(turned))).toBe(true);
+    const [found] = crossings(turned);
+    // Its thickness is along x now, its width in depth: 6 mm of it are within the 4 mm of the other one.
+    expect(found.depth).toBeGreaterThan(3.9);
+    expect(found.clear).toBeNull();
+    const away = cross((job) => {
+      beside(job);
+      job.paths[1].plane = { origin: { x: 0, y: 0, z: 150 }, turns: { x: 0, y: Math.PI / 2, z: 0 } };
+    });
+    expect(crossings(away)).toEqual([]);
+  });
+
+  it('a finding says between which rows and where, and its mend clears it', () => {
+    const job = cross();
+    const [finding] = checkJob(job, undefined, reachOfRow).filter(({ kind }) => kind === 'rows-cut');
+    expect(finding.text).toMatch(/“Row.*” at .* and “Up” at .* cut 4\.00.mm into each other/);
+    expect(finding).toMatchObject({ step: 'path', run: 'row', of: 'up' });
+    if (finding.mend?.do !== 'sideways') throw new Error('no mend');
+    job.runs[1].sideways = finding.mend.sideways;
+    expect(crossings(job)).toEqual([]);
+    // It is said once, of the first of the two.
+    expect(checkJob(cross(), 'up', reachOfRow).filter(({ kind }) => kind === 'rows-cut')).toEqual([]);
+  });
+
+  it('in the demo jobs nothing does: rows on one shaft stand beside each other', () => {
+    for (const { id, job } of demoJobs()) expect([id, crossings(job)]).toEqual([id, []]);
+  });
+});

@@ -1,0 +1,263 @@
+import {
+  inverse,
+  isOnPath,
+  mapped3,
+  multiply,
+  withinPath,
+  type AffineTuple,
+  type Map3,
+} from '@coin-relay/core';
+import type { PathsD } from 'clipper2-ts';
+import { rowCopies, twinMatrix } from '../placing/copies';
+import { placeMatrix } from '../placing/placement-matrix';
+import { moveScene, pieceNumberAt, type RowScene } from '../placing/scene';
+import { boxDepth, type SpaceBox } from './boxes';
+import { movedArea, overlapWidth } from './overlap';
+import { pieceArea } from './piece-area';
+
+/** How far something reaches behind the plane of its row, and in front of it, mm. */
+export type Reach = readonly [low: number, high: number];
+
+/** How deep the pieces of a row and its wheels reach, mm from its plane. */
+export interface RowReach {
+  /** Of each piece, by their numbers in the set-out. */
+  readonly pieces: readonly Reach[];
+  /** Of the rims of its wheels; null where it has none. */
+  readonly wheels: Reach | null;
+  /** Of all of it, the hubs of its wheels among it. */
+  readonly all: Reach;
+}
+
+/** A row as it stands in space. */
+export interface StoodRow {
+  readonly run: string;
+  readonly scene: RowScene;
+  /** How far it stands in front of its plane, mm. */
+  readonly z: number;
+  /** What takes its plane to where that is; null where it is the drawing. */
+  readonly plane: Map3 | null;
+  readonly reach: RowReach;
+}
+
+/** Two rows that cut into each other, where they do so deepest. */
+export interface RowCrossing {
+  readonly run: string;
+  readonly other: string;
+  /** Where, mm along the path of the first one, and of the other. */
+  readonly s: number;
+  readonly otherS: number;
+  /** How deep, mm: how far one would have to be moved there to be clear of the other. */
+  readonly depth: number;
+  /** The depth nearest to its own in which the other one is clear of this one, mm; null where they lie in planes of their own. */
+  readonly clear: number | null;
+}
+
+/** Travels that rows are looked at, in pitches: between two links there is room that another position closes. */
+const TRAVELS = [0, 0.5];
+/** Longer jobs are looked at as they stand at rest only. */
+const MOST_TRAVELLING = 2_000;
+/** Cuts less deep than this are left out: what lies on something touches it, mm. */
+const SPOKEN_OF = 0.05;
+/** Places where two rows meet that are cut by their outlines, at the most; those that reach deepest first. */
+const MOST_CUT = 40;
+/** Room that is left between two rows, mm. */
+export const APART = 2;
+/** Corners that stand for a round wheel. */
+const CORNERS = 48;
+
+/** Something that stands there: what it takes up, and what it covers in its own plane. */
+interface Body extends SpaceBox {
+  readonly row: StoodRow;
+  readonly s: number;
+  /** Where it lies in the plane of its row. */
+  readonly at: AffineTuple;
+  /** Its lower and its upper face in depth. */
+  readonly faces: Reach;
+  readonly area: () => PathsD;
+  /** Where it begins and ends along each axis of the job. */
+  readonly low: readonly number[];
+  readonly high: readonly number[];
+}
+
+/**
+ * Rows of a job that cut into each other, each two of them once. In one plane links and wheels cut where their outlines
+ * do and their faces in depth; in planes that are turned to each other by the boxes that links and wheels lie in.
+ */
+export function rowCrossings(rows: readonly StoodRow[]): RowCrossing[] {
+  const few = rows.reduce((sum, { scene }) => sum + scene.frame.links, 0) <= MOST_TRAVELLING;
+  const worst = new Map<string, RowCrossing>();
+  for (const travel of few ? TRAVELS : [0]) {
+    const bodies = rows.flatMap((row) => bodiesOf(row, travel));
+    for (const meets of meetings(bodies).values()) {
+      const found = deepest(meets);
+      if (!found) continue;
+      const key = `${found.run} ${found.other}`;
+      if (found.depth > (worst.get(key)?.depth ?? SPOKEN_OF)) worst.set(key, found);
+    }
+  }
+  for (const { scene } of rows) moveScene(scene, 0);
+  return [...worst.values()];
+}
+
+interface Meeting {
+  readonly a: Body;
+  readonly b: Body;
+  readonly depth: number;
+}
+
+/** What lies in one another by its boxes, for each two rows. */
+function meetings(bodies: readonly Body[]): ReadonlyMap<string, readonly Meeting[]> {
+  const found = new Map<string, Meeting[]>();
+  // Along the axis on which they are spread most few of them are there at once.
+  const spread = [0, 1, 2].map((i) => {
+    const at = bodies.map(({ middle }) => middle[i]);
+    return at.reduce((a, b) => Math.max(a, b), -Infinity) - at.reduce((a, b) => Math.min(a, b), Infinity);
+  });
+  const along = spread.indexOf(Math.max(...spread));
+  const order = new Map(bodies.map(({ row }, i) => [row, i] as const));
+  const sorted = [...bodies].sort((a, b) => a.low[along] - b.low[along]);
+  let there: Body[] = [];
+  for (const body of sorted) {
+    there = there.filter(({ high }) => high[along] > body.low[along]);
+    for (const other of there) {
+      if (other.row === body.row || !lieNear(other, body)) continue;
+      const depth = boxDepth(other, body);
+      if (depth <= SPOKEN_OF) continue;
+      const first = (order.get(other.row) ?? 0) < (order.get(body.row) ?? 0);
+      const [a, b] = first ? [other, body] : [body, other];
+      const key = `${a.row.run} ${b.row.run}`;
+      const known = found.get(key);
+      if (known) known.push({ a, b, depth });
+      else found.set(key, [{ a, b, depth }]);
+    }
+    there.push(body);
+  }
+  return found;
+}
+
+const lieNear = (a: Body, b: Body): boolean =>
+  [0, 1, 2].every((i) => a.low[i] < b.high[i] && b.low[i] < a.high[i]);
+
+/** Where two rows cut deepest; null where only their boxes do. */
+function deepest(meets: readonly Meeting[]): RowCrossing | null {
+  let best: RowCrossing | null = null;
+  for (const meeting of [...meets].sort((m, n) => n.depth - m.depth).slice(0, MOST_CUT)) {
+    // Outlines cut no deeper than the boxes they lie in.
+    if (best && meeting.depth <= best.depth) break;
+    const { a, b } = meeting;
+    const depth = a.row.plane === b.row.plane ? outlineDepth(a, b) : meeting.depth;
+    if (depth <= (best?.depth ?? SPOKEN_OF)) continue;
+    best = { run: a.row.run, other: b.row.run, s: a.s, otherS: b.s, depth, clear: clearDepth(a.row, b.row) };
+  }
+  return best;
+}
+
+/** Before the first row or behind it, whichever is nearer to where the other one stands. */
+function clearDepth(first: StoodRow, other: StoodRow): number | null {
+  if (first.plane !== other.plane) return null;
+  const [low, high] = first.reach.all;
+  const before = first.z + high + APART - other.reach.all[0];
+  const behind = first.z + low - APART - other.reach.all[1];
+  return Math.abs(before - other.z) < Math.abs(behind - other.z) ? before : behind;
+}
+
+/** How deep two bodies in one plane cut: in it by their outlines, or in depth by their faces, whichever is less. */
+function outlineDepth(a: Body, b: Body): number {
+  const deep = Math.min(a.faces[1], b.faces[1]) - Math.max(a.faces[0], b.faces[0]);
+  const between = multiply(inverse(a.at), b.at);
+  // Told in the axes of the first one, which may stand larger than it is made.
+  const size = Math.hypot(a.at[0], a.at[1]);
+  return Math.min(deep, size * overlapWidth(a.area(), movedArea(b.area(), between)));
+}
+
+function bodiesOf(row: StoodRow, travel: number): Body[] {
+  const { scene } = row;
+  const { pieces, wheels } = row.reach;
+  const { fit, frame, setOut } = scene;
+  moveScene(scene, travel);
+  const found: Body[] = [];
+  const m = new Float64Array(6);
+  const { twin, rows } = setOut.setOut;
+  const take = (body: Omit<Standing, 'row' | 'at'>, at: AffineTuple): void => {
+    found.push(standing({ ...body, row, at }));
+    if (twin) found.push(standing({ ...body, row, at: multiply(twinMatrix(twin), at) }));
+  };
+  for (const offset of rowCopies(rows)) {
+    for (let k = 0; k < frame.links; k++) {
+      if (!isOnPath(fit.row, frame, k)) continue;
+      const number = pieceNumberAt(scene, k);
+      if (number < 0) continue;
+      const piece = scene.pieces[number];
+      placeMatrix(scene, k, piece, offset, m);
+      const s = withinPath(fit.layout.path, frame.arc[k * frame.step + 1]);
+      take({ s, box: piece.box, reach: pieces[number], area: () => pieceArea(piece, scene.span) }, [
+        m[0],
+        m[1],
+        m[2],
+        m[3],
+        m[4],
+        m[5],
+      ]);
+    }
+  }
+  for (const wheel of wheels === null ? [] : fit.layout.wheels) {
+    const { x, y, radius } = wheel;
+    const wrap = fit.layout.wraps.find((each) => each.wheel === wheel.id);
+    take(
+      {
+        s: wrap ? (wrap.from + wrap.to) / 2 : 0,
+        box: [-radius, -radius, radius, radius],
+        reach: wheels ?? [0, 0],
+        area: () => [disc(radius)],
+      },
+      [1, 0, 0, 1, x, y],
+    );
+  }
+  return found;
+}
+
+interface Standing {
+  readonly row: StoodRow;
+  readonly s: number;
+  /** x0, y0, x1, y1 in its own axes. */
+  readonly box: readonly [number, number, number, number];
+  readonly reach: Reach;
+  readonly area: () => PathsD;
+  readonly at: AffineTuple;
+}
+
+/** Where something stands in space, as what takes its axes there does: what is mirrored in plan is turned over. */
+function standing({ row, s, box: [x0, y0, x1, y1], reach, area, at }: Standing): Body {
+  const [a, b, c, d, e, f] = at;
+  const [along, across] = [Math.hypot(a, b), Math.hypot(c, d)];
+  const over = a * d - b * c < 0;
+  const deep = [reach[0] * across, reach[1] * across].map((value) => (over ? -value : value) + row.z);
+  const faces: Reach = [Math.min(...deep), Math.max(...deep)];
+  const [x, y] = [(x0 + x1) / 2, (y0 + y1) / 2];
+  const middle = [a * x + c * y + e, b * x + d * y + f, (faces[0] + faces[1]) / 2];
+  const [u, v] = [
+    [a / along, b / along, 0],
+    [c / across, d / across, 0],
+  ];
+  const half = [((x1 - x0) / 2) * along, ((y1 - y0) / 2) * across, (faces[1] - faces[0]) / 2];
+  const { plane } = row;
+  const turned = (way: readonly number[]): readonly number[] => {
+    if (!plane) return way;
+    const [p, q] = [mapped3(plane, way[0], way[1], way[2]), mapped3(plane, 0, 0, 0)];
+    return [p[0] - q[0], p[1] - q[1], p[2] - q[2]];
+  };
+  const axes = [u, v, [0, 0, 1]].map(turned);
+  const centre = plane ? mapped3(plane, middle[0], middle[1], middle[2]) : middle;
+  const far = [0, 1, 2].map((i) => axes.reduce((sum, axis, k) => sum + half[k] * Math.abs(axis[i]), 0));
+  return {
+    ...{ row, s, at, faces, area, middle: centre, axes, half },
+    low: centre.map((value, i) => value - far[i]),
+    high: centre.map((value, i) => value + far[i]),
+  };
+}
+
+const disc = (radius: number): PathsD[number] =>
+  Array.from({ length: CORNERS }, (_, i) => {
+    const angle = (2 * Math.PI * i) / CORNERS;
+    return { x: radius * Math.cos(angle), y: radius * Math.sin(angle) };
+  });
