@@ -278,15 +278,18 @@ test('a picture lies on a piece in space as it does in the drawing', async ({ pa
 });
 
 test('what is in the drawing alone so far is said', async ({ page, request }) => {
-  const id = await copyOf(request, 'demo-lamp-festoon', (job) => {
-    job.paths.push({ kind: 'outline', id: 'beam', name: 'Beam', data: 'M-600 300L600 300' });
-    job.runs[0].setOut!.reach = { path: 'beam', way: 'up' };
+  const id = await copyOf(request, 'demo-coin-slide', (job) => {
+    job.paths.push({ kind: 'outline', id: 'wall', name: 'Wall', data: 'M-50 -200H400V400H-50Z' });
+    job.runs[0].setOut = {
+      ...job.runs[1].setOut!,
+      reach: null,
+      boundary: { path: 'wall', keep: 'inside', how: 'cut' },
+    };
   });
   await openJob(page, id);
   await goIntoSpace(page);
-  await expect(page.locator('relay-space')).toContainText(
-    'seen in plan only: pieces that reach out to a path',
-  );
+  // What reaches out to a path does so there too.
+  await expect(page.locator('relay-space')).toContainText('seen in plan only: where a boundary cuts pieces');
   await request.delete(`/api/jobs/${id}`);
 });
 

@@ -36,6 +36,35 @@ describe('a job at a frame of its loop', () => {
     expect(wheels.map(({ id }) => id)).toEqual(['drive', 'head', 'idler']);
   });
 
+  it('says where the plane of a row is where that is one of its own: turned a quarter about x, up is forward', async () => {
+    const job = structuredClone(demoJobs().find(({ id }) => id === 'demo-coin-lift')!.job);
+    job.paths[0].plane = { origin: { x: 1, y: 2, z: 30 }, turns: { x: Math.PI / 2, y: 0, z: 0 } };
+    const at = (await answer('place', '--job', jobFile(job), '--frame', '7')) as unknown as {
+      runs: { pins: [number, number][]; plane: number[] }[];
+    };
+    const [{ pins, plane }] = at.runs;
+    expect(plane).toHaveLength(12);
+    const [x, y] = pins[3];
+    const stands = [0, 4, 8].map((r) => plane[r] * x + plane[r + 1] * y + plane[r + 3]);
+    [x + 1, 2, y + 30].forEach((value, i) => expect(stands[i]).toBeCloseTo(value, 9));
+    expect((await frameOf('demo-coin-lift', 7)).runs[0]).not.toHaveProperty('plane');
+  });
+
+  it('rows that cut into each other in depth are a finding, and one set apart is none', async () => {
+    const job = structuredClone(demoJobs().find(({ id }) => id === 'demo-coin-slide')!.job);
+    const kinds = async (): Promise<string[]> => {
+      const { findings } = (await answer('check', '--job', jobFile(job))) as unknown as {
+        findings: { kind: string; mend: string | null }[];
+      };
+      return findings.map(({ kind, mend }) => `${kind}: ${mend}`);
+    };
+    expect(await kinds()).toEqual([]);
+    delete job.runs[1].sideways;
+    expect(await kinds()).toEqual([
+      expect.stringMatching(/^rows-cut: set “Hangers” to a depth of -7\.89 mm/),
+    ]);
+  });
+
   it('gives anchors, springs and measures of a machine: the slider by its closed form', async () => {
     const at = (await frameOf('demo-arcade-drive', 33)) as unknown as {
       wheels: { id: string; angle: number }[];

@@ -10,6 +10,8 @@ import {
   measureAt,
   motionFacts,
   parseJob,
+  planeMap,
+  planeOfRun,
   precomputeFrames,
   resolveRun,
   rowFrameAt,
@@ -139,6 +141,8 @@ export interface FrameAnswer {
     readonly id: string;
     readonly pins: readonly (readonly [number, number])[];
     readonly angles: readonly number[];
+    /** Where its path lies in a plane of its own: what takes x, y, the depth and 1 to where they are, row by row. */
+    readonly plane?: readonly number[];
   }[];
   readonly wheels: readonly { readonly id: string; readonly angle: number }[];
   readonly anchors: readonly { readonly id: string; readonly x: number; readonly y: number }[];
@@ -168,7 +172,7 @@ export function frameAnswer(document: unknown, frame: number, run?: string): Fra
   if (broken) throw new RelayError('request-invalid', broken.message, { field: 'frame' });
   return {
     frame,
-    runs: runsOf(job, run).map((id) => ({ id, ...runAt(machine, id, frame) })),
+    runs: runsOf(job, run).map((id) => ({ id, ...runAt(machine, id, frame), ...planeAt(job, id) })),
     wheels: [...machine.wheels.keys()].map((id) => ({
       id,
       angle: degrees(wheelAngleAt(machine, id, frame) ?? 0),
@@ -197,6 +201,11 @@ export function frameAnswer(document: unknown, frame: number, run?: string): Fra
       value: measureAt(machine, measure, frame),
     })),
   };
+}
+
+function planeAt(job: Job, id: string): Pick<FrameAnswer['runs'][number], 'plane'> {
+  const plane = planeOfRun(job, resolveRun(job, id).run);
+  return plane ? { plane: planeMap(plane) } : {};
 }
 
 function runAt(machine: Machine, id: string, frame: number): Omit<FrameAnswer['runs'][number], 'id'> {

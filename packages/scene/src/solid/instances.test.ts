@@ -7,6 +7,7 @@ import { drawOrder } from '../placing/order';
 import { placeMatrix } from '../placing/placement-matrix';
 import { moveScene, pieceNumberAt, rowScene, type RowScene } from '../placing/scene';
 import { intoSpace, MATRIX_NUMBERS, RowInstances } from './instances';
+import { makeMaster } from './masters';
 
 const scenes = demoJobs().flatMap(({ id, job }) =>
   job.runs.map((run): [string, RowScene] => {
@@ -50,6 +51,40 @@ describe('rows of solids', () => {
       }
       expect(stands.sort()).toEqual(expected.sort());
     }
+  });
+
+  it('what reaches out to a path ends on it, as thick as it is made', () => {
+    const scene = scenes.find(([name]) => name === 'demo-coin-slide, hangers')![1];
+    const instances = new RowInstances(scene);
+    // The ceiling beam, by hand: two straight lines.
+    const beamAt = (x: number): number =>
+      x < 320 ? 260 + ((x + 40) * 40) / 360 : 300 - ((x - 320) * 40) / 420;
+    let looked = 0;
+    for (const travel of [0, 0.4]) {
+      moveScene(scene, travel);
+      instances.place(-8);
+      for (const { number, wire, matrices, stretched, count } of instances.groups) {
+        const { piece, span } = scene.pieces[number];
+        const { parts } = makeMaster({ kind: 'piece', piece, span, wire }, 0.2);
+        for (let n = 0; n < count; n++) {
+          const top = { y: -Infinity, x: 0 };
+          for (const { mesh, elongates } of parts) {
+            const m = (elongates ? stretched![elongates] : matrices).subarray(n * MATRIX_NUMBERS);
+            // In depth nothing grows.
+            expect(m[10]).toBeCloseTo(matrices[n * MATRIX_NUMBERS + 10], 6);
+            for (let i = 0; i < mesh.positions.length; i += 3) {
+              const [x, y] = [mesh.positions[i], mesh.positions[i + 1]];
+              const at = { x: m[0] * x + m[4] * y + m[12], y: m[1] * x + m[5] * y + m[13] };
+              if (at.y > top.y) Object.assign(top, at);
+            }
+          }
+          // Its whole width comes up to the beam, which it meets in its middle.
+          expect(Math.abs(top.y - beamAt(top.x))).toBeLessThan(1.5);
+          looked++;
+        }
+      }
+    }
+    expect(looked).toBeGreaterThan(10);
   });
 
   it('a map of the plane keeps what it says of the plane, and never turns a solid inside out (property)', () => {

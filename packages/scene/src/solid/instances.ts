@@ -1,13 +1,17 @@
 import { isOnPath } from '@coin-relay/core';
-import { placeMatrix, type Matrix } from '../placing/placement-matrix';
+import { elongationMatrix } from '../placing/elongation';
+import { elongationAt, placeMatrix, type Matrix } from '../placing/placement-matrix';
 import { rowCopies } from '../placing/copies';
-import { pieceNumberAt, placeOf, type RowScene } from '../placing/scene';
+import { pieceNumberAt, placeOf, type RowScene, type ScenePiece } from '../placing/scene';
 import { hullOf } from '../placing/box';
 import { isKeptWhole } from '../placing/keep';
 import { pieceFigure, wireShapes } from '../figures';
 
 /** Numbers of a matrix in space, column by column. */
 export const MATRIX_NUMBERS = 16;
+
+/** What of a piece that reaches out grows, and what is carried along. */
+export type Stretch = 'stem' | 'end';
 
 /** The copies of one solid in a row: what is drawn once and stands in many places. */
 export interface SolidGroup {
@@ -16,6 +20,8 @@ export interface SolidGroup {
   readonly wire: number;
   /** Maps of its copies, one after the other, column by column; room for as many as there can be. */
   readonly matrices: Float32Array;
+  /** The same of the stems and of the ends of pieces that are stretched until they reach a path; null where none are. */
+  readonly stretched: Readonly<Record<Stretch, Float32Array>> | null;
   /** For each copy the material it is finished with, by its number in the set-out; −1 as made. */
   readonly finishes: Int32Array;
   /** For each copy its place in the table; −1 beyond it. */
@@ -51,6 +57,12 @@ export class RowInstances {
         number: Math.floor(key / WIRES),
         wire: key % WIRES,
         matrices: new Float32Array(room * MATRIX_NUMBERS),
+        stretched: scene.setOut.reach
+          ? {
+              stem: new Float32Array(room * MATRIX_NUMBERS),
+              end: new Float32Array(room * MATRIX_NUMBERS),
+            }
+          : null,
         finishes: new Int32Array(room),
         places: new Int32Array(room),
         count: 0,
@@ -85,11 +97,29 @@ export class RowInstances {
         placeMatrix(scene, k, scene.pieces[number], row, m);
         if (boundary?.how === 'whole' && !isKeptWhole(boundary, this.hullOf(number), m)) continue;
         intoSpace(m, z, group.matrices, group.count * MATRIX_NUMBERS);
+        if (group.stretched) this.stretch(group, k, scene.pieces[number]);
         group.finishes[group.count] = i >= 0 ? table.finish[i] : -1;
         group.places[group.count] = i;
         group.count++;
       }
     }
+  }
+
+  /** Writes where the parts of a copy are that is stretched: longer in the plane of the row, as thick as it was in depth. */
+  private stretch({ stretched, matrices, count }: SolidGroup, k: number, piece: ScenePiece): void {
+    const { scene, m } = this;
+    const factor = elongationAt(scene, k, piece);
+    const figure = pieceFigure(piece.piece, piece.span);
+    const at = count * MATRIX_NUMBERS;
+    const [z, depth] = [matrices[at + 14], matrices[at + 10]];
+    const write = (elongates: Stretch | undefined, out: Float32Array): void => {
+      const part = { d: '', fill: null, line: false, ...(elongates ? { elongates } : {}) };
+      intoSpace(elongationMatrix(scene, piece, part, figure, factor, m), z, out, at);
+      out[at + 10] = depth;
+    };
+    write('stem', stretched?.stem ?? matrices);
+    write('end', stretched?.end ?? matrices);
+    write(undefined, matrices);
   }
 
   /** The outline of a piece as drawn, by which it is in a boundary or out of it. */

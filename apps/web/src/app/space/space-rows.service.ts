@@ -52,7 +52,6 @@ export class SpaceRows {
     const inPlan = [
       ...(has(({ tooMany }) => tooMany) ? ['pieces that bend, as there are very many'] : []),
       ...(has(({ row }) => row.setOut.boundary?.how === 'cut') ? ['where a boundary cuts pieces'] : []),
-      ...(has(({ row }) => row.setOut.reach !== null) ? ['pieces that reach out to a path'] : []),
     ];
     return [
       ...(has(({ shown }) => shown === 'boxes') ? ['very many links: as boxes'] : []),

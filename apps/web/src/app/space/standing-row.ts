@@ -246,15 +246,18 @@ export class StandingRow {
         const many = !this.room.budget.claim(this, at.places.length * trianglesOf(made));
         if (many) this.shown = 'boxes';
         const solid = many ? boxSolid(made) : made;
-        const body = this.take(solid, at.matrices, this.looksOf(piece, solid.main, many), {
-          count: () => at.count,
-          picked: (copy) =>
-            at.places[copy] < 0 ? null : { kind: 'place', run: this.row.run, place: at.places[copy] },
-        });
+        const looks = this.looksOf(piece, solid.main, many);
         const colours = setOut.materials.map(({ id }) => colourOf(setOut.materials, id));
-        body.finish(at.finishes, colours, solid.main);
-        this.links.push({ body, at });
-        body.show(at.count);
+        for (const { parts, matrices } of stretchedParts(solid.parts, at)) {
+          const body = this.take({ parts }, matrices, looks, {
+            count: () => at.count,
+            picked: (copy) =>
+              at.places[copy] < 0 ? null : { kind: 'place', run: this.row.run, place: at.places[copy] },
+          });
+          body.finish(at.finishes, colours, solid.main);
+          this.links.push({ body, at });
+          body.show(at.count);
+        }
       });
     }
   }
@@ -334,7 +337,7 @@ export class StandingRow {
   }
 
   private take(
-    solid: MadeSolid,
+    solid: Pick<MadeSolid, 'parts'>,
     matrices: Float32Array,
     looks: Looks,
     standing: Omit<Standing, 'body'>,
@@ -374,6 +377,21 @@ export class StandingRow {
     }
     for (const body of this.bent) body.choose((place) => this.places.has(place));
   }
+}
+
+/** The parts of a solid by how they go along where it is stretched; all together where it is not. */
+function stretchedParts(
+  parts: MadeSolid['parts'],
+  { matrices, stretched }: SolidGroup,
+): { readonly parts: MadeSolid['parts']; readonly matrices: Float32Array }[] {
+  if (!stretched) return [{ parts, matrices }];
+  const of = (role: 'stem' | 'end' | undefined): MadeSolid['parts'] =>
+    parts.filter(({ elongates }) => elongates === role);
+  return [
+    { parts: of('end'), matrices: stretched.end },
+    { parts: of('stem'), matrices: stretched.stem },
+    { parts: of(undefined), matrices },
+  ].filter((each) => each.parts.length > 0);
 }
 
 function isSame(a: Picked | null, b: Picked): boolean {
