@@ -107,7 +107,7 @@ test('an outline is given its thickness, and seen as the solid it is', async ({ 
   await openStep(page, 'Link');
   await page.getByRole('button', { name: 'draw one' }).click();
   const bench = page.locator('relay-outline-editor');
-  await bench.getByText('as a solid').click();
+  await bench.getByText('as solids').click();
   const solid = bench.getByRole('application', { name: /as a solid/ });
   await expect(solid).toHaveAttribute('aria-busy', 'false');
   await expect(solid.locator('canvas')).toBeVisible();

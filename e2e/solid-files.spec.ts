@@ -115,7 +115,7 @@ test('a solid without a unit: its size is asked for, pins go into its holes, and
   await expectAccessible(page);
 
   // Three of it as solids, then all of it.
-  await bench.getByText('as a solid').click();
+  await bench.getByText('as solids').click();
   await expect(bench.getByRole('application', { name: /as a solid/ })).toHaveAttribute('aria-busy', 'false');
   await expectSaved(page);
   await page.reload();

@@ -229,7 +229,7 @@ await page.locator('relay-link-step input[type=file][accept*=stl]').setInputFile
 // It is drawn lying in its file, and its horn runs inside.
 for (let k = 0; k < 3; k++) await page.getByRole('button', { name: 'quarter turn about its way' }).click();
 await page.getByRole('button', { name: 'Take it' }).click();
-await page.getByText('as a solid').click();
+await page.getByText('as solids').click();
 await page.locator('relay-piece-solid .surface[aria-busy="false"]').waitFor();
 await page.waitForTimeout(1_500);
 await take('bench');

@@ -18,6 +18,8 @@ import { askShown } from '../../engine/ask-shown';
 import { FitPool } from '../../engine/fit-pool.service';
 import { latestOnly } from '../../engine/latest';
 import { MOST_TIME } from '../../engine/open-job-client';
+import { RowSolidComponent } from '../../space/row-solid.component';
+import type { FittedRow } from '../../space/row-means';
 import { PictureShelf } from '../../shared/picture-shelf';
 import { trialJob, TRIAL_LINKS } from './trial';
 import { SLIDER } from '../../shared/slider.directive';
@@ -26,9 +28,22 @@ import { TroubleComponent } from '../../shared/trouble.component';
 /** Three of a piece on the actual path, before the whole row: they can be moved along it. */
 @Component({
   selector: 'relay-outline-sample',
-  imports: [TroubleComponent, SLIDER],
+  imports: [RowSolidComponent, TroubleComponent, SLIDER],
   template: `
-    <canvas #canvas role="img" aria-label="Three of this piece on the path"></canvas>
+    <canvas #canvas role="img" aria-label="Three of this piece on the path" [class.hidden]="solid()"></canvas>
+    @if (solid()) {
+      @defer (on immediate) {
+        @if (row(); as trial) {
+          <relay-row-solid
+            [row]="trial"
+            [travel]="travel()"
+            [label]="piece().name + ' as a solid, three on the path'"
+          />
+        }
+      } @placeholder {
+        <p class="cost">…</p>
+      }
+    }
     <label>
       <span>where on the path</span>
       <nz-slider
@@ -55,6 +70,13 @@ import { TroubleComponent } from '../../shared/trouble.component';
       border: 1px solid #d9cfbb;
       background: #fdfbf5;
     }
+    canvas.hidden {
+      display: none;
+    }
+    relay-row-solid {
+      flex: 1;
+      min-height: 0;
+    }
     label {
       display: flex;
       gap: 8px;
@@ -74,10 +96,21 @@ export class OutlineSampleComponent {
   readonly job = input.required<Job>();
   readonly path = input.required<string>();
   readonly piece = input.required<JobPiece>();
+  /** Seen as solids; else drawn. */
+  readonly solid = input(false);
   protected readonly place = signal(0);
   protected readonly problem = signal('');
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private readonly painter = signal<RowPainter | null>(null);
+  protected readonly row = signal<FittedRow | null>(null);
+  /** How far along the path they are, pitches. */
+  protected readonly travel = computed(() => {
+    const painter = this.painter();
+    if (!painter) return 0;
+    const { length, closed } = painter.fit.layout.path;
+    const many = length / painter.scene.span;
+    return (this.place() / 1000) * (closed ? many : Math.max(0, many - TRIAL_LINKS));
+  });
 
   constructor() {
     const trials = computed(() => trialJob(this.job(), this.path(), this.piece()));
@@ -90,12 +123,13 @@ export class OutlineSampleComponent {
         this.problem.set(reply.ok ? '' : reply.message);
         if (!reply.ok) return;
         const { fit, setOut } = reply.value;
+        this.row.set({ run: trial.runs[0].id, fit, setOut, sequence: trial.pieces.slice(0, 1), laid: null });
         this.painter.set(new RowPainter(fit, setOut, trial.pieces.slice(0, 1), this.shelf));
       });
     effect(() => {
       const painter = this.painter();
-      this.place();
-      if (painter) this.paint(painter);
+      this.travel();
+      if (painter && !this.solid()) this.paint(painter);
     });
     const destroyed = inject(DestroyRef);
     afterNextRender(() => {
@@ -116,11 +150,8 @@ export class OutlineSampleComponent {
     const k = window.devicePixelRatio;
     canvas.width = Math.round(w * k);
     canvas.height = Math.round(h * k);
-    const { length, closed } = painter.fit.layout.path;
     const span = painter.scene.span;
-    const room = closed ? length / span : Math.max(0, length / span - TRIAL_LINKS);
-    const travel = (this.place() / 1000) * room;
-    painter.moveTo(travel);
+    painter.moveTo(this.travel());
     const { pins, links } = painter.frame;
     // The middle one of the three, and as much round it as five of them are long.
     const first = Math.max(0, -painter.frame.firstLink);

@@ -46,7 +46,6 @@ import { JobContext } from '../../session/job-context.service';
 import { RunAtWork } from '../../session/run-at-work.service';
 import { PlaceFieldComponent } from '../../shared/place-field.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
-import { PieceSolidComponent } from '../../space/piece-solid.component';
 import { OutlineSampleComponent } from './editor-sample.component';
 import { withPoints } from './with-points';
 import { SolidToolsComponent } from '../solid-file/solid-tools.component';
@@ -71,7 +70,6 @@ type Held = { readonly pin: 'from' | 'to' } | { readonly part: number; readonly 
     PlaceFieldComponent,
     OutlinePartsComponent,
     OutlineSampleComponent,
-    PieceSolidComponent,
     SolidToolsComponent,
   ],
   templateUrl: './outline-editor.component.html',
