@@ -273,7 +273,7 @@ test('one master: a change shows in every row that uses it', async ({ page, requ
   const link = page.locator('relay-link-step');
   await expect(link).toContainText('A change shows in 2 rows: Plates, Upper plates.');
   await type(page.getByLabel('Pitch, pin to pin'), '50');
-  await page.getByRole('button', { name: 'Upper plates' }).click();
+  await page.getByRole('button', { name: 'Upper plates', exact: true }).click();
   await expect(sentence(page)).toContainText(/at a pitch of 50\.00.mm/);
 });
 

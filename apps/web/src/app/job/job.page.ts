@@ -13,6 +13,7 @@ import { JobStore } from '../document/job-store.service';
 import type { SaveState } from '../document/saving';
 import { DrawingComponent } from '../drawing/drawing.component';
 import { PlayBarComponent } from '../playback/play-bar.component';
+import { SolidPool } from '../engine/solid-pool.service';
 import { SpaceComponent } from '../space/space.component';
 import { SentenceComponent } from '../sentence/sentence.component';
 import { TapeComponent } from '../tape/tape.component';
@@ -101,6 +102,11 @@ export class JobPage {
   protected readonly saved = computed(() => saveWords(this.saveState()));
 
   constructor() {
+    // The thread that makes solids comes with what shows them, not after it.
+    const solids = inject(SolidPool);
+    effect(() => {
+      if (this.space()) solids.warm();
+    });
     this.store.refusals$.pipe(takeUntilDestroyed()).subscribe((why) => {
       this.said.set(why);
       void this.notices.refused(why);

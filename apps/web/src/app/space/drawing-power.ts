@@ -11,7 +11,7 @@ import {
 
 /** Triangles of all that stands in space at the most, and as many as there may be on any machine. */
 const MOST_TRIANGLES = 3_000_000;
-const LEAST_TRIANGLES = 300_000;
+export const LEAST_TRIANGLES = 300_000;
 /** A picture that moves is to take no longer than this, s. */
 const A_PICTURE = 0.6;
 /** Copies that are drawn to see how fast this machine is. */

@@ -6,7 +6,7 @@ import type { AskSolid } from './ask-solids';
 import type { InkSize } from './ink';
 import type { SolidBody } from './solid-body';
 import type { Textures } from './textures';
-import { TriangleBudget } from './triangle-budget';
+import { TriangleBudget, type Allows } from './triangle-budget';
 
 /** What rows are made with. */
 export interface Means {
@@ -21,7 +21,7 @@ export interface Means {
 /** How much of it a row may draw at the most. */
 export interface Room {
   /** Of boxes that stand for its links. */
-  readonly triangles: number;
+  readonly boxes: Allows;
   /** Of its links as they are, with their outlines, shared with the other rows. */
   readonly budget: TriangleBudget;
   /** Of each body of what bends: they are written anew for each frame. */
@@ -29,8 +29,8 @@ export interface Room {
 }
 
 export const ALL_ROOM: Room = {
-  triangles: Infinity,
-  budget: new TriangleBudget(Infinity),
+  boxes: () => true,
+  budget: new TriangleBudget(() => true),
   corners: Infinity,
 };
 

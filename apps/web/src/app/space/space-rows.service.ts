@@ -16,7 +16,7 @@ import type { Stands } from './space-stage';
 import { StandingMachine, type Faces } from './standing-machine';
 import { StandingRow } from './standing-row';
 import { Textures } from './textures';
-import { TriangleBudget } from './triangle-budget';
+import { TriangleBudget, type Allows } from './triangle-budget';
 
 /**
  * The rows of the open job as solids: made anew where a row is fitted anew, from masters that the worker makes once.
@@ -32,7 +32,8 @@ export class SpaceRows {
   private readonly asked = new AskedSolids(inject(SolidPool));
   private standing: readonly StandingRow[] = [];
   private twins: readonly StandingRow[] = [];
-  private room: Room = { triangles: 0, budget: new TriangleBudget(0), corners: 0 };
+  private room: Room = { boxes: NONE, budget: new TriangleBudget(NONE), corners: 0 };
+  private roomOf: { readonly rows: number; readonly allows: Allows } | null = null;
   private between: StandingMachine | null = null;
 
   /** Emits at once, and as solids are asked for and come. */
@@ -62,9 +63,9 @@ export class SpaceRows {
 
   /**
    * The rows as they are fitted now, those that have not changed as they were.
-   * @param triangles how many of them may be drawn
+   * @param allows how many triangles may be drawn
    */
-  take(ink: InkSize, triangles: number, changed: () => void): readonly Stands[] {
+  take(ink: InkSize, allows: Allows, changed: () => void): readonly Stands[] {
     const means = this.meansOf(ink, changed);
     const { view, others } = this.fits.now;
     const machine = this.machine.now.machine;
@@ -72,7 +73,7 @@ export class SpaceRows {
     const depths = this.depthsOf(views);
     const room = this.roomFor(
       views.reduce((sum, { setOut }) => sum + (setOut.setOut.twin ? 2 : 1), 0),
-      triangles,
+      allows,
     );
     const fitted = views.map((each) => fittedRow(each, machine));
     const stands = views.map(({ resolved: { run }, job }): Stand => {
@@ -106,10 +107,15 @@ export class SpaceRows {
   }
 
   /** What each of so many rows may draw: the same one while that is the same. */
-  private roomFor(rows: number, triangles: number): Room {
-    const [share, corners] = [triangles / rows, MOST_CORNERS / rows];
-    if (share !== this.room.triangles || corners !== this.room.corners)
-      this.room = { triangles: share, budget: new TriangleBudget(triangles), corners };
+  private roomFor(rows: number, allows: Allows): Room {
+    const known = this.roomOf;
+    if (known?.rows === rows && known.allows === allows) return this.room;
+    this.roomOf = { rows, allows };
+    this.room = {
+      boxes: (triangles) => allows(triangles * rows),
+      budget: new TriangleBudget(allows),
+      corners: MOST_CORNERS / rows,
+    };
     return this.room;
   }
 
@@ -164,6 +170,8 @@ export class SpaceRows {
     this.textures?.dispose();
   }
 }
+
+const NONE: Allows = () => false;
 
 /** Corners of what bends of all rows at the most, of one body of each. */
 const MOST_CORNERS = 1_500_000;

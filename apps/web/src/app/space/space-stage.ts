@@ -19,7 +19,7 @@ import {
 import type { Picked } from '../session/spot-picks.service';
 import { THEME } from '../shared/theme';
 import { roundStep } from '../drawing/view-port';
-import { trianglesHere } from './drawing-power';
+import { LEAST_TRIANGLES, trianglesHere } from './drawing-power';
 import { Ground } from './ground';
 import { newInkSize } from './ink';
 import { SpaceCamera, type Side } from './space-camera';
@@ -92,10 +92,9 @@ export class SpaceStage {
     this.resize();
   }
 
-  /** How many triangles can be drawn here while it moves. */
-  get triangles(): number {
-    return (this.power ??= trianglesHere(this.renderer));
-  }
+  /** Whether so many triangles can be drawn here while it moves. The machine is tried only where they are many. */
+  readonly allows = (triangles: number): boolean =>
+    triangles <= LEAST_TRIANGLES || triangles <= (this.power ??= trianglesHere(this.renderer));
 
   dispose(): void {
     cancelAnimationFrame(this.request);

@@ -244,7 +244,7 @@ export class SpaceComponent {
   }
 
   private show(stage: SpaceStage): void {
-    stage.show(this.rows.take(stage.ink, stage.triangles, () => this.came(stage)));
+    stage.show(this.rows.take(stage.ink, stage.allows, () => this.came(stage)));
     this.depth.set(this.rows.of(this.runs.run?.id ?? '')?.stand.z ?? 0);
     this.ring(stage);
     this.measure.follow(!this.playback.now.playing);

@@ -42,8 +42,8 @@ function standing(id: string, runId: string, stand: Partial<Stand> = {}, triangl
     meansWith(ask),
     { ...IN_THE_DRAWING, ...stand },
     {
-      triangles,
-      budget: new TriangleBudget(triangles),
+      boxes: (many) => many <= triangles,
+      budget: new TriangleBudget((many) => many <= triangles),
       corners: 1e6,
     },
   );
@@ -180,8 +180,8 @@ describe('a row as solids', () => {
       const ask: AskSolid = ({ kind }, _size, _owner, made) =>
         made({ parts: kind === 'piece' ? [part] : [], main: '' });
       return new StandingRow(row, meansWith(ask), IN_THE_DRAWING, {
-        triangles: Infinity,
-        budget: new TriangleBudget(Infinity),
+        boxes: () => true,
+        budget: new TriangleBudget(() => true),
         corners: 1_500_000,
       });
     };

@@ -74,7 +74,7 @@ export class StandingRow {
     const { fit, setOut, sequence, laid } = row;
     this.repeat = fit.row.kind === 'ring' && !laid ? repeatOf(fit, sequence, setOut) : null;
     const copies = this.scene.frame.links * rowCopies(setOut.setOut.rows).length;
-    const few = copies * BOX_TRIANGLES <= room.triangles;
+    const few = room.boxes(copies * BOX_TRIANGLES);
     this.instances = few ? new RowInstances(this.scene) : null;
     if (!few) this.shown = 'line';
     this.way = new PathLine(this.scene, z);

@@ -3,7 +3,7 @@ import { TriangleBudget } from './triangle-budget';
 
 describe('triangles that can be drawn', () => {
   it('are claimed until there are none left, and given back', () => {
-    const budget = new TriangleBudget(100);
+    const budget = new TriangleBudget((many) => many <= 100);
     const [one, other] = [{}, {}];
     expect(budget.claim(one, 60)).toBe(true);
     expect(budget.claim(other, 41)).toBe(false);
