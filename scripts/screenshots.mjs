@@ -230,7 +230,10 @@ await page.locator('relay-link-step input[type=file][accept*=stl]').setInputFile
 for (let k = 0; k < 3; k++) await page.getByRole('button', { name: 'quarter turn about its way' }).click();
 await page.getByRole('button', { name: 'Take it' }).click();
 await page.getByText('as solids').click();
-await page.locator('relay-piece-solid .surface[aria-busy="false"]').waitFor();
+await page.locator('relay-row-solid .surface[aria-busy="false"]').waitFor();
+// Where no wheel stands before them.
+await page.locator('relay-outline-sample .ant-slider-handle').focus();
+for (let k = 0; k < 24; k++) await page.keyboard.press('ArrowRight');
 await page.waitForTimeout(1_500);
 await take('bench');
 await page.getByRole('button', { name: 'done' }).click();

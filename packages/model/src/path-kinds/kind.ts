@@ -1,11 +1,19 @@
-import type { Contour, FitSource, LaidWheel, MeasuredPath, Vec } from '@coin-relay/core';
+import type { Contour, FitSource, LaidWheel, MeasuredPath, Vec, Vec3 } from '@coin-relay/core';
 import type { z } from 'zod';
 import type { JobPiece } from '../families/all';
 import type { Anchor, DrivenLength, Measure } from '../job/motion-schema';
 import type { Run, Unit, Wheel } from '../job/parts';
 import type { Mend, Mended } from '../mend/mends';
-import type { PathPlane } from './plane';
 import type { SchemaParts } from './schema-parts';
+
+/**
+ * The plane that a path lies in where that is one of its own: where the zero point of the drawing comes to, mm, and what
+ * the drawing is turned by about x, then y, then z, radians.
+ */
+export interface PathPlane {
+  readonly origin: Vec3;
+  readonly turns: Vec3;
+}
 
 /** What all paths have. */
 export interface AnyPath {

@@ -1,15 +1,6 @@
 import { RelayError, setDown, turnsOf, type Map3, type Vec3 } from '@coin-relay/core';
 import type { Run } from '../job/parts';
-import type { AnyPath, PathJob } from './kind';
-
-/**
- * The plane that a path lies in where that is one of its own: where the zero point of the drawing comes to, mm, and what
- * the drawing is turned by about x, then y, then z, radians.
- */
-export interface PathPlane {
-  readonly origin: Vec3;
-  readonly turns: Vec3;
-}
+import type { AnyPath, PathJob, PathPlane } from './kind';
 
 /** What takes the drawing, and what stands before and behind it, to where a plane is. */
 export const planeMap = ({ origin, turns }: PathPlane): Map3 => setDown(turns, origin);
