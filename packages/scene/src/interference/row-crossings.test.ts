@@ -11,6 +11,7 @@ import {
 import { describe, expect, it } from 'vitest';
 import { checkJob } from '../checks';
 import { reachOfRow } from '../solid';
+import { MOST_CROSSING_LINKS, rowCrossings, type StoodRow } from './row-crossings';
 import { crossingsIn, mayCross } from './standing-rows';
 
 /** A bar of 20 mm between its pins, so wide and so thick. */
@@ -95,6 +96,15 @@ describe('rows that cut into each other', () => {
     expect(crossings(job)).toEqual([]);
     // It is said once, of the first of the two.
     expect(checkJob(cross(), 'up', reachOfRow).filter(({ kind }) => kind === 'rows-cut')).toEqual([]);
+  });
+
+  it('two rows on one path are found once; those of very many links are not looked at', () => {
+    const same = cross((job) => (job.runs[1].path = job.runs[0].path));
+    const [found, ...more] = crossings(same);
+    expect(more).toEqual([]);
+    expect(found.depth).toBeCloseTo(4, 4);
+    const many = (links: number): StoodRow => ({ scene: { frame: { links } } }) as unknown as StoodRow;
+    expect(rowCrossings([many(MOST_CROSSING_LINKS), many(1)])).toEqual([]);
   });
 
   it('in the demo jobs nothing does: rows on one shaft stand beside each other', () => {

@@ -54,8 +54,9 @@ export interface RowCrossing {
 
 /** Travels that rows are looked at, in pitches: between two links there is room that another position closes. */
 const TRAVELS = [0, 0.5];
-/** Longer jobs are looked at as they stand at rest only. */
+/** Longer jobs are looked at as they stand at rest only; of those that are longer still rows are not looked at. */
 const MOST_TRAVELLING = 2_000;
+export const MOST_CROSSING_LINKS = 20_000;
 /** Cuts less deep than this are left out: what lies on something touches it, mm. */
 const SPOKEN_OF = 0.05;
 /** Places where two rows meet that are cut by their outlines, at the most; those that reach deepest first. */
@@ -84,9 +85,10 @@ interface Body extends SpaceBox {
  * do and their faces in depth; in planes that are turned to each other by the boxes that links and wheels lie in.
  */
 export function rowCrossings(rows: readonly StoodRow[]): RowCrossing[] {
-  const few = rows.reduce((sum, { scene }) => sum + scene.frame.links, 0) <= MOST_TRAVELLING;
+  const links = rows.reduce((sum, { scene }) => sum + scene.frame.links, 0);
+  if (links > MOST_CROSSING_LINKS) return [];
   const worst = new Map<string, RowCrossing>();
-  for (const travel of few ? TRAVELS : [0]) {
+  for (const travel of links <= MOST_TRAVELLING ? TRAVELS : [0]) {
     const bodies = rows.flatMap((row) => bodiesOf(row, travel));
     for (const meets of meetings(bodies).values()) {
       const found = deepest(meets);
@@ -127,13 +129,19 @@ function meetings(bodies: readonly Body[]): ReadonlyMap<string, readonly Meeting
       const [a, b] = first ? [other, body] : [body, other];
       const key = `${a.row.run} ${b.row.run}`;
       const known = found.get(key);
-      if (known) known.push({ a, b, depth });
-      else found.set(key, [{ a, b, depth }]);
+      if (!known) found.set(key, [{ a, b, depth }]);
+      else {
+        known.push({ a, b, depth });
+        // Two rows on one path meet at every link: the deepest of them say enough.
+        if (known.length >= 4 * MOST_CUT) found.set(key, known.sort(byDepth).slice(0, MOST_CUT));
+      }
     }
     there.push(body);
   }
   return found;
 }
+
+const byDepth = (m: Meeting, n: Meeting): number => n.depth - m.depth;
 
 const lieNear = (a: Body, b: Body): boolean =>
   [0, 1, 2].every((i) => a.low[i] < b.high[i] && b.low[i] < a.high[i]);
@@ -141,7 +149,7 @@ const lieNear = (a: Body, b: Body): boolean =>
 /** Where two rows cut deepest; null where only their boxes do. */
 function deepest(meets: readonly Meeting[]): RowCrossing | null {
   let best: RowCrossing | null = null;
-  for (const meeting of [...meets].sort((m, n) => n.depth - m.depth).slice(0, MOST_CUT)) {
+  for (const meeting of [...meets].sort(byDepth).slice(0, MOST_CUT)) {
     // Outlines cut no deeper than the boxes they lie in.
     if (best && meeting.depth <= best.depth) break;
     const { a, b } = meeting;

@@ -49,6 +49,11 @@ describe('paths of a job', () => {
     // What was begun before it was laid there knows nothing of it.
     expect(done(laid, mend(circle, circle.paths[0], { do: 'free' }).command).paths[0].plane).toEqual(plane);
     expect(done(laid, setPlane('loop', null))).toEqual(circle);
+    // What was begun while it lay there does not take it back.
+    const { command } = mend(laid, path, { do: 'free' });
+    expect(done(laid, setPlane('loop', null), command).paths[0]).not.toHaveProperty('plane');
+    // The same change is made twice, as a gesture makes it.
+    expect(done(laid, command, command).paths[0].plane).toEqual(plane);
   });
   it('scaling leaves the pieces or lets them grow', () => {
     const path = circle.paths[0];

@@ -87,9 +87,10 @@ export function writePath(job: Draft<Job>, base: JobPath, next: JobPath): void {
     });
     return;
   }
-  const { plane } = target;
-  job.paths[at] = next;
-  if (plane) job.paths[at].plane = plane;
+  const changed = { ...next };
+  if (target.plane) changed.plane = target.plane;
+  else delete changed.plane;
+  job.paths[at] = changed;
 }
 
 /** Lays a path, and what is made from it, into a plane of its own; null lays it into the drawing again. */
