@@ -1,5 +1,6 @@
 import '@angular/compiler';
 import { demoJobs, type Job } from '@coin-relay/model';
+import type { RowReach } from '@coin-relay/scene';
 import { BehaviorSubject, firstValueFrom } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { RunAtWork } from '../session/run-at-work.service';
@@ -8,6 +9,8 @@ import { fitTasks, type FitTasks } from './fit-tasks';
 import type { JobChanges } from './job-changes';
 import type { AskedRow } from './open-job';
 import { FitPool } from './fit-pool.service';
+import { SolidPool } from './solid-pool.service';
+import { solidTasks, type ReachingRow } from './solid-tasks';
 import { WorkFailure } from './pool/work-failure';
 import type { Call, Calls } from './pool/worker-pool';
 import { FitService } from './fit.service';
@@ -23,6 +26,7 @@ let jobs: BehaviorSubject<Job>;
 let fits: FitService;
 let calls: number;
 let cutsAsked: number;
+let reachesAsked: number;
 let stops: number;
 let hangs: boolean;
 let failure: Error | null;
@@ -55,7 +59,11 @@ beforeEach(() => {
       cutsAsked++;
       return work.cuts(run);
     },
+    crossings: async (reaches: ReadonlyMap<string, RowReach> | null) => work.crossings(reaches),
   };
+  // How deep rows reach is known in another thread.
+  const solids = solidTasks(() => Promise.resolve(null));
+  reachesAsked = 0;
   fits = overJobs(
     jobs,
     [RunAtWork, FitService],
@@ -72,6 +80,15 @@ beforeEach(() => {
               if (failure) reject(failure);
               else work({ tasks: tasks as unknown as Calls<FitTasks>, generation: 0 }).then(resolve, reject);
             }),
+        },
+      },
+      {
+        provide: SolidPool,
+        useValue: {
+          reaches: async (rows: readonly ReachingRow[]) => {
+            reachesAsked++;
+            return solids.reaches(rows);
+          },
         },
       },
     ],
@@ -178,6 +195,45 @@ describe('neighbours that cut', () => {
     await rested();
     expect(fits.now.view?.job).toBe(lift);
     expect(fits.now.view?.cuts).toEqual([]);
+  });
+});
+
+describe('rows that cut into each other', () => {
+  const slide = demoJobs().find((d) => d.id === 'demo-coin-slide')!.job;
+  const inOnePlane = { ...slide, runs: slide.runs.map(({ sideways: _, ...run }) => run) };
+  const crossings = () => [fits.now.view, ...fits.now.others].flatMap((view) => view?.crossings ?? []);
+
+  it('are told of once the document rests, and are none any more where one is set apart', async () => {
+    jobs.next(inOnePlane);
+    await settled();
+    await vi.waitFor(() => expect(fits.now.looking).toBe(false), { timeout: 10_000 });
+    expect(crossings()).toMatchObject([{ run: 'row', other: 'hangers' }]);
+    expect(reachesAsked).toBe(1);
+    jobs.next(slide);
+    await settled();
+    await vi.waitFor(() => expect(fits.now.looking).toBe(false), { timeout: 10_000 });
+    expect(crossings()).toEqual([]);
+  });
+
+  it('how deep they reach is not looked for where they do not lie over one another', async () => {
+    await vi.waitFor(() => expect(fits.now.looking).toBe(false), { timeout: 10_000 });
+    const [path] = slide.paths;
+    if (path.kind !== 'drawn') throw new Error('the slide is not drawn');
+    const far = {
+      ...path,
+      id: 'far',
+      points: path.points.map((point) => ({ ...point, y: point.y - 5_000 })),
+    };
+    const [first, second] = inOnePlane.runs;
+    jobs.next({
+      ...inOnePlane,
+      paths: [...slide.paths, far],
+      runs: [first, { ...second, path: 'far' }],
+    });
+    await settled();
+    await vi.waitFor(() => expect(fits.now.looking).toBe(false), { timeout: 10_000 });
+    expect(fits.now.others).toHaveLength(1);
+    expect(reachesAsked).toBe(0);
   });
 });
 
