@@ -1,18 +1,26 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { formatLength, type Unit } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
+import { NzTableModule } from 'ng-zorro-antd/table';
 import type { ShownMeasure } from './space-measure.service';
 import type { Way } from './spot-measure';
 
 /** How far it is between two picked spots, between the middles of what they are on, and where those come nearest. */
 @Component({
   selector: 'relay-spot-measure',
-  imports: [NzButtonComponent],
+  imports: [NzButtonComponent, NzTableModule],
   template: `
     <p class="between">
       From <b>{{ measure().from }}</b> to <b>{{ measure().to }}</b>
     </p>
-    <table>
+    <nz-table
+      role="group"
+      aria-label="Distances"
+      nzSize="small"
+      [nzData]="rows()"
+      [nzFrontPagination]="false"
+      [nzShowPagination]="false"
+    >
       <thead>
         <tr>
           <th scope="col"><span class="sr-only">between</span></th>
@@ -32,7 +40,7 @@ import type { Way } from './spot-measure';
           </tr>
         }
       </tbody>
-    </table>
+    </nz-table>
     <div class="line">
       <button nz-button nzType="link" type="button" (click)="again.emit()">measure again</button>
       <button nz-button nzType="link" type="button" (click)="closed.emit()">done</button>
