@@ -52,3 +52,33 @@ export async function resting(page: Page): Promise<string> {
 }
 
 export const headOf = (job: Job) => job.wheels.find(({ id }) => id === 'head')!;
+
+/** How many pixels of a picture have a colour between two, from one column to another. */
+export function pixelsOf(
+  page: Page,
+  png: string,
+  colour: { readonly low: readonly number[]; readonly high: readonly number[] },
+  from = 0,
+  to = Infinity,
+): Promise<number> {
+  return page.evaluate(
+    async ({ png, low, high, from, to }) => {
+      const image = new Image();
+      image.src = `data:image/png;base64,${png}`;
+      await image.decode();
+      const canvas = new OffscreenCanvas(image.width, image.height);
+      const ctx = canvas.getContext('2d')!;
+      ctx.drawImage(image, 0, 0);
+      const { data } = ctx.getImageData(0, 0, image.width, image.height);
+      let many = 0;
+      for (let i = 0; i < data.length; i += 4) {
+        const column = (i / 4) % image.width;
+        if (column < from || column > to) continue;
+        if ([0, 1, 2].every((k) => data[i + k] >= low[k] && data[i + k] <= high[k])) many++;
+      }
+      return many;
+    },
+    // Not finite numbers do not arrive.
+    { png, ...colour, from, to: Math.min(to, 1e6) },
+  );
+}

@@ -17,7 +17,7 @@ import {
   unfold,
 } from './support';
 import { type } from './path-support';
-import { goIntoSpace, headOf, inPicture, resting, surface } from './space-support';
+import { goIntoSpace, headOf, inPicture, pixelsOf, resting, surface } from './space-support';
 
 // Solids are drawn by the processor here: a small picture, and no motion but what is asked for.
 test.use({ viewport: { width: 900, height: 600 }, contextOptions: { reducedMotion: 'reduce' } });
@@ -201,22 +201,8 @@ test('a picture lies on a piece in space as it does in the drawing', async ({ pa
   await goIntoSpace(page);
   await page.getByRole('button', { name: 'the front' }).click();
   /** Red pixels of what is seen. */
-  const red = async (): Promise<number> => {
-    const shown = await resting(page);
-    return page.evaluate(async (data) => {
-      const image = new Image();
-      image.src = `data:image/png;base64,${data}`;
-      await image.decode();
-      const canvas = new OffscreenCanvas(image.width, image.height);
-      const ctx = canvas.getContext('2d')!;
-      ctx.drawImage(image, 0, 0);
-      const pixels = ctx.getImageData(0, 0, image.width, image.height).data;
-      let many = 0;
-      for (let i = 0; i < pixels.length; i += 4)
-        if (pixels[i] > 140 && pixels[i + 1] < 60 && pixels[i + 2] < 60) many++;
-      return many;
-    }, shown);
-  };
+  const red = async (): Promise<number> =>
+    pixelsOf(page, await resting(page), { low: [141, 0, 0], high: [255, 59, 59] });
   await expect.poll(red).toBeGreaterThan(500);
   // Taken off again nothing is red; so the red is the picture's.
   await openStep(page, 'Link');
@@ -226,19 +212,48 @@ test('a picture lies on a piece in space as it does in the drawing', async ({ pa
   await request.delete(`/api/jobs/${id}`);
 });
 
-test('what is in the drawing alone so far is said', async ({ page, request }) => {
+test('what a boundary cuts away is gone in space too, and is not picked there', async ({ page, request }) => {
   const id = await copyOf(request, 'demo-coin-slide', (job) => {
-    job.paths.push({ kind: 'outline', id: 'wall', name: 'Wall', data: 'M-50 -200H400V400H-50Z' });
+    job.paths.push({ kind: 'outline', id: 'wall', name: 'Wall', data: 'M-50 -900H300V900H-50Z' });
     job.runs[0].setOut = {
       ...job.runs[1].setOut!,
       reach: null,
       boundary: { path: 'wall', keep: 'inside', how: 'cut' },
     };
+    // Its hangers have brass of much the same colour.
+    job.runs = job.runs.slice(0, 1);
+    job.motion.drives = [];
   });
   await openJob(page, id);
+  await openStep(page, 'Set-out');
   await goIntoSpace(page);
-  // What reaches out to a path does so there too.
-  await expect(page.locator('relay-space')).toContainText('seen in plan only: where a boundary cuts pieces');
+  await page.getByRole('button', { name: 'seen in perspective' }).click();
+  await page.getByRole('button', { name: 'the front' }).click();
+  const shown = await resting(page);
+  await expect(page.locator('relay-space')).not.toContainText('seen in plan only');
+  // The wood of its planks ends where the wall does.
+  const box = (await surface(page).boundingBox())!;
+  const [wall] = await inPicture(page, 300, 0);
+  const wood = { low: [150, 90, 45], high: [230, 175, 130] };
+  expect(await pixelsOf(page, shown, wood, wall - box.x + 2)).toBe(0);
+  expect(await pixelsOf(page, shown, wood, 0, wall - box.x)).toBeGreaterThan(2_000);
+  expect(await pixelsOf(page, shown, wood, wall - box.x - 6, wall - box.x)).toBeGreaterThan(20);
+
+  // A plank beyond the wall is not there for the pointer either; one before it is.
+  const { places } = (await (
+    await request.post('/api/places', { data: { job: await storedJob(page, id) } })
+  ).json()) as { places: { x: number; y: number }[] };
+  const press = async (place: number): Promise<void> => {
+    const [x, y] = await inPicture(page, places[place].x, places[place].y);
+    await page.mouse.click(x, y);
+  };
+  const beyond = places.findIndex(({ x }) => x > 330);
+  const before = places.findIndex(({ x }) => x > 200);
+  await press(before);
+  const panel = page.locator('relay-set-out-step');
+  await expect(panel).toContainText(new RegExp(`place ${before + 1}\\b`, 'i'));
+  await press(beyond);
+  await expect(panel).not.toContainText(/place \d+/i);
   await request.delete(`/api/jobs/${id}`);
 });
 

@@ -21,6 +21,13 @@ export function solidArea(parts: readonly (readonly Float64Array[])[]): PathsD {
   return filled.length === 0 ? [] : clipped(ClipType.Union, filled.flat(), [], FillRule.NonZero);
 }
 
+/** What of an area lies on one side of a closed outline, x and y in turn, even-odd. */
+export function keptArea(area: PathsD, outline: Float64Array, keep: 'inside' | 'outside'): PathsD {
+  const within = solidArea([[outline]]);
+  const what = keep === 'inside' ? ClipType.Intersection : ClipType.Difference;
+  return clipped(what, area, within, FillRule.NonZero);
+}
+
 function clipped(what: ClipType, subject: PathsD, clip: PathsD, rule: FillRule): PathsD {
   const clipper = new ClipperD(PRECISION);
   clipper.addSubjectPaths(subject);

@@ -1,6 +1,7 @@
 import {
   demoJobs,
   outlineJob,
+  PLAIN_SET_OUT,
   ownPiece,
   parseJob,
   withPins,
@@ -61,6 +62,24 @@ describe('rows that cut into each other', () => {
     expect(depth).toBeCloseTo(2, 4);
     expect(clear).toBeCloseTo(7, 4);
     expect(at(clear!)).toBe(0);
+  });
+
+  it('where a boundary leaves nothing of a row there is nothing to cut; what is cut off is not there', () => {
+    const kept = (data: string, how: 'whole' | 'cut'): number[] =>
+      crossings(
+        cross((job) => {
+          job.paths.push({ ...outlineJob('Wall', data).paths[0], id: 'wall' });
+          job.runs[0].setOut = { ...PLAIN_SET_OUT, boundary: { path: 'wall', keep: 'inside', how } };
+        }),
+      ).map(({ depth }) => depth);
+    // All of it kept.
+    expect(kept('M-200 -50H200V50H-200Z', 'cut')).toHaveLength(1);
+    // The bars of the first row end before the second one, which is 6 mm wide: by the boundary alone.
+    expect(kept('M-200 -50H-3.2V50H-200Z', 'cut')).toEqual([]);
+    // They end 1 mm in it.
+    expect(kept('M-200 -50H-2V50H-200Z', 'cut')[0]).toBeCloseTo(1, 4);
+    // Of those that must stay whole the one over the middle is gone.
+    expect(kept('M-200 -50H-2V50H-200Z', 'whole')).toEqual([]);
   });
 
   it('what lies beside in the drawing is never worth a look; in a plane of its own it is', () => {

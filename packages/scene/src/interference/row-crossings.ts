@@ -9,11 +9,14 @@ import {
 } from '@coin-relay/core';
 import type { PathsD } from 'clipper2-ts';
 import { rowCopies, twinMatrix } from '../placing/copies';
+import { hullOf } from '../placing/box';
+import { isThere } from '../placing/keep';
 import { placeMatrix } from '../placing/placement-matrix';
 import { moveScene, pieceNumberAt, type RowScene } from '../placing/scene';
 import { boxDepth, type SpaceBox } from './boxes';
 import { movedArea, overlapWidth } from './overlap';
-import { pieceArea } from './piece-area';
+import { pieceFigure } from '../figures/piece-figure';
+import { pieceArea, pieceAreaWithin } from './piece-area';
 
 /** How far something reaches behind the plane of its row, and in front of it, mm. */
 export type Reach = readonly [low: number, high: number];
@@ -185,6 +188,7 @@ function bodiesOf(row: StoodRow, travel: number): Body[] {
   moveScene(scene, travel);
   const found: Body[] = [];
   const m = new Float64Array(6);
+  const hulls: Float64Array[] = [];
   const { twin, rows } = setOut.setOut;
   const take = (body: Omit<Standing, 'row' | 'at'>, at: AffineTuple): void => {
     found.push(standing({ ...body, row, at }));
@@ -197,15 +201,17 @@ function bodiesOf(row: StoodRow, travel: number): Body[] {
       if (number < 0) continue;
       const piece = scene.pieces[number];
       placeMatrix(scene, k, piece, offset, m);
+      hulls[number] ??= hullOf(pieceFigure(piece.piece, piece.span));
+      // What reaches out to a path is stretched beyond its outline.
+      if (!setOut.reach && !isThere(setOut.boundary, hulls[number], m)) continue;
       const s = withinPath(fit.layout.path, frame.arc[k * frame.step + 1]);
-      take({ s, box: piece.box, reach: pieces[number], area: () => pieceArea(piece, scene.span) }, [
-        m[0],
-        m[1],
-        m[2],
-        m[3],
-        m[4],
-        m[5],
-      ]);
+      const at: AffineTuple = [m[0], m[1], m[2], m[3], m[4], m[5]];
+      const { boundary } = setOut;
+      const area = (): PathsD =>
+        boundary?.how === 'cut'
+          ? pieceAreaWithin(piece, scene.span, boundary, at)
+          : pieceArea(piece, scene.span);
+      take({ s, box: piece.box, reach: pieces[number], area }, at);
     }
   }
   for (const wheel of wheels === null ? [] : fit.layout.wheels) {

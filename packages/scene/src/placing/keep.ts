@@ -81,9 +81,17 @@ export function isKeptWhole(boundary: Boundary, hull: Float64Array, m: Matrix): 
 
 /** The same for points that are placed already. */
 export function areKept(boundary: Boundary, points: Float64Array): boolean {
-  const inside = boundary.keep === 'inside';
   for (let p = 0; p < points.length; p += 2) {
-    if (isInside(boundary.area, points[p], points[p + 1]) !== inside) return false;
+    if (!isOnKeptSide(boundary, points[p], points[p + 1])) return false;
   }
   return true;
 }
+
+/** Does a point lie on the side of a boundary that is kept? */
+export const isOnKeptSide = ({ area, keep }: Boundary, x: number, y: number): boolean =>
+  isInside(area, x, y) === (keep === 'inside');
+
+/** Is there anything of a piece to be seen: of one that must stay whole, all of it; of one that is cut, some of it? */
+export const isThere = (boundary: Boundary | null, hull: Float64Array, m: Matrix): boolean =>
+  boundary === null ||
+  (boundary.how === 'whole' ? isKeptWhole(boundary, hull, m) : sideOfBoundary(boundary, hull, m) !== 'gone');

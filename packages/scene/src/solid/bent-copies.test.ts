@@ -1,16 +1,17 @@
 import { fitRow } from '@coin-relay/core';
 import { measureMesh } from '@coin-relay/core/solid';
-import { demoJobs, resolveRun, resolveSetOut } from '@coin-relay/model';
+import { demoJobs, PLAIN_SET_OUT, resolveRun, resolveSetOut, type Job } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { rowScene } from '../placing/scene';
 import { BENT_PARTS, BentCopies } from './bent-copies';
 import { makeMaster } from './masters';
 
 /** The planks of the slide, taken to bend. */
-function bending() {
+function bending(change: (job: Job) => void = () => undefined) {
   const { job } = structuredClone(demoJobs().find(({ id }) => id === 'demo-coin-slide')!);
   job.pieces[0].behaviour = 'bending';
   delete job.pieces[0].variation;
+  change(job);
   const resolved = resolveRun(job, 'row');
   const fit = fitRow(resolved.source, resolved.request);
   const scene = rowScene(fit, resolveSetOut(job, resolved.run, fit));
@@ -37,6 +38,20 @@ describe('bodies that bend with the path', () => {
       // As much as is gained outside the path is lost inside it, but for how far it lies off the path.
       expect(volume / own.volume).toBeGreaterThan(0.6);
       expect(volume / own.volume).toBeLessThan(1.4);
+    }
+  });
+
+  it('of those that must stay whole only what lies wholly in their boundary is there', () => {
+    const { scene, mesh, copies } = bending((job) => {
+      job.paths.push({ kind: 'outline', id: 'wall', name: 'Wall', data: 'M-80 -900H300V900H-80Z' });
+      job.runs[0].setOut = { ...PLAIN_SET_OUT, boundary: { path: 'wall', keep: 'inside', how: 'whole' } };
+    });
+    copies.place(0);
+    expect(copies.count).toBeGreaterThan(5);
+    expect(copies.count).toBeLessThan(scene.setOut.table.count - 5);
+    for (let i = 0; i < copies.count * mesh.positions.length; i += 3) {
+      expect(copies.positions[i]).toBeGreaterThan(-80);
+      expect(copies.positions[i]).toBeLessThan(300);
     }
   });
 

@@ -1,6 +1,7 @@
 import { isOnPath } from '@coin-relay/core';
 import { bentPoints } from '../placing/bent';
 import { rowCopies } from '../placing/copies';
+import { areKept } from '../placing/keep';
 import { pieceNumberAt, placeOf, type RowScene } from '../placing/scene';
 
 /** A piece that bends is cut into so many parts along its pitch. */
@@ -66,13 +67,13 @@ export class BentCopies {
     for (const row of this.copies) {
       for (let k = 0; k < frame.links && this.count < most; k++) {
         if (!isOnPath(fit.row, frame, k) || pieceNumberAt(scene, k) !== number) continue;
-        this.write(k, row, z);
-        this.places[this.count++] = placeOf(scene, k);
+        if (this.write(k, row, z)) this.places[this.count++] = placeOf(scene, k);
       }
     }
   }
 
-  private write(k: number, row: number, z: number): void {
+  /** @returns whether it is there: not where it would have to stay whole, and a boundary goes through it */
+  private write(k: number, row: number, z: number): boolean {
     const { scene, base, baseNormals, out, outNudged, nudge } = this;
     const piece = scene.pieces[this.number];
     const i = placeOf(scene, k);
@@ -80,6 +81,8 @@ export class BentCopies {
     const size = piece.setting.scale * (i >= 0 ? table.size[i] : 1);
     const deep = size * (i >= 0 ? table.thickness[i] : 1);
     bentPoints(scene, k, piece, { points: this.flat, rings: NO_RINGS }, row, out);
+    const { boundary } = scene.setOut;
+    if (boundary?.how === 'whole' && !areKept(boundary, out)) return false;
     bentPoints(scene, k, piece, { points: this.nudged, rings: NO_RINGS }, row, outNudged);
     // What is turned over in plan is turned over in depth too, so that its outside stays outside.
     const over = piece.setting.flip === scene.side > 0 ? -1 : 1;
@@ -97,6 +100,7 @@ export class BentCopies {
       this.normals[at + 1] = ny / long;
       this.normals[at + 2] = nz / long;
     }
+    return true;
   }
 }
 

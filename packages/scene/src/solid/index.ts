@@ -4,3 +4,4 @@ export * from './masters';
 export * from './tie-lines';
 export * from './row-reach';
 export * from './bent-copies';
+export * from './boundary-cells';

@@ -1,5 +1,5 @@
 import { fitRow } from '@coin-relay/core';
-import { demoJobs, resolveRun, resolveSetOut } from '@coin-relay/model';
+import { demoJobs, PLAIN_SET_OUT, resolveRun, resolveSetOut } from '@coin-relay/model';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { rowCopies } from '../placing/copies';
@@ -51,6 +51,30 @@ describe('rows of solids', () => {
       }
       expect(stands.sort()).toEqual(expected.sort());
     }
+  });
+
+  it('what a boundary cuts away is not there, and what it may cut is marked', () => {
+    const { job } = structuredClone(demoJobs().find(({ id }) => id === 'demo-coin-lift')!);
+    job.paths.push({ kind: 'outline', id: 'wall', name: 'Wall', data: 'M-900 -900H100.5V900H-900Z' });
+    const countOf = (keep: 'inside' | 'outside'): [whole: number, near: number] => {
+      job.runs[0].setOut = { ...PLAIN_SET_OUT, boundary: { path: 'wall', keep, how: 'cut' } };
+      const resolved = resolveRun(job, job.runs[0].id);
+      const fit = fitRow(resolved.source, resolved.request);
+      const instances = new RowInstances(rowScene(fit, resolveSetOut(job, resolved.run, fit)));
+      instances.place(0);
+      const near = instances.groups.reduce(
+        (sum, group) => sum + group.near.subarray(0, group.count).filter((each) => each === 1).length,
+        0,
+      );
+      return [instances.groups.reduce((sum, { count }) => sum + count, 0) - near, near];
+    };
+    const [inside, outside] = [countOf('inside'), countOf('outside')];
+    // Those that may be cut are there on both sides: a few round each of two places where the chain goes through.
+    expect(inside[1]).toBe(outside[1]);
+    expect(inside[1]).toBeGreaterThanOrEqual(2);
+    expect(inside[1]).toBeLessThanOrEqual(8);
+    expect(inside[0] + inside[1] + outside[0]).toBe(90);
+    expect(Math.min(inside[0], outside[0])).toBeGreaterThan(10);
   });
 
   it('what reaches out to a path ends on it, as thick as it is made', () => {

@@ -4,7 +4,7 @@ import { elongationAt, placeMatrix, type Matrix } from '../placing/placement-mat
 import { rowCopies } from '../placing/copies';
 import { pieceNumberAt, placeOf, type RowScene, type ScenePiece } from '../placing/scene';
 import { hullOf } from '../placing/box';
-import { isKeptWhole } from '../placing/keep';
+import { isKeptWhole, sideOfBoundary } from '../placing/keep';
 import { pieceFigure, wireShapes } from '../figures';
 
 /** Numbers of a matrix in space, column by column. */
@@ -26,6 +26,8 @@ export interface SolidGroup {
   readonly finishes: Int32Array;
   /** For each copy its place in the table; −1 beyond it. */
   readonly places: Int32Array;
+  /** For each copy 1 where a boundary may cut it, 0 where all of it is kept. */
+  readonly near: Float32Array;
   /** How many stand on the path now. */
   count: number;
 }
@@ -65,6 +67,7 @@ export class RowInstances {
           : null,
         finishes: new Int32Array(room),
         places: new Int32Array(room),
+        near: new Float32Array(room),
         count: 0,
       };
     });
@@ -96,6 +99,12 @@ export class RowInstances {
         if (!group || (group.count + 1) * MATRIX_NUMBERS > group.matrices.length) continue;
         placeMatrix(scene, k, scene.pieces[number], row, m);
         if (boundary?.how === 'whole' && !isKeptWhole(boundary, this.hullOf(number), m)) continue;
+        if (boundary?.how === 'cut') {
+          // What is stretched reaches further than its outline.
+          const side = group.stretched ? 'near' : sideOfBoundary(boundary, this.hullOf(number), m);
+          if (side === 'gone') continue;
+          group.near[group.count] = side === 'near' ? 1 : 0;
+        }
         intoSpace(m, z, group.matrices, group.count * MATRIX_NUMBERS);
         if (group.stretched) this.stretch(group, k, scene.pieces[number]);
         group.finishes[group.count] = i >= 0 ? table.finish[i] : -1;

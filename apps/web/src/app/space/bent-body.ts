@@ -15,6 +15,7 @@ import {
   type Raycaster,
 } from 'three';
 import type { MadePart } from '../engine/solid-tasks';
+import { shadeMaterial, type CutAway } from './cut-away';
 import { bodyMaterial, outlineMaterial, type BodyLook, type InkSize } from './ink';
 import { BODIES } from './solid-body';
 
@@ -30,13 +31,26 @@ export class BentBody {
   readonly group = new Group();
   private readonly body: Layer;
   private readonly outline: Layer;
+  /** What throws its shadow in its place where it is cut. */
+  private readonly shade: Material | null;
 
-  constructor(of: Bending, part: MadePart, look: BodyLook, ink: InkSize) {
-    this.body = new Layer(of, part, bodyMaterial(look));
-    this.outline = new Layer(of, part.outline, outlineMaterial(ink));
-    this.body.mesh.layers.enable(BODIES);
+  constructor(
+    of: Bending,
+    part: MadePart,
+    look: BodyLook,
+    ink: InkSize,
+    private readonly cut: CutAway | null = null,
+  ) {
+    this.body = new Layer(of, part, bodyMaterial(look, null, cut));
+    this.outline = new Layer(of, part.outline, outlineMaterial(ink, cut));
     this.outline.mesh.renderOrder = 1;
     this.group.add(this.body.mesh, this.outline.mesh);
+    this.shade = cut && shadeMaterial(cut);
+    const shade = this.shade ? new Mesh(this.body.mesh.geometry, this.shade) : this.body.mesh;
+    if (cut) shade.layers.set(BODIES);
+    else shade.layers.enable(BODIES);
+    shade.frustumCulled = false;
+    this.group.add(shade);
   }
 
   /** Lays all copies where the scene has them now. */
@@ -51,7 +65,7 @@ export class BentBody {
 
   /** The place a ray meets first, and how far away; null where it meets none. */
   pick(caster: Raycaster): { readonly place: number; readonly distance: number } | null {
-    return this.body.pick(caster);
+    return this.body.pick(caster, this.cut);
   }
 
   /** Where the middles of its copies are, with their places. */
@@ -67,6 +81,7 @@ export class BentBody {
   dispose(): void {
     this.body.dispose();
     this.outline.dispose();
+    this.shade?.dispose();
   }
 }
 
@@ -98,6 +113,8 @@ class Layer {
     const place = Float32Array.from(new Matrix4().elements);
     geometry.setAttribute('place', new InstancedBufferAttribute(place, 16));
     geometry.setAttribute('chosen', this.chosen);
+    // Where something is cut, all of it is looked at.
+    geometry.setAttribute('near', new InstancedBufferAttribute(Float32Array.of(1), 1));
     geometry.setIndex(new BufferAttribute(index, 1));
     geometry.instanceCount = 1;
     this.mesh = new Mesh(geometry, material);
@@ -140,10 +157,12 @@ class Layer {
     }).filter(({ place }) => place >= 0);
   }
 
-  pick(caster: Raycaster): { readonly place: number; readonly distance: number } | null {
+  pick(caster: Raycaster, cut: CutAway | null): { readonly place: number; readonly distance: number } | null {
     // The ray is in the axes of the job.
     this.mesh.matrixWorld.identity();
-    const [hit] = caster.intersectObject(this.mesh, false);
+    const hit = caster
+      .intersectObject(this.mesh, false)
+      .find(({ point }) => cut?.isKept(point.x, point.y) ?? true);
     if (typeof hit?.faceIndex !== 'number') return null;
     const place = this.copies.places[Math.floor((3 * hit.faceIndex) / this.triangles)];
     return place < 0 ? null : { place, distance: hit.distance };

@@ -1,7 +1,8 @@
 import { MATERIALS } from '@coin-relay/model';
-import { MeshLambertMaterial, ShaderLib, Texture, type Material } from 'three';
+import { DoubleSide, FrontSide, MeshLambertMaterial, ShaderLib, Texture, type Material } from 'three';
 import { describe, expect, it } from 'vitest';
-import { bodyMaterial, glintOf, type Glint } from './ink';
+import { CutAway, shadeMaterial } from './cut-away';
+import { bodyMaterial, glintOf, newInkSize, outlineMaterial, type Glint } from './ink';
 
 const material = (id: string) => MATERIALS.find((each) => each.id === id)!;
 const strength = ({ colour: { r, g, b } }: Glint): number => r + g + b;
@@ -44,5 +45,23 @@ describe('what a body is made of', () => {
     expect(fragmentShader).toContain('texture2D(picture');
     expect(vertexShader).toContain('ownPlace = ');
     expect(made.customProgramCacheKey()).not.toBe(bodyMaterial(MATERIALS[0]).customProgramCacheKey());
+  });
+
+  it('of what a boundary may cut every point is looked at, its inside is hatched, and its ink is cut with it', () => {
+    const area = Float64Array.of(0, 0, 10, 0, 10, 10, 0, 10);
+    const cut = new CutAway({ area, keep: 'inside', how: 'cut' });
+    expect([cut.isKept(5, 5), cut.isKept(11, 5)]).toEqual([true, false]);
+    const made = bodyMaterial(MATERIALS[0], null, cut);
+    const { fragmentShader, uniforms } = shaderOf(made);
+    expect(made.side).toBe(DoubleSide);
+    expect(fragmentShader.match(/void main\(\) \{/g)).toHaveLength(1);
+    expect(fragmentShader).toContain('if (kept < 0.0) discard;');
+    expect(fragmentShader.indexOf('if (!gl_FrontFacing)')).toBeGreaterThan(fragmentShader.indexOf('discard'));
+    expect(made.customProgramCacheKey()).not.toBe(bodyMaterial(MATERIALS[0]).customProgramCacheKey());
+    for (const of of [uniforms, outlineMaterial(newInkSize(), cut).uniforms])
+      expect(of['keepsInside'].value).toBe(true);
+    // What throws its shadow is not taken for something else.
+    expect(shadeMaterial(cut).allowOverride).toBe(false);
+    expect(bodyMaterial(MATERIALS[0]).side).toBe(FrontSide);
   });
 });

@@ -2,6 +2,8 @@ import type { Material as OfJob } from '@coin-relay/model';
 import {
   BackSide,
   Color,
+  DoubleSide,
+  FrontSide,
   MeshLambertMaterial,
   ShaderMaterial,
   Vector2,
@@ -10,6 +12,7 @@ import {
   type Texture,
 } from 'three';
 import { THEME } from '../shared/theme';
+import { addCut, addSection, type CutAway } from './cut-away';
 
 /** Outlines of solids are so wide, and those of chosen ones, px. */
 const OUTLINE = 1.1;
@@ -40,7 +43,7 @@ export interface LaidPicture {
 
 /** How strong what glints is at the most: this is a drawing, not a mirror. */
 const GLINT = 0.35;
-/** Faces that look further away from who sees the drawing than this have no picture, as the cosine. */
+/** Faces that look further away from the front and from the back than this have no picture, as the cosine. */
 const FACING = 0.3;
 
 /** What glints on a body: its colour, and how narrowly it does. */
@@ -62,10 +65,19 @@ export function glintOf({ colour, metal, rough }: BodyLook): Glint {
   };
 }
 
-/** The body of solids: its material's colour in the soft light of a workshop, with its glint. A copy may be tinted. */
-export function bodyMaterial(look: BodyLook, laid: LaidPicture | null = null): Material {
+/**
+ * The body of solids: its material’s colour in the soft light of a workshop, with its glint. A copy may be tinted.
+ * @param cut what is cut away of it, if anything can be
+ */
+export function bodyMaterial(
+  look: BodyLook,
+  laid: LaidPicture | null = null,
+  cut: CutAway | null = null,
+): Material {
   const made = new MeshLambertMaterial({
     color: new Color(look.colour),
+    // Through the cut its inside is seen.
+    side: cut ? DoubleSide : FrontSide,
     // Lines on a face lie before it.
     polygonOffset: true,
     polygonOffsetFactor: 1,
@@ -75,8 +87,12 @@ export function bodyMaterial(look: BodyLook, laid: LaidPicture | null = null): M
   made.onBeforeCompile = (shader): void => {
     addGlint(shader, glint);
     if (laid) addPicture(shader, laid);
+    if (!cut) return;
+    addSection(shader);
+    addCut(shader, cut, 'body');
   };
-  made.customProgramCacheKey = (): string => (laid ? 'glints, with a picture' : 'glints');
+  made.customProgramCacheKey = (): string =>
+    ['glints', ...(laid ? ['with a picture'] : []), ...(cut ? ['cut'] : [])].join(', ');
   return made;
 }
 
@@ -97,7 +113,7 @@ function addGlint(shader: Shader, { colour, power }: Glint): void {
     );
 }
 
-/** A picture on the faces of a body that are seen from in front. */
+/** A picture goes right through a body: it is on what looks to the front, and on what is in front where that is turned over. */
 function addPicture(shader: Shader, { texture, x, y, width, height }: LaidPicture): void {
   shader.uniforms['picture'] = { value: texture };
   shader.uniforms['pictureBox'] = { value: new Vector4(x, y, width, height) };
@@ -113,7 +129,7 @@ function addPicture(shader: Shader, { texture, x, y, width, height }: LaidPictur
       '#include <color_fragment>',
       `#include <color_fragment>
       vec2 onPicture = vec2(ownPlace.x - pictureBox.x, ownPlace.y - pictureBox.y + pictureBox.w) / pictureBox.zw;
-      if (ownPlace.z > ${FACING.toFixed(2)} && onPicture == clamp(onPicture, 0.0, 1.0)) {
+      if (abs(ownPlace.z) > ${FACING.toFixed(2)} && onPicture == clamp(onPicture, 0.0, 1.0)) {
         vec4 ofPicture = texture2D(picture, onPicture);
         diffuseColor.rgb = mix(diffuseColor.rgb, ofPicture.rgb, ofPicture.a);
       }`,
@@ -124,9 +140,13 @@ function addPicture(shader: Shader, { texture, x, y, width, height }: LaidPictur
  * The outline of solids: what is behind them is drawn again in ink, grown by as much as the line is wide. Each copy
  * says by its `chosen` whether it is one that is chosen.
  */
-export function outlineMaterial(size: InkSize): ShaderMaterial {
-  return new ShaderMaterial({
+export function outlineMaterial(size: InkSize, cut: CutAway | null = null): ShaderMaterial {
+  const made = new ShaderMaterial({
     side: BackSide,
+    // Behind the inside of its body, which is seen through a cut.
+    polygonOffset: cut !== null,
+    polygonOffsetFactor: 2,
+    polygonOffsetUnits: 4,
     uniforms: {
       size,
       ink: { value: new Color(THEME.ink) },
@@ -156,11 +176,13 @@ export function outlineMaterial(size: InkSize): ShaderMaterial {
         #include <colorspace_fragment>
       }`,
   });
+  if (cut) addCut(made, cut, 'ink');
+  return made;
 }
 
 /** Sharp edges of solids as lines of ink, fainter where their body is small in the picture. */
-export function edgeMaterial(size: InkSize, bodySize: number): ShaderMaterial {
-  return new ShaderMaterial({
+export function edgeMaterial(size: InkSize, bodySize: number, cut: CutAway | null = null): ShaderMaterial {
+  const made = new ShaderMaterial({
     transparent: true,
     depthWrite: false,
     uniforms: { size, bodySize: { value: bodySize }, ink: { value: new Color(THEME.ink) } },
@@ -184,6 +206,8 @@ export function edgeMaterial(size: InkSize, bodySize: number): ShaderMaterial {
         #include <colorspace_fragment>
       }`,
   });
+  if (cut) addCut(made, cut, 'ink');
+  return made;
 }
 
 /** Bodies smaller than this in the picture have no outline of their own, px. */

@@ -63,4 +63,6 @@ export interface Standing {
   readonly body: SolidBody;
   count(): number;
   picked(copy: number): Picked | null;
+  /** For each copy 1 where a boundary may cut it; nothing where none ever does. */
+  readonly near?: Float32Array;
 }

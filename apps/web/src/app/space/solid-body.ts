@@ -14,6 +14,7 @@ import {
   type MeshLambertMaterial,
 } from 'three';
 import type { MadePart } from '../engine/solid-tasks';
+import { shadeMaterial, type CutCopies } from './cut-away';
 import {
   bodyMaterial,
   edgeMaterial,
@@ -51,10 +52,13 @@ export const BODIES = 1;
 export class SolidBody {
   readonly group = new Group();
   readonly bodies: readonly InstancedMesh[];
+  /** What throws a shadow in their place where they are cut. */
+  private readonly shades: InstancedMesh[] = [];
   /** Of one copy, in its own axes. */
   readonly box = new Box3();
   private readonly places: InstancedBufferAttribute;
   private readonly chosen: InstancedBufferAttribute;
+  private readonly near: InstancedBufferAttribute | null;
   private readonly instanced: InstancedBufferGeometry[] = [];
   private readonly fine: { readonly size: number; readonly outline: Mesh; readonly edges: LineSegments }[] =
     [];
@@ -64,13 +68,18 @@ export class SolidBody {
   private finished: readonly Finished[] = [];
   private colours: readonly Color[] = [];
 
-  /** @param matrices of its copies, read anew each time `show` is called */
+  /**
+   * @param matrices of its copies, read anew each time `show` is called
+   * @param cut what cuts its copies, read anew as well
+   */
   constructor(
     private readonly parts: readonly MadePart[],
     private readonly matrices: Float32Array,
     private readonly look: Looks,
     ink: InkSize,
+    private readonly cut: CutCopies | null = null,
   ) {
+    this.near = cut && new InstancedBufferAttribute(cut.near, 1);
     this.places = new InstancedBufferAttribute(matrices, 16);
     this.chosen = new InstancedBufferAttribute(new Float32Array(matrices.length / 16), 1);
     this.bodies = parts.map((part) => this.add(part, ink));
@@ -82,7 +91,8 @@ export class SolidBody {
     this.places.clearUpdateRanges();
     this.places.addUpdateRange(0, count * 16);
     this.places.needsUpdate = true;
-    for (const body of this.bodies) {
+    if (this.near) this.near.needsUpdate = true;
+    for (const body of [...this.bodies, ...this.shades]) {
       body.count = count;
       body.visible = count > 0;
     }
@@ -140,7 +150,7 @@ export class SolidBody {
 
   dispose(): void {
     for (const each of this.rest) each.dispose();
-    for (const body of this.bodies) body.dispose();
+    for (const body of [...this.bodies, ...this.shades]) body.dispose();
   }
 
   /** Once one copy has a finish of its own, all of them are tinted. */
@@ -166,20 +176,26 @@ export class SolidBody {
     shaded.computeBoundingSphere();
     if (shaded.boundingBox) this.box.union(shaded.boundingBox);
     const { of, picture = () => null, inked = true } = this.look;
-    const material = this.kept(bodyMaterial(of(part.material), picture(part.material)));
+    const cut = this.cut?.cut ?? null;
+    if (this.near) shaded.setAttribute('near', this.near);
+    const material = this.kept(bodyMaterial(of(part.material), picture(part.material), cut));
     const body = new InstancedMesh(shaded, material, this.matrices.length / 16);
     body.instanceMatrix = this.places;
-    body.layers.enable(BODIES);
+    if (cut) this.addShade(shaded, this.kept(shadeMaterial(cut)));
+    else body.layers.enable(BODIES);
 
     const smooth = this.standing(part.outline.positions);
     smooth.setAttribute('normal', new BufferAttribute(part.outline.normals, 3));
     smooth.setIndex(new BufferAttribute(part.outline.triangles, 1));
-    const outline = new Mesh(smooth, this.kept(outlineMaterial(ink)));
+    const outline = new Mesh(smooth, this.kept(outlineMaterial(ink, cut)));
     // After all bodies: most of it is behind them, and then costs nothing.
     outline.renderOrder = 1;
 
     const size = 2 * (shaded.boundingSphere?.radius ?? 0);
-    const edges = new LineSegments(this.standing(part.edges), this.kept<Material>(edgeMaterial(ink, size)));
+    const edges = new LineSegments(
+      this.standing(part.edges),
+      this.kept<Material>(edgeMaterial(ink, size, cut)),
+    );
     this.fine.push({ size, outline, edges });
     for (const each of [body, ...(inked ? [outline, edges] : [])]) {
       each.frustumCulled = false;
@@ -188,12 +204,22 @@ export class SolidBody {
     return body;
   }
 
+  private addShade(geometry: BufferGeometry, material: Material): void {
+    const shade = new InstancedMesh(geometry, material, this.matrices.length / 16);
+    shade.instanceMatrix = this.places;
+    shade.layers.set(BODIES);
+    shade.frustumCulled = false;
+    this.shades.push(shade);
+    this.group.add(shade);
+  }
+
   /** A geometry whose copies stand where those of the bodies do. */
   private standing(positions: Float32Array): InstancedBufferGeometry {
     const geometry = this.kept(new InstancedBufferGeometry());
     geometry.setAttribute('position', new BufferAttribute(positions, 3));
     geometry.setAttribute('place', this.places);
     geometry.setAttribute('chosen', this.chosen);
+    if (this.near) geometry.setAttribute('near', this.near);
     this.instanced.push(geometry);
     return geometry;
   }

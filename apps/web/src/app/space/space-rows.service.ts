@@ -50,14 +50,12 @@ export class SpaceRows {
   /** What of the rows is shown otherwise than in the drawing, in words. */
   get shownOtherwise(): string {
     const has = (test: (row: StandingRow) => boolean): boolean => this.standing.some(test);
-    const inPlan = [
-      ...(has(({ tooMany }) => tooMany) ? ['pieces that bend, as there are very many'] : []),
-      ...(has(({ row }) => row.setOut.boundary?.how === 'cut') ? ['where a boundary cuts pieces'] : []),
-    ];
     return [
       ...(has(({ shown }) => shown === 'boxes') ? ['very many links: as boxes'] : []),
       ...(has(({ shown }) => shown === 'line') ? ['very many links: the path alone'] : []),
-      ...(inPlan.length === 0 ? [] : [`seen in plan only: ${inPlan.join(', ')}`]),
+      ...(has(({ tooMany }) => tooMany)
+        ? ['seen in plan only: pieces that bend, as there are very many']
+        : []),
     ].join('; ');
   }
 
@@ -158,7 +156,7 @@ export class SpaceRows {
     const { machine } = this.machine.now;
     for (const row of [...this.standing, ...this.twins]) {
       const { run, fit } = row.row;
-      row.turnings = machine?.motions.get(run)?.turnings ?? fit.turnings;
+      row.wheels.turnings = machine?.motions.get(run)?.turnings ?? fit.turnings;
       row.moveTo(machine ? travelOf(machine, run, frame) : 0, frame);
     }
     this.between?.moveTo(frame);

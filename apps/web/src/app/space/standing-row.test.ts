@@ -1,5 +1,5 @@
 import { fitRow, mapped3 } from '@coin-relay/core';
-import { demoJobs, planeMap, resolveRun, resolveSetOut } from '@coin-relay/model';
+import { demoJobs, PLAIN_SET_OUT, planeMap, resolveRun, resolveSetOut, type Job } from '@coin-relay/model';
 import { twinMatrix } from '@coin-relay/scene';
 import { intoSpace, makeMaster, MATRIX_NUMBERS } from '@coin-relay/scene/solid';
 import { Box3, Matrix4, Ray, Raycaster, Vector3 } from 'three';
@@ -16,8 +16,15 @@ import { TriangleBudget } from './triangle-budget';
 
 const meansWith = (ask: AskSolid): Means => ({ ink: newInkSize(), ask, changed: () => undefined });
 
-function standing(id: string, runId: string, stand: Partial<Stand> = {}, triangles = 1e6): StandingRow {
-  const { job } = demoJobs().find((each) => each.id === id)!;
+function standing(
+  id: string,
+  runId: string,
+  stand: Partial<Stand> = {},
+  triangles = 1e6,
+  change: (job: Job) => void = () => undefined,
+): StandingRow {
+  const { job } = structuredClone(demoJobs().find((each) => each.id === id)!);
+  change(job);
   const resolved = resolveRun(job, runId);
   const fit = fitRow(resolved.source, resolved.request);
   const ask: AskSolid = (request, size, _, made) => {
@@ -108,6 +115,26 @@ describe('a row as solids', () => {
     expect(links.picked(nearest.copy)).toEqual({ kind: 'place', run: 'row', place: 5 });
     const past = new Ray(new Vector3(0, 0, 500), new Vector3(0, 0, -1));
     expect(links.body.bodies.every((body) => nearestCopy(body, past) === null)).toBe(true);
+  });
+
+  it('what a boundary cuts away is not met by a ray, which goes on to what is left of it', () => {
+    const cut = (x: number) => (job: Job) => {
+      job.paths.push({ kind: 'outline', id: 'wall', name: 'Wall', data: `M-900 -900H${x}V900H-900Z` });
+      job.runs[0].setOut = { ...PLAIN_SET_OUT, boundary: { path: 'wall', keep: 'inside', how: 'cut' } };
+    };
+    const whole = standing('demo-coin-slide', 'row');
+    const at = middleOf(whole, 20);
+    const row = standing('demo-coin-slide', 'row', {}, 1e6, cut(at.x));
+    const ray = (x: number, z: number, way: [number, number, number]): Raycaster =>
+      new Raycaster(new Vector3(x, at.y, z), new Vector3(...way));
+    const met = { kind: 'place', run: 'row', place: 20 };
+    expect(whole.pick(ray(at.x + 2, 400, [0, 0, -1]))?.what).toEqual(met);
+    expect(row.pick(ray(at.x + 2, 400, [0, 0, -1]))).toBeNull();
+    expect(row.pick(ray(at.x - 2, 400, [0, 0, -1]))?.what).toEqual(met);
+    // From beyond the wall its section is met: the ray comes in where the plank is cut and meets it from the inside.
+    const section = row.pick(ray(at.x + 300, at.z, [-1, 0, 0]))!;
+    expect(section.what).toEqual(met);
+    expect(section.distance).toBeGreaterThan(300);
   });
 
   it('grows a box by all of it, and copies with a finish of their own are tinted', () => {

@@ -1,20 +1,14 @@
-import { nearZero, newReading, pathReader, wheelAngle, type WheelTurning } from '@coin-relay/core';
-import { bandOf, PLAIN_REPEATS, repeatOf, type JobPiece, type Material } from '@coin-relay/model';
+import { newReading, pathReader } from '@coin-relay/core';
+import { bandOf, repeatOf, type JobPiece, type Material } from '@coin-relay/model';
 import { colourOf, materialOf, moveScene, rowCopies, rowScene, type RowScene } from '@coin-relay/scene';
-import {
-  BENT_PARTS,
-  bandLines,
-  MATRIX_NUMBERS,
-  RowInstances,
-  wheelShape,
-  type SolidGroup,
-} from '@coin-relay/scene/solid';
+import { BENT_PARTS, bandLines, RowInstances, type SolidGroup } from '@coin-relay/scene/solid';
 import { Box3, Group, Matrix4, Raycaster, Vector3, type BufferGeometry } from 'three';
 import { pointsOf } from '../drawing/note-place';
 import type { MadeSolid } from '../engine/solid-tasks';
 import type { Picked } from '../session/spot-picks.service';
 import { BentBody } from './bent-body';
 import { BOX_TRIANGLES, boxSolid, trianglesOf } from './box-solid';
+import { CutAway, type CutCopies } from './cut-away';
 import { nearestCopy } from './picking';
 import { PathLine } from './path-line';
 import {
@@ -28,6 +22,7 @@ import {
   type Standing,
 } from './row-means';
 import { SolidBody, type Looks } from './solid-body';
+import { StandingWheels } from './standing-wheels';
 
 /** One fitted row as solids: its links, its band and its wheels. Moving it writes matrices, and makes nothing. */
 export class StandingRow {
@@ -38,10 +33,9 @@ export class StandingRow {
   /** Null where there are so many links that its path alone is shown. */
   private readonly instances: RowInstances | null;
   private readonly links: { readonly body: SolidBody; readonly at: SolidGroup }[] = [];
-  private readonly wheels: { readonly i: number; readonly matrix: Float32Array; readonly body: SolidBody }[] =
-    [];
-  /** How its wheels turn: as the row asks, or so that they meet the loop’s end. */
-  turnings: readonly WheelTurning[];
+  readonly wheels: StandingWheels;
+  /** What a boundary cuts away of it, if anything can be. */
+  private readonly cut: CutAway | null;
   private readonly bent: BentBody[] = [];
   /** Has it more of what bends than can be written anew for each frame? */
   tooMany = false;
@@ -52,7 +46,6 @@ export class StandingRow {
   private readonly z: number;
   /** What takes the axes of its own plane to those of the job. */
   private readonly placed = new Matrix4();
-  private travel = 0;
   private places: ReadonlySet<number> = new Set();
   private wheel: string | null = null;
   private ringed = false;
@@ -70,7 +63,8 @@ export class StandingRow {
     this.group.matrixAutoUpdate = false;
     this.group.matrix.copy(this.placed);
     this.scene = rowScene(row.fit, row.setOut, row.laid);
-    this.turnings = row.fit.turnings;
+    const { boundary } = row.setOut;
+    this.cut = boundary?.how === 'cut' ? new CutAway(boundary) : null;
     const { fit, setOut, sequence, laid } = row;
     this.repeat = fit.row.kind === 'ring' && !laid ? repeatOf(fit, sequence, setOut) : null;
     const copies = this.scene.frame.links * rowCopies(setOut.setOut.rows).length;
@@ -80,13 +74,13 @@ export class StandingRow {
     this.way = new PathLine(this.scene, z);
     this.group.add(this.way.line);
     this.askLinks();
-    this.askWheels();
+    this.wheels = new StandingWheels(row, z);
+    this.wheels.ask(means.ask, this.scene.span, this.owner.signal, this.take);
     this.askBand();
   }
 
   /** Puts the row to where it stands after some travel, in pitches; one that is laid anew in every frame, in that. */
   moveTo(travel: number, frame: number): void {
-    this.travel = travel;
     // Where the row repeats the same links stand over the same others again, to the last digit.
     const { repeat } = this;
     const within = repeat === null ? travel : travel - Math.floor(travel / repeat) * repeat;
@@ -96,7 +90,7 @@ export class StandingRow {
     for (const body of this.bent) body.lay(this.z);
     this.way.follow();
     for (const { body, at } of this.links) body.show(at.count);
-    for (const wheel of this.wheels) this.turn(wheel);
+    this.wheels.turnTo(travel);
     this.ring();
   }
 
@@ -149,9 +143,8 @@ export class StandingRow {
   /** Grows a box by all that stands here now. */
   grow(box: Box3): void {
     const own = new Box3();
-    const turning = new Set(this.wheels.map(({ body }) => body));
-    for (const { body, count } of this.standing) if (!turning.has(body)) body.grow(own, count());
-    for (const wheel of this.wheels) own.union(this.roomOf(wheel));
+    for (const { body, count } of this.standing) if (!this.wheels.has(body)) body.grow(own, count());
+    this.wheels.grow(own);
     for (const body of this.bent) body.grow(own);
     if (!own.isEmpty()) box.union(own.applyMatrix4(this.placed));
     if (!this.instances) for (const point of this.points()) box.expandByPoint(point);
@@ -163,10 +156,12 @@ export class StandingRow {
     const back = this.placed.clone().invert();
     const own = new Raycaster();
     own.ray.copy(caster.ray).applyMatrix4(back);
+    const { cut } = this;
+    const isThere = cut ? ({ x, y }: Vector3): boolean => cut.isKept(x, y) : undefined;
     const hits = [
-      ...this.standing.flatMap(({ body, picked }) =>
+      ...this.standing.flatMap(({ body, picked, near }) =>
         body.bodies.flatMap((each) => {
-          const hit = nearestCopy(each, own.ray);
+          const hit = nearestCopy(each, own.ray, near ? isThere : undefined);
           return hit ? [{ distance: hit.distance, what: picked(hit.copy) }] : [];
         }),
       ),
@@ -203,8 +198,7 @@ export class StandingRow {
   /** Grows a box by a wheel of this row. */
   growByWheel(id: string, box: Box3): void {
     const own = new Box3();
-    for (const { i, body } of this.wheels)
-      if (this.row.fit.layout.wheels[i].id === id) own.union(this.roomOf({ i, body }));
+    this.wheels.grow(own, id);
     if (!own.isEmpty()) box.union(own.applyMatrix4(this.placed));
   }
 
@@ -217,17 +211,7 @@ export class StandingRow {
     this.room.budget.release(this);
     for (const { body } of [...this.standing, ...this.bent.map((body) => ({ body }))]) body.dispose();
     this.way.dispose();
-  }
-
-  /** What a wheel takes up however it is turned. */
-  private roomOf({ i, body }: Pick<StandingRow['wheels'][number], 'i' | 'body'>): Box3 {
-    const { min, max } = body.box;
-    const radius = Math.max(-min.x, -min.y, max.x, max.y);
-    const { x, y } = this.row.fit.layout.wheels[i];
-    return new Box3(
-      new Vector3(x - radius, y - radius, this.z + min.z),
-      new Vector3(x + radius, y + radius, this.z + max.z),
-    );
+    this.cut?.dispose();
   }
 
   private inJob(x: number, y: number): Vector3 {
@@ -253,6 +237,7 @@ export class StandingRow {
             count: () => at.count,
             picked: (copy) =>
               at.places[copy] < 0 ? null : { kind: 'place', run: this.row.run, place: at.places[copy] },
+            near: at.near,
           });
           body.finish(at.finishes, colours, solid.main);
           this.links.push({ body, at });
@@ -289,36 +274,13 @@ export class StandingRow {
       for (const part of solid.parts) {
         const material = own && part.material === solid.main ? own : part.material;
         const look = materialOf(scene.setOut.materials, material);
-        const body = new BentBody({ scene, number: at.number, most }, part, look, this.means.ink);
+        const body = new BentBody({ scene, number: at.number, most }, part, look, this.means.ink, this.cut);
         body.lay(this.z);
         this.bent.push(body);
         this.group.add(body.group);
       }
       this.ring();
       this.means.changed();
-    });
-  }
-
-  private askWheels(): void {
-    const { row } = this;
-    row.fit.layout.wheels.forEach((wheel, i) => {
-      const shape = wheelShape(row.fit, i, row.sequence[0], this.scene.span);
-      this.means.ask({ kind: 'wheel', shape }, wheel.radius / 2.5, this.owner.signal, (solid) => {
-        const matrix = new Float32Array(MATRIX_NUMBERS);
-        this.writeTurn(i, matrix);
-        const of = (material: string): Material => materialOf(row.setOut.materials, material);
-        const body = this.take(
-          solid,
-          matrix,
-          { of },
-          {
-            count: () => 1,
-            picked: () => ({ kind: 'wheel', run: row.run, wheel: wheel.id }),
-          },
-        );
-        this.wheels.push({ i, matrix, body });
-        this.turn({ i, matrix, body });
-      });
     });
   }
 
@@ -331,37 +293,35 @@ export class StandingRow {
       const matrix = Float32Array.from(new Matrix4().setPosition(0, 0, this.z).elements);
       const material = piece.finish?.material;
       const of = (own: string): Material => materialOf(row.setOut.materials, material ?? own);
-      const body = this.take(solid, matrix, { of }, { count: () => 1, picked: () => null });
+      const body = this.take(
+        solid,
+        matrix,
+        { of },
+        {
+          count: () => 1,
+          picked: () => null,
+          near: Float32Array.of(1),
+        },
+      );
       body.show(1);
     });
   }
 
-  private take(
+  private readonly take = (
     solid: Pick<MadeSolid, 'parts'>,
     matrices: Float32Array,
     looks: Looks,
     standing: Omit<Standing, 'body'>,
-  ): SolidBody {
-    const body = new SolidBody(solid.parts, matrices, looks, this.means.ink);
+  ): SolidBody => {
+    const { near } = standing;
+    const cut: CutCopies | null = near && this.cut ? { cut: this.cut, near } : null;
+    const body = new SolidBody(solid.parts, matrices, looks, this.means.ink, cut);
     this.standing.push({ body, ...standing });
     this.group.add(body.group);
     this.ring();
     this.means.changed();
     return body;
-  }
-
-  private turn({ i, matrix, body }: StandingRow['wheels'][number]): void {
-    this.writeTurn(i, matrix);
-    body.show(1);
-  }
-
-  private writeTurn(i: number, matrix: Float32Array): void {
-    const { x, y, teeth } = this.row.fit.layout.wheels[i];
-    // Turned back to where its picture is the same, so that the loop's end is its start to the pixel.
-    const step = (2 * Math.PI) / (teeth === null ? PLAIN_REPEATS : 1);
-    const angle = nearZero(wheelAngle(this.turnings[i], this.travel), step);
-    matrix.set(new Matrix4().makeRotationZ(angle).setPosition(x, y, this.z).elements);
-  }
+  };
 
   private ring(): void {
     const rings = this.places.size > 0 || this.wheel !== null;
