@@ -112,6 +112,17 @@ test('the main job: open, another pitch, a wheel is dragged, play, take away; wi
   await expect.poll(() => picture(page)).not.toBe(still);
   await page.locator('::-p-aria([name="Pause"][role="button"])').click();
 
+  // In space: its solids, or, where this browser has no WebGL, the words for that; and back to the drawing.
+  await page.locator('::-p-aria([name="in space"][role="button"])').click();
+  const canDraw = await page.evaluate(() => document.createElement('canvas').getContext('webgl2') !== null);
+  if (canDraw) await page.waitForSelector('relay-space .surface[aria-busy="false"] canvas');
+  else {
+    const words = await page.waitForSelector('relay-space relay-trouble');
+    expect(await words!.evaluate((element) => element.textContent)).toContain('has no WebGL');
+  }
+  await page.locator('::-p-aria([name="in plan"][role="button"])').click();
+  await page.waitForSelector('relay-drawing .surface[aria-busy="false"]');
+
   // Take away.
   await step(page, 'Hand-off');
   await page.locator('::-p-aria([name="SVG, still"][role="button"])').click();

@@ -162,7 +162,7 @@ test('rows that cut into each other in depth are found, and set apart by one pre
   await openStep(page, 'Check');
   const check = page.locator('relay-check-step');
   await expect(check).toContainText(
-    /“Planks” at [\d.]+.mm and “Hangers” at [\d.]+.mm cut [\d.]+.mm into each other/,
+    /At [\d.]+.mm this row cuts [\d.]+.mm into “Hangers”, where that is at [\d.]+.mm/,
   );
   await expectAccessible(page);
   await check.getByRole('button', { name: /^set “Hangers” to a depth of/ }).click();
@@ -172,7 +172,7 @@ test('rows that cut into each other in depth are found, and set apart by one pre
   await settled(page);
   await expect(step(page, 'Check')).toHaveAccessibleDescription('Nothing to say against it');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(check).toContainText('into each other');
+  await expect(check).toContainText('into “Hangers”');
   await request.delete(`/api/jobs/${id}`);
 });
 

@@ -61,7 +61,7 @@ describe('a job at a frame of its loop', () => {
     expect(await kinds()).toEqual([]);
     delete job.runs[1].sideways;
     expect(await kinds()).toEqual([
-      expect.stringMatching(/^rows-cut: set “Hangers” to a depth of -7\.89 mm/),
+      expect.stringMatching(/^rows-cut: set “Hangers” to a depth of −7\.89 mm/),
     ]);
   });
 

@@ -49,8 +49,9 @@ export function pieceSolid(
   wire = 0,
   kept?: KeptMeshes,
 ): Solid {
-  const make = SOLIDS[piece.family] as MakeSolid<JobPiece>;
-  const solid = make(piece, span, tolerance, wire, kept);
+  const solid = named(piece, () =>
+    (SOLIDS[piece.family] as MakeSolid<JobPiece>)(piece, span, tolerance, wire, kept),
+  );
   if (solid.parts.some(({ mesh }) => !(meshVolume(mesh) > 0))) {
     throw new RelayError(
       'solid-invalid',
@@ -58,4 +59,14 @@ export function pieceSolid(
     );
   }
   return solid;
+}
+
+/** What cannot be made says which piece it is. */
+function named(piece: JobPiece, make: () => Solid): Solid {
+  try {
+    return make();
+  } catch (error) {
+    if (!(error instanceof RelayError)) throw error;
+    throw new RelayError(error.code, `“${piece.name}”: ${error.message}`, error.subject);
+  }
 }

@@ -158,6 +158,7 @@ describe('pieces as solids', () => {
         } catch (error) {
           if (!(error instanceof RelayError)) throw error;
           expect(error.code).toBe('solid-invalid');
+          expect(error.message).toContain(`“${piece.name}”`);
           refused++;
         }
       }),

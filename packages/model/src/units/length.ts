@@ -30,12 +30,12 @@ export function formatLengthNumber(mm: number, unit: Unit, moreDecimals = 0): st
 export function formatExact(mm: number, unit: Unit): string {
   const least = formatLengthNumber(mm, unit);
   const most = formatLengthNumber(mm, unit, 2).replace(/0{1,2}$/, '');
-  return `${most.length > least.length ? most : least}\u00a0${unit}`;
+  return `${(most.length > least.length ? most : least).replace('-', '−')}\u00a0${unit}`;
 }
 
 /** A length with its unit, for instance “12.70 mm”. */
 export function formatLength(mm: number, unit: Unit, moreDecimals = 0): string {
-  return `${formatLengthNumber(mm, unit, moreDecimals)}\u00a0${unit}`;
+  return `${formatLengthNumber(mm, unit, moreDecimals).replace('-', '−')}\u00a0${unit}`;
 }
 
 /**

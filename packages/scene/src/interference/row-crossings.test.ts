@@ -108,7 +108,9 @@ describe('rows that cut into each other', () => {
   it('a finding says between which rows and where, and its mend clears it', () => {
     const job = cross();
     const [finding] = checkJob(job, undefined, reachOfRow).filter(({ kind }) => kind === 'rows-cut');
-    expect(finding.text).toMatch(/“Row.*” at .* and “Up” at .* cut 4\.00.mm into each other/);
+    expect(finding.text).toMatch(
+      /^At .* this row cuts 4\.00.mm into “Up”, where that is at .*\. Set one of them/,
+    );
     expect(finding).toMatchObject({ step: 'path', run: 'row', of: 'up' });
     if (finding.mend?.do !== 'sideways') throw new Error('no mend');
     job.runs[1].sideways = finding.mend.sideways;

@@ -10,6 +10,7 @@ import type { JobChanges } from './job-changes';
 import type { AskedRow } from './open-job';
 import { FitPool } from './fit-pool.service';
 import { SolidPool } from './solid-pool.service';
+import { failed } from './reply';
 import { solidTasks, type ReachingRow } from './solid-tasks';
 import { WorkFailure } from './pool/work-failure';
 import type { Call, Calls } from './pool/worker-pool';
@@ -27,6 +28,7 @@ let fits: FitService;
 let calls: number;
 let cutsAsked: number;
 let reachesAsked: number;
+let reachesFail: boolean;
 let stops: number;
 let hangs: boolean;
 let failure: Error | null;
@@ -64,6 +66,7 @@ beforeEach(() => {
   // How deep rows reach is known in another thread.
   const solids = solidTasks(() => Promise.resolve(null));
   reachesAsked = 0;
+  reachesFail = false;
   fits = overJobs(
     jobs,
     [RunAtWork, FitService],
@@ -87,6 +90,7 @@ beforeEach(() => {
         useValue: {
           reaches: async (rows: readonly ReachingRow[]) => {
             reachesAsked++;
+            if (reachesFail) return failed('The thread died.');
             return solids.reaches(rows);
           },
         },
@@ -213,6 +217,19 @@ describe('rows that cut into each other', () => {
     await settled();
     await vi.waitFor(() => expect(fits.now.looking).toBe(false), { timeout: 10_000 });
     expect(crossings()).toEqual([]);
+  });
+
+  it('where they cannot be looked for that is said, until the next fit', async () => {
+    reachesFail = true;
+    jobs.next(inOnePlane);
+    await settled();
+    await vi.waitFor(() => expect(fits.now.looking).toBe(false), { timeout: 10_000 });
+    expect(crossings()).toEqual([]);
+    expect(fits.now.unlooked).toBe('It was not looked for rows that cut into each other: The thread died.');
+    reachesFail = false;
+    jobs.next(slide);
+    await settled();
+    expect(fits.now.unlooked).toBe('');
   });
 
   it('how deep they reach is not looked for where they do not lie over one another', async () => {

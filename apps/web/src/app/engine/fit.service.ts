@@ -76,6 +76,8 @@ export interface FitState {
   readonly busy: number | null;
   /** Whether neighbours that cut into each other are still to be looked for, or are being. */
   readonly looking: boolean;
+  /** What could not be looked for, and why, in words. */
+  readonly unlooked: string;
 }
 
 /** What is to be fitted: a document, and which of its runs is worked on. */
@@ -120,6 +122,7 @@ export class FitService implements OnDestroy {
     was: null,
     busy: null,
     looking: false,
+    unlooked: '',
   });
   private readonly fitted = new Subject<FitView>();
   /** Another fit is begun: what is looked for in the last one is of no use any more. */
@@ -241,6 +244,7 @@ export class FitService implements OnDestroy {
         was: null,
         busy: null,
         looking: false,
+        unlooked: '',
       });
       return;
     }
@@ -256,6 +260,7 @@ export class FitService implements OnDestroy {
       was: null,
       busy: null,
       looking: true,
+      unlooked: '',
     });
     this.fitted.next(view);
   }
@@ -274,11 +279,14 @@ export class FitService implements OnDestroy {
       ...this.state.value.others.map(({ resolved }) => resolved.run.id),
     ]) {
       const reply = await answerOf(this.rows.cuts(job, run, owner), WORDS);
-      if (this.state.value.of !== job) return false;
+      if (this.state.value.of !== job || owner.aborted) return false;
       if (reply.ok) this.tell('cuts', run, reply.value);
+      else this.sayUnlooked('neighbours', reply.message);
     }
-    const crossings = await this.crossingsOf(job, owner);
-    if (this.state.value.of !== job) return false;
+    const reply = await this.crossingsOf(job, owner);
+    if (this.state.value.of !== job || owner.aborted) return false;
+    const crossings = reply.ok ? reply.value : NO_CROSSINGS;
+    if (!reply.ok) this.sayUnlooked('rows', reply.message);
     for (const { id } of job.runs)
       this.tell(
         'crossings',
@@ -289,10 +297,12 @@ export class FitService implements OnDestroy {
   }
 
   /** Which rows cut into each other. How deep they reach is looked for only where they lie over one another in the drawing. */
-  private async crossingsOf(job: Job, owner: AbortSignal): Promise<readonly RowCrossing[]> {
-    if (job.runs.length < 2) return NO_CROSSINGS;
+  private async crossingsOf(job: Job, owner: AbortSignal): Promise<Reply<readonly RowCrossing[]>> {
+    const none = { ok: true, value: NO_CROSSINGS } as const;
+    if (job.runs.length < 2) return none;
     const may = await answerOf(this.rows.crossings(job, null, owner), WORDS);
-    if (!may.ok || may.value !== 'may cross') return NO_CROSSINGS;
+    if (!may.ok) return may;
+    if (may.value !== 'may cross') return none;
     const { view, others } = this.state.value;
     const views = [...(view ? [view] : []), ...others];
     const reaches = await this.solids.reaches(
@@ -302,10 +312,16 @@ export class FitService implements OnDestroy {
       })),
       owner,
     );
-    if (!reaches.ok) return NO_CROSSINGS;
+    if (!reaches.ok) return reaches;
     const byRun = new Map(views.map(({ resolved }, i) => [resolved.run.id, reaches.value[i]]));
     const found = await answerOf(this.rows.crossings(job, byRun, owner), WORDS);
-    return found.ok && found.value !== 'may cross' ? found.value : NO_CROSSINGS;
+    if (!found.ok) return found;
+    return found.value === 'may cross' ? none : { ok: true, value: found.value };
+  }
+
+  private sayUnlooked(what: 'neighbours' | 'rows', why: string): void {
+    const unlooked = `It was not looked for ${what} that cut into each other: ${why}`;
+    this.state.next({ ...this.state.value, unlooked });
   }
 
   private tell<K extends 'cuts' | 'crossings'>(what: K, run: string, found: FitView[K]): void {

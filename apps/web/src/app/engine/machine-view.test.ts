@@ -113,6 +113,7 @@ describe('the machine of the open job', () => {
       was: null,
       busy: null,
       looking: false,
+      unlooked: '',
     };
   };
   const viewService = (): MachineView => {

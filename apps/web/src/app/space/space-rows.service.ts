@@ -50,7 +50,9 @@ export class SpaceRows {
   /** What of the rows is shown otherwise than in the drawing, in words. */
   get shownOtherwise(): string {
     const has = (test: (row: StandingRow) => boolean): boolean => this.standing.some(test);
+    const elsewhere = this.between?.isThere && has(({ stand }) => stand.plane !== null);
     return [
+      ...(elsewhere ? ['what is between rows, such as gears and springs: in the plane of the drawing'] : []),
       ...(has(({ shown }) => shown === 'boxes') ? ['very many links: as boxes'] : []),
       ...(has(({ shown }) => shown === 'line') ? ['very many links: the path alone'] : []),
       ...(has(({ tooMany }) => tooMany)

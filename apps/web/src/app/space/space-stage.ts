@@ -68,7 +68,7 @@ export class SpaceStage {
   private box = new Box3();
   private shown = false;
   private later: ReturnType<typeof setTimeout> | null = null;
-  private power: number | null = null;
+  private held = false;
 
   constructor(
     readonly element: HTMLElement,
@@ -92,9 +92,14 @@ export class SpaceStage {
     this.resize();
   }
 
-  /** Whether so many triangles can be drawn here while it moves. The machine is tried only where they are many. */
+  /** Whether so many triangles can be drawn here while it moves: the machine is tried where they are many. */
   readonly allows = (triangles: number): boolean =>
-    triangles <= LEAST_TRIANGLES || triangles <= (this.power ??= trianglesHere(this.renderer));
+    triangles <= LEAST_TRIANGLES || triangles <= trianglesHere(this.renderer);
+
+  /** Tries the machine before that is asked for: while solids are being made there is nothing else to do. */
+  tryMachine(): void {
+    trianglesHere(this.renderer);
+  }
 
   dispose(): void {
     cancelAnimationFrame(this.request);
@@ -138,13 +143,29 @@ export class SpaceStage {
     this.world.updateMatrixWorld();
   }
 
-  /** One more thing stands here, and others are on their way: it is shown with them, or in a while. */
-  more(): void {
+  /** Nothing is drawn until all that is on its way stands here, or for a while: a picture costs as much as some solids. */
+  hold(before: () => void): void {
+    this.held = true;
+    this.more(before);
+  }
+
+  /**
+   * One more thing stands here, and others are on their way: it is shown with them, or in a while.
+   * @param before done before it is shown in a while
+   */
+  more(before: () => void): void {
     this.stale.shadow = true;
     this.later ??= setTimeout(() => {
       this.later = null;
-      this.draw();
+      before();
+      this.complete();
     }, MOST_WAIT_MS);
+  }
+
+  /** All that was on its way stands here. */
+  complete(): void {
+    this.held = false;
+    this.changed();
   }
 
   /** All that stands here is looked at from a side. */
@@ -246,7 +267,7 @@ export class SpaceStage {
     this.request = 0;
     this.timer.update();
     const moves = this.camera.update(Math.min(0.1, Math.max(0.001, this.timer.getDelta())));
-    if (!moves && !this.stale.picture) return;
+    if (this.held || (!moves && !this.stale.picture)) return;
     this.stale.picture = false;
     this.endWait();
     if (this.stale.shadow) {

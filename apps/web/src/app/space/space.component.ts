@@ -194,6 +194,7 @@ export class SpaceComponent {
       return;
     }
     this.stage = stage;
+    stage.hold(() => this.aim(stage));
     const watcher = new ResizeObserver(() => stage.resize());
     watcher.observe(element);
     const down = (event: PointerEvent): void => this.begin(event);
@@ -232,6 +233,10 @@ export class SpaceComponent {
     destroyed.onDestroy(() => points.unsubscribe());
     this.context.all$.pipe(takeUntilDestroyed(destroyed)).subscribe(() => stage.showAll());
     this.context.spot$.pipe(takeUntilDestroyed(destroyed)).subscribe((s) => this.goTo(stage, s));
+    if (this.waits()) {
+      const trial = setTimeout(() => stage.tryMachine());
+      destroyed.onDestroy(() => clearTimeout(trial));
+    }
   }
 
   /** Seen as it was when it was left. */
@@ -262,12 +267,17 @@ export class SpaceComponent {
   /** A solid has come. All is shown once, when all of it is there; from then on the view is the user's. */
   private came(stage: SpaceStage): void {
     this.shownOtherwise.set(this.rows.shownOtherwise);
-    if (this.waits()) stage.more();
-    else stage.changed();
-    if (!this.framed && this.rows.rows.length > 0) {
-      stage.aim('corner');
-      this.framed = !this.waits();
+    if (this.waits()) {
+      stage.more(() => this.aim(stage));
+      return;
     }
+    this.aim(stage);
+    this.framed ||= this.rows.rows.length > 0;
+    stage.complete();
+  }
+
+  private aim(stage: SpaceStage): void {
+    if (!this.framed && this.rows.rows.length > 0) stage.aim('corner');
   }
 
   /** Marks a place of the path of the row at work, and looks there. */

@@ -72,6 +72,11 @@ export class StandingMachine {
     this.moveTo(0);
   }
 
+  /** Whether there is anything between its rows. */
+  get isThere(): boolean {
+    return this.parts.length > 0 || this.wires.length > 0;
+  }
+
   moveTo(frame: number): void {
     this.parts = this.partsAt(frame);
     for (const { i, matrix, body } of this.bodies) {

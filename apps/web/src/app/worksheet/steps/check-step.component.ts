@@ -45,6 +45,9 @@ import { TroubleComponent } from '../../shared/trouble.component';
         </li>
       }
     </ul>
+    @if (state().unlooked) {
+      <relay-trouble>{{ state().unlooked }}</relay-trouble>
+    }
     @if (problem()) {
       <relay-trouble>{{ problem() }}</relay-trouble>
     }
