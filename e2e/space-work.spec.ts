@@ -210,3 +210,39 @@ test('points of a drawn path are seen and chosen in space: by a press, with Shif
   await expect(chosen).toHaveCount(4);
   await request.delete(`/api/jobs/${id}`);
 });
+
+test('a finding and the lens lead to their place in space', async ({ page, request }) => {
+  const id = await copyOf(request, 'demo-coin-slide', (job) => {
+    for (const run of job.runs) delete run.sideways;
+  });
+  await openJob(page, id);
+  await openStep(page, 'Check');
+  await goIntoSpace(page);
+  await page.getByRole('button', { name: 'Larger' }).click();
+  await page.getByRole('button', { name: 'Larger' }).click();
+  await resting(page);
+  const { places } = (await (
+    await request.post('/api/places', { data: { job: await storedJob(page, id) } })
+  ).json()) as { places: { s: number; x: number; y: number }[] };
+  /** How far a place of the job is from the middle of the picture, px. */
+  const offMiddle = async ({ x, y }: { x: number; y: number }): Promise<number> => {
+    await resting(page);
+    const box = (await surface(page).boundingBox())!;
+    const [px, py] = await inPicture(page, x, y);
+    return Math.hypot(px - box.x - box.width / 2, py - box.y - box.height / 2);
+  };
+  const finding = page.locator('relay-check-step').getByRole('button', { name: /^Go there: At/ });
+  const said = (await finding.textContent())!;
+  const at = Number(/At ([\d.]+)/.exec(said)![1]);
+  await finding.click();
+  const near = places.reduce((a, b) => (Math.abs(b.s - at) < Math.abs(a.s - at) ? b : a));
+  expect(await offMiddle(near)).toBeLessThan(30);
+  // The end of the row, under the lens.
+  expect(await offMiddle(places.at(-1)!)).toBeGreaterThan(60);
+  await page
+    .locator('relay-tape')
+    .getByRole('button', { name: /at the end/ })
+    .click();
+  expect(await offMiddle(places.at(-1)!)).toBeLessThan(40);
+  await request.delete(`/api/jobs/${id}`);
+});

@@ -70,6 +70,12 @@ for (const [w, h] of [
       expect(box.x + box.width, part).toBeLessThanOrEqual(w + 1);
     }
     expect(surface.height).toBeGreaterThan(100);
+    // The steps end where the tape begins.
+    const tape = (await page.locator('relay-tape').boundingBox())!;
+    const steps = (await page.getByRole('navigation', { name: 'Steps' }).getByRole('list').boundingBox())!;
+    expect(steps.y + steps.height).toBeLessThanOrEqual(tape.y + 1);
+    const panel = (await page.locator('relay-worksheet .panel').boundingBox())!;
+    expect(panel.y + panel.height).toBeLessThanOrEqual(tape.y + 1);
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(w);
     await expectAccessible(page);
   });

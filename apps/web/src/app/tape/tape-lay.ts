@@ -36,6 +36,12 @@ export function pastEnd({ window, layout }: Pick<FitOutcome, 'window' | 'layout'
   return closed ? past - Math.round(past / length) * length : past;
 }
 
+/** Where the row closes or ends, as a place of its path, mm. */
+export function closingAt({ window, layout }: Pick<FitOutcome, 'window' | 'layout'>): number {
+  const { length, closed } = layout.path;
+  return closed ? window.to % length : Math.min(window.to, length);
+}
+
 /** Hatches what the row is not to lie on, and marks the places that are met. */
 export function paintLay(ctx: CanvasRenderingContext2D, map: TapeMap, fit: FitOutcome): void {
   const { top, height } = LANES.links;

@@ -28,7 +28,7 @@ import { PlaceChoice } from '../session/place-choice.service';
 import { paintLens } from './lens';
 import { MOST_ROWS, paintOtherRows, TapePainters } from './other-rows';
 import { paintTapeLinks } from './tape-links';
-import { paintCuts, paintLay } from './tape-lay';
+import { closingAt, paintCuts, paintLay } from './tape-lay';
 import { LANES, paintTapeGround, ROW_HEIGHT, TAPE_HEIGHT, tapeMap, type TapeMap } from './tape-painter';
 
 const LENS = 112;
@@ -73,8 +73,20 @@ const CORNER_REACH = 8;
       (pointercancel)="cancel()"
     ></canvas>
     <figure>
-      <canvas #lens class="lens" role="img" [attr.aria-label]="closing()"></canvas>
-      <figcaption>{{ closing() }}</figcaption>
+      <canvas #lens class="lens" role="img" [attr.aria-label]="closing()" (click)="goToClosing()"></canvas>
+      <figcaption>
+        <button
+          nz-button
+          nzType="link"
+          nzSize="small"
+          type="button"
+          title="Go there"
+          [disabled]="!state().view"
+          (click)="goToClosing()"
+        >
+          {{ closing() }}
+        </button>
+      </figcaption>
     </figure>
   `,
   styleUrl: './tape.component.less',
@@ -91,7 +103,7 @@ export class TapeComponent {
   private readonly runs = inject(RunAtWork);
   private readonly strip = viewChild.required<ElementRef<HTMLCanvasElement>>('strip');
   private readonly lens = viewChild.required<ElementRef<HTMLCanvasElement>>('lens');
-  private readonly state = toSignal(this.fits.state$, { requireSync: true });
+  protected readonly state = toSignal(this.fits.state$, { requireSync: true });
   private readonly painters = new TapePainters();
   private ground: { readonly of: readonly unknown[]; readonly canvas: HTMLCanvasElement } | null = null;
   /** Of the strip, px: asked for once, and not while painting. */
@@ -152,6 +164,12 @@ export class TapeComponent {
     this.all.update((all) => !all);
     localStorage.setItem(CHOICE, String(this.all()));
     this.paint();
+  }
+
+  /** Where the row closes or ends is brought into sight. */
+  protected goToClosing(): void {
+    const { view } = this.fits.now;
+    if (view) this.context.goTo(closingAt(view.fit));
   }
 
   protected press(event: PointerEvent): void {
