@@ -3,6 +3,7 @@ export * from './finite';
 export * from './limits';
 export * from './math';
 export * from './path';
+export * from './space-path';
 export * from './edit';
 export * from './drawn';
 export * from './shape';

@@ -7,5 +7,6 @@ export function backwards(read: PathReader): PathReader {
     out[2] = -out[2];
     out[3] = -out[3];
     out[4] = -out[4];
+    out[6] = -out[6];
   };
 }

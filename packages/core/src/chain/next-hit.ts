@@ -23,9 +23,11 @@ export function chordStepper(read: PathReader): (s: number, chord: number, reach
     read(s, from);
     const x = from[0];
     const y = from[1];
+    const z = from[5];
     const end = s + reach;
     // Far from the origin, or far along, numbers are no finer than this.
-    const good = CHORD_TOLERANCE * chord + ROUNDING * (Math.abs(x) + Math.abs(y) + Math.abs(s) + chord);
+    const good =
+      CHORD_TOLERANCE * chord + ROUNDING * (Math.abs(x) + Math.abs(y) + Math.abs(z) + Math.abs(s) + chord);
     let u = s + chord;
     let below = s;
     let beyond = Infinity;
@@ -33,12 +35,13 @@ export function chordStepper(read: PathReader): (s: number, chord: number, reach
       read(u, at);
       const dx = at[0] - x;
       const dy = at[1] - y;
-      const d = Math.sqrt(dx * dx + dy * dy);
+      const dz = at[5] - z;
+      const d = Math.sqrt(dx * dx + dy * dy + dz * dz);
       const lack = chord - d;
       if (Math.abs(lack) <= good || beyond - below <= ROUNDING * Math.abs(u)) return u;
       if (lack > 0) below = u;
       else beyond = u;
-      const slope = (dx * at[2] + dy * at[3]) / d;
+      const slope = (dx * at[2] + dy * at[3] + dz * at[6]) / d;
       const newton = u + lack / slope;
       if (beyond < Infinity) u = newton > below && newton < beyond ? newton : (below + beyond) / 2;
       else if (slope > 0.2 && lack < 0.01 * chord) u = newton;

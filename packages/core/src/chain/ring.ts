@@ -1,4 +1,4 @@
-import { newReading, pathReader, type MeasuredPath, type PathReader } from '../path';
+import { isSpatial, newReading, pathReader, type MeasuredPath, type PathReader } from '../path';
 import { bracketedRoot } from '../math';
 import { marchSpans } from './next-hit';
 
@@ -45,13 +45,17 @@ export class RingSolver {
   private readonly read: PathReader;
   private readonly x: Float64Array;
   private readonly y: Float64Array;
+  private readonly z: Float64Array;
   private readonly tx: Float64Array;
   private readonly ty: Float64Array;
+  private readonly tz: Float64Array;
   private readonly free: Float64Array;
   private readonly perStart: Float64Array;
   private readonly perChord: Float64Array;
   private readonly scale: Float64Array;
   private readonly offset: Float64Array;
+  /** Whether the path leaves the plane: then its third numbers are looked at too. */
+  private readonly deep: boolean;
   private readonly sumGrows: number;
   private readonly sumStays: number;
   private readonly at = newReading();
@@ -69,10 +73,13 @@ export class RingSolver {
     this.sumGrows = this.scale.reduce((sum, value) => sum + value, 0);
     this.sumStays = this.offset.reduce((sum, value) => sum + value, 0);
     this.read = pathReader(path);
+    this.deep = isSpatial(path);
     this.x = new Float64Array(links + 1);
     this.y = new Float64Array(links + 1);
+    this.z = new Float64Array(links + 1);
     this.tx = new Float64Array(links + 1);
     this.ty = new Float64Array(links + 1);
+    this.tz = new Float64Array(links + 1);
     this.free = new Float64Array(links);
     this.perStart = new Float64Array(links);
     this.perChord = new Float64Array(links);
@@ -115,7 +122,7 @@ export class RingSolver {
   private newton(phase: number, s: Float64Array, maxSteps: number): RingSolution | null {
     const n = this.links;
     const { length } = this.path;
-    const { x, y, tx, ty, free, perStart, perChord, scale, offset } = this;
+    const { x, y, z, tx, ty, tz, deep, free, perStart, perChord, scale, offset } = this;
     // What is asked of a chord is asked in proportion to the mean one.
     const size0 = length / n;
     let chord = 0;
@@ -141,9 +148,18 @@ export class RingSolver {
         sumS += s[i];
         const dx = x[i + 1] - x[i];
         const dy = y[i + 1] - y[i];
-        const d = Math.sqrt(dx * dx + dy * dy);
-        const trail = (dx * tx[i] + dy * ty[i]) / d;
-        const lead = (dx * tx[i + 1] + dy * ty[i + 1]) / d;
+        let square = dx * dx + dy * dy;
+        let trail = dx * tx[i] + dy * ty[i];
+        let lead = dx * tx[i + 1] + dy * ty[i + 1];
+        if (deep) {
+          const dz = z[i + 1] - z[i];
+          square += dz * dz;
+          trail += dz * tz[i];
+          lead += dz * tz[i + 1];
+        }
+        const d = Math.sqrt(square);
+        trail /= d;
+        lead /= d;
         if (!(lead > LEAST_LEAN)) stuck = true;
         const f = d - chord * scale[i] - offset[i];
         const size = Math.abs(f);
@@ -202,7 +218,7 @@ export class RingSolver {
 
   private readPins(s: Float64Array): void {
     const n = this.links;
-    const { x, y, tx, ty, at } = this;
+    const { x, y, z, tx, ty, tz, at, deep } = this;
     let far = 0;
     for (let i = 0; i < n; i++) {
       this.read(s[i], at);
@@ -211,25 +227,37 @@ export class RingSolver {
       tx[i] = at[2];
       ty[i] = at[3];
       far = Math.max(far, Math.abs(at[0]), Math.abs(at[1]));
+      if (!deep) continue;
+      z[i] = at[5];
+      tz[i] = at[6];
+      far = Math.max(far, Math.abs(at[5]));
     }
     this.far = far;
     x[n] = x[0];
     y[n] = y[0];
+    z[n] = z[0];
     tx[n] = tx[0];
     ty[n] = ty[0];
+    tz[n] = tz[0];
   }
 
   private meanChord(): number {
     let sum = 0;
-    for (let i = 0; i < this.links; i++)
-      sum += Math.hypot(this.x[i + 1] - this.x[i], this.y[i + 1] - this.y[i]);
+    for (let i = 0; i < this.links; i++) sum += this.distance(i);
     return (sum - this.sumStays) / this.sumGrows;
+  }
+
+  /** From a pin to the next one, as they were read last. */
+  private distance(i: number): number {
+    const { x, y, z, deep } = this;
+    const [dx, dy] = [x[i + 1] - x[i], y[i + 1] - y[i]];
+    return deep ? Math.hypot(dx, dy, z[i + 1] - z[i]) : Math.hypot(dx, dy);
   }
 
   private residualOf(chord: number): number {
     let worst = 0;
     for (let i = 0; i < this.links; i++) {
-      const d = Math.hypot(this.x[i + 1] - this.x[i], this.y[i + 1] - this.y[i]);
+      const d = this.distance(i);
       worst = Math.max(worst, Math.abs(d - chord * this.scale[i] - this.offset[i]));
     }
     return worst;

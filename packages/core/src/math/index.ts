@@ -3,3 +3,4 @@ export * from './vec';
 export * from './quadrature';
 export * from './roots';
 export * from './map3';
+export * from './vec3';

@@ -1,6 +1,27 @@
 import { integrateOnce } from '../math';
 import type { SegmentCurve } from './segment';
 
+/** How fast a curve runs along its parameter t in [0, 1]: all that its arc length needs to be known. */
+export interface Paced {
+  /** Parameters inside (0, 1) where a table has to be cut, increasing. */
+  readonly cuts: readonly number[];
+  /** Writes the squared speed at t, and half its derivative. */
+  pace(t: number, out: Float64Array): void;
+}
+
+/** The pace of a curve in the plane. */
+export function pacedCurve(curve: SegmentCurve): Paced {
+  const d = new Float64Array(6);
+  return {
+    cuts: curve.cuts,
+    pace(t, out) {
+      curve.derivatives(t, d);
+      out[0] = d[2] * d[2] + d[3] * d[3];
+      out[1] = d[2] * d[4] + d[3] * d[5];
+    },
+  };
+}
+
 /**
  * One part of a curve on which the parameter is a quintic polynomial of the arc length:
  * t(σ) = Σ coefficients[k] σ^k for σ in [0, length].
@@ -32,20 +53,15 @@ const MOST_PARTS = 4_096;
  * @param tolerance largest error of a part's length, mm (absolute)
  * @param inverseTolerance largest error of the place found for a length, mm (absolute)
  */
-export function arcLengthTable(
-  curve: SegmentCurve,
-  tolerance: number,
-  inverseTolerance: number,
-): TablePart[] {
-  const d = new Float64Array(6);
+export function arcLengthTable(curve: Paced, tolerance: number, inverseTolerance: number): TablePart[] {
+  const d = new Float64Array(2);
   const speed = (t: number): number => {
-    curve.derivatives(t, d);
-    return Math.sqrt(d[2] * d[2] + d[3] * d[3]);
+    curve.pace(t, d);
+    return Math.sqrt(d[0]);
   };
   const end = (t: number): End => {
-    curve.derivatives(t, d);
-    const v2 = d[2] * d[2] + d[3] * d[3];
-    return { t, d1: 1 / Math.sqrt(v2), d2: -(d[2] * d[4] + d[3] * d[5]) / (v2 * v2) };
+    curve.pace(t, d);
+    return { t, d1: 1 / Math.sqrt(d[0]), d2: -d[1] / (d[0] * d[0]) };
   };
   const parts: TablePart[] = [];
 

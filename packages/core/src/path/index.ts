@@ -3,6 +3,7 @@ export * from './segments';
 export * from './measured';
 export * from './contour-length';
 export * from './reader';
+export * from './arc-length-table';
 export * from './points-at';
 export * from './svg-path-data';
 export * from './svg-arc';

@@ -1,4 +1,4 @@
-import { arcLengthTable } from './arc-length-table';
+import { arcLengthTable, pacedCurve } from './arc-length-table';
 import { checkContour, contourExtent, roughLength } from './contour-checks';
 import type { CatenarySegment, Contour, CubicSegment, EllipseSegment, Segment } from './segment';
 import { pieceCurve } from './segments';
@@ -10,12 +10,24 @@ import { pieceCurve } from './segments';
 const LENGTH_TOLERANCE = 1e-12;
 const INVERSE_TOLERANCE = 2e-10;
 
-/** The kinds a segment of a measured path can have. */
-export const SEGMENT = { line: 0, arc: 1, cubic: 2, ellipse: 3, catenary: 4 } as const;
-type SegmentKind = (typeof SEGMENT)[keyof typeof SEGMENT];
+/** The kinds a segment of a measured path can have; from `spaceLine` on they leave the plane. */
+export const SEGMENT = {
+  line: 0,
+  arc: 1,
+  cubic: 2,
+  ellipse: 3,
+  catenary: 4,
+  spaceLine: 5,
+  spaceArc: 6,
+  spaceCubic: 7,
+  helix: 8,
+  raised: 9,
+} as const;
+export type SegmentKind = (typeof SEGMENT)[keyof typeof SEGMENT];
 
-/** Doubles per segment in `MeasuredPath.data`. */
+/** Doubles per segment in `MeasuredPath.data`, and in `MeasuredPath.rise`. */
 export const SEGMENT_STRIDE = 16;
+export const RISE_STRIDE = 4;
 
 /**
  * A path ready to be read by arc length s in [0, length]: flat arrays, so that reading
@@ -27,6 +39,13 @@ export const SEGMENT_STRIDE = 16;
  * - cubic: six coefficients of t(σ), then ax ay bx by cx cy x0 y0 of the power basis
  * - ellipse: six coefficients of the eccentric angle(σ), then centre x, y, rx, ry, cos tilt, sin tilt, sense
  * - catenary: lowest point x, y, a, cos tilt, sin tilt, arc length from the lowest point, sense
+ * - line in space: x, y, z, tx, ty, tz
+ * - arc in space: centre x, y, z, two unit vectors that span its plane (the first to its start), radius
+ * - cubic in space: as a cubic; az, bz, cz, z0 of the power basis are in `rise`
+ * - helix: six coefficients of the turn angle(σ), then centre x, y, start z, start radius, radius and z gained a
+ *   radian, start angle, sense
+ * - raised: six coefficients of the place u(σ) on the path under it, then the u its height is told from, and the
+ *   four coefficients of the height by what lies between, highest first
  */
 export interface MeasuredPath {
   readonly length: number;
@@ -38,7 +57,14 @@ export interface MeasuredPath {
   readonly pieceOf: Uint32Array;
   /** Arc length at which each piece of the contour begins, and the whole length last. */
   readonly pieceStarts: Float64Array;
+  /** What segments have in z beside their other numbers; of paths in space with curves only. */
+  readonly rise?: Float64Array;
+  /** The planar path that a raised one stands over. */
+  readonly under?: MeasuredPath;
 }
+
+/** Does a path leave the plane? Then all of its segments are told in space. */
+export const isSpatial = ({ kinds }: MeasuredPath): boolean => kinds[0] >= SEGMENT.spaceLine;
 
 /**
  * Measures a contour. Pieces of no length are passed over.
@@ -123,7 +149,7 @@ function addPiece(piece: Segment, index: number, extent: number, whole: number, 
       const size = roughLength(piece);
       const rest = piece.kind === 'cubic' ? powerBasis(piece) : ellipseNumbers(piece);
       for (const part of arcLengthTable(
-        curve,
+        pacedCurve(curve),
         Math.max(size * LENGTH_TOLERANCE, extent * 1e-15),
         whole * INVERSE_TOLERANCE,
       )) {

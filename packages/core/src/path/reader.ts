@@ -1,15 +1,21 @@
 import { wrapInto } from '../math';
-import { SEGMENT, SEGMENT_STRIDE, type MeasuredPath } from './measured';
+import { isSpatial, SEGMENT, SEGMENT_STRIDE, type MeasuredPath } from './measured';
+import { spaceReader } from './read-space';
 
-/** Where a reading is written: x, y, unit tangent x, y, signed curvature (1/mm, to the left positive). */
+/**
+ * Where a reading is written: x, y, unit tangent x, y, signed curvature (1/mm, to the left positive), then z and the z of
+ * the unit tangent. Paths in the plane leave the last two as they are, zero; the curvature of paths in space has no sign.
+ */
 export type Reading = Float64Array;
-export const newReading = (): Reading => new Float64Array(5);
+export const newReading = (): Reading => new Float64Array(7);
 
 /** Reads a path at arc length s. Closed paths wrap round; open ones run on straight beyond their ends. */
 export type PathReader = (s: number, out: Reading) => void;
 
 /** Makes a reader. It remembers the segment it was in last, so that neighbouring readings are quick. */
 export function pathReader(path: MeasuredPath): PathReader {
+  // Two of them: what is in the plane is not to pay for what is not.
+  if (isSpatial(path)) return readerInSpace(path);
   const { starts, kinds, data, length, closed } = path;
   const count = kinds.length;
   let k = 0;
@@ -27,6 +33,23 @@ export function pathReader(path: MeasuredPath): PathReader {
       out[1] += over * out[3];
       out[4] = 0;
     }
+  };
+}
+
+function readerInSpace(path: MeasuredPath): PathReader {
+  const { starts, length, closed } = path;
+  const read = spaceReader(path, pathReader);
+  let k = 0;
+  return (s, out) => {
+    const u = closed ? wrapInto(s, length) : Math.max(0, Math.min(length, s));
+    if (u < starts[k] || u > starts[k + 1]) k = segmentAt(starts, u);
+    read(k, u - starts[k], out);
+    const over = closed ? 0 : s - u;
+    if (over === 0) return;
+    out[0] += over * out[2];
+    out[1] += over * out[3];
+    out[5] += over * out[6];
+    out[4] = 0;
   };
 }
 

@@ -17,8 +17,9 @@ import { addCut, addSection, type CutAway } from './cut-away';
 /** Outlines of solids are so wide, and those of chosen ones, px. */
 const OUTLINE = 1.1;
 const CHOSEN_OUTLINE = 2.6;
-/** Sharp edges are seen from this size of their body on, and in full from that, px. */
-export const EDGES_FROM = 12;
+/** Sharp edges begin at this size of their body, px, and are there in full from that; up to the one between they are too faint to be seen. */
+const EDGES_BEGIN = 12;
+export const EDGES_FROM = 16;
 const EDGES_IN_FULL = 48;
 const EDGE_STRENGTH = 0.62;
 
@@ -194,7 +195,7 @@ export function edgeMaterial(size: InkSize, bodySize: number, cut: CutAway | nul
       void main() {
         vec4 at = projectionMatrix * (modelViewMatrix * (place * vec4(position, 1.0)));
         float pixels = bodySize * projectionMatrix[1][1] * size.y * 0.5 / at.w;
-        strength = smoothstep(${EDGES_FROM.toFixed(1)}, ${EDGES_IN_FULL.toFixed(1)}, pixels) * ${EDGE_STRENGTH.toFixed(2)};
+        strength = smoothstep(${EDGES_BEGIN.toFixed(1)}, ${EDGES_IN_FULL.toFixed(1)}, pixels) * ${EDGE_STRENGTH.toFixed(2)};
         gl_Position = at;
       }`,
     fragmentShader: `

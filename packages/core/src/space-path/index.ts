@@ -1,0 +1,6 @@
+export * from './segment';
+export * from './measure';
+export * from './rounded';
+export * from './helix';
+export * from './profile';
+export * from './raised';
