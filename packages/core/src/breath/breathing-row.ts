@@ -1,4 +1,4 @@
-import { backwards, chordStepper, RingSolver } from '../chain';
+import { backwards, chordStepper, ringOn } from '../chain';
 import { RelayError } from '../error';
 import { closingSize, unlikePieces } from '../fit/end-to-end';
 import type { FitOutcome } from '../fit/outcome';
@@ -174,7 +174,7 @@ class RowLayer {
       const rest = (path.length * (count - 1)) / (2 * count);
       for (let i = 0; i < count; i++) s[i] += rest - mean + onwards;
     } else {
-      const solver = new RingSolver(path, count, stations);
+      const solver = ringOn(path, count, stations);
       const phase = solver.phaseAt(0) + onwards;
       const guess = this.last ? shifted(this.last, phase) : undefined;
       const found = solver.solve(phase, guess) ?? (guess ? solver.solve(phase) : null);

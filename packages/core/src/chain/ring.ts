@@ -1,4 +1,4 @@
-import { isSpatial, newReading, pathReader, type MeasuredPath, type PathReader } from '../path';
+import { newReading, pathReader, type MeasuredPath, type PathReader } from '../path';
 import { bracketedRoot } from '../math';
 import { marchSpans } from './next-hit';
 
@@ -31,7 +31,7 @@ const PATH_TOLERANCE = 1e-12;
 const ROUNDING = 4e-16;
 
 /** A chord must lean forward at its leading pin by at least this (a cosine) for a Newton step. */
-const LEAST_LEAN = 1e-3;
+export const LEAST_LEAN = 1e-3;
 
 /**
  * Solves closed rows of `links` stiff links on one path: pins s_0 … s_(N−1) with
@@ -42,25 +42,22 @@ const LEAST_LEAN = 1e-3;
  * everything hangs on δ_0 and γ, which the closing place and the phase decide. O(N) a step.
  */
 export class RingSolver {
-  private readonly read: PathReader;
-  private readonly x: Float64Array;
-  private readonly y: Float64Array;
-  private readonly z: Float64Array;
-  private readonly tx: Float64Array;
-  private readonly ty: Float64Array;
-  private readonly tz: Float64Array;
-  private readonly free: Float64Array;
-  private readonly perStart: Float64Array;
-  private readonly perChord: Float64Array;
-  private readonly scale: Float64Array;
-  private readonly offset: Float64Array;
-  /** Whether the path leaves the plane: then its third numbers are looked at too. */
-  private readonly deep: boolean;
+  protected readonly read: PathReader;
+  protected readonly x: Float64Array;
+  protected readonly y: Float64Array;
+  protected readonly tx: Float64Array;
+  protected readonly ty: Float64Array;
+  protected readonly free: Float64Array;
+  protected readonly perStart: Float64Array;
+  protected readonly perChord: Float64Array;
+  protected readonly scale: Float64Array;
+  protected readonly offset: Float64Array;
   private readonly sumGrows: number;
   private readonly sumStays: number;
-  private readonly at = newReading();
+  protected readonly at = newReading();
+  protected readonly sums = new Float64Array(8);
   /** The largest coordinate of the pins read last: rounding is in proportion to it. */
-  private far = 0;
+  protected far = 0;
 
   constructor(
     private readonly path: MeasuredPath,
@@ -73,13 +70,10 @@ export class RingSolver {
     this.sumGrows = this.scale.reduce((sum, value) => sum + value, 0);
     this.sumStays = this.offset.reduce((sum, value) => sum + value, 0);
     this.read = pathReader(path);
-    this.deep = isSpatial(path);
     this.x = new Float64Array(links + 1);
     this.y = new Float64Array(links + 1);
-    this.z = new Float64Array(links + 1);
     this.tx = new Float64Array(links + 1);
     this.ty = new Float64Array(links + 1);
-    this.tz = new Float64Array(links + 1);
     this.free = new Float64Array(links);
     this.perStart = new Float64Array(links);
     this.perChord = new Float64Array(links);
@@ -122,58 +116,21 @@ export class RingSolver {
   private newton(phase: number, s: Float64Array, maxSteps: number): RingSolution | null {
     const n = this.links;
     const { length } = this.path;
-    const { x, y, z, tx, ty, tz, deep, free, perStart, perChord, scale, offset } = this;
+    const { free, perStart, perChord } = this;
     // What is asked of a chord is asked in proportion to the mean one.
     const size0 = length / n;
     let chord = 0;
     for (let step = 0; step < maxSteps; step++) {
       this.readPins(s);
       if (step === 0) chord = this.meanChord();
-      let residual = 0;
-      let sumFree = 0;
-      let sumStart = 0;
-      let sumChord = 0;
-      let sumS = 0;
-      let f0 = 0;
-      let a0 = 1;
-      let c0 = 0;
-      let stuck = false;
-      for (let i = 0; i < n; i++) {
-        free[i] = f0;
-        perStart[i] = a0;
-        perChord[i] = c0;
-        sumFree += f0;
-        sumStart += a0;
-        sumChord += c0;
-        sumS += s[i];
-        const dx = x[i + 1] - x[i];
-        const dy = y[i + 1] - y[i];
-        let square = dx * dx + dy * dy;
-        let trail = dx * tx[i] + dy * ty[i];
-        let lead = dx * tx[i + 1] + dy * ty[i + 1];
-        if (deep) {
-          const dz = z[i + 1] - z[i];
-          square += dz * dz;
-          trail += dz * tz[i];
-          lead += dz * tz[i + 1];
-        }
-        const d = Math.sqrt(square);
-        trail /= d;
-        lead /= d;
-        if (!(lead > LEAST_LEAN)) stuck = true;
-        const f = d - chord * scale[i] - offset[i];
-        const size = Math.abs(f);
-        if (size > residual) residual = size;
-        f0 = (trail * f0 - f) / lead;
-        a0 = (trail * a0) / lead;
-        c0 = (trail * c0 + scale[i]) / lead;
-      }
+      const forward = this.sweep(s, chord);
+      const [f0, a0, c0, sumFree, sumStart, sumChord, sumS, residual] = this.sums;
       const lack = phase * n - sumS;
       const good = Math.min(CHORD_TOLERANCE * size0, PATH_TOLERANCE * length);
       if (residual <= good + ROUNDING * (length + this.far) && Math.abs(lack) <= 1e-12 * length * n) {
         return { s, chord, residual, steps: step };
       }
-      if (stuck) return null;
+      if (!forward) return null;
       // Round the ring: (a0 − 1) δ0 + c0 γ = −f0; phase: ΣA δ0 + ΣC γ = lack − ΣF.
       const det = (a0 - 1) * sumChord - c0 * sumStart;
       const delta = (-f0 * sumChord - c0 * (lack - sumFree)) / det;
@@ -200,6 +157,54 @@ export class RingSolver {
     return null;
   }
 
+  /**
+   * One way round the ring: what each pin's correction is made of, and the sums that close it, into `sums`.
+   * @returns whether every chord leans forward at its leading pin, as a Newton step needs
+   */
+  protected sweep(s: Float64Array, chord: number): boolean {
+    const n = this.links;
+    const { x, y, tx, ty, free, perStart, perChord, scale, offset, sums } = this;
+    let residual = 0;
+    let sumFree = 0;
+    let sumStart = 0;
+    let sumChord = 0;
+    let sumS = 0;
+    let f0 = 0;
+    let a0 = 1;
+    let c0 = 0;
+    let stuck = false;
+    for (let i = 0; i < n; i++) {
+      free[i] = f0;
+      perStart[i] = a0;
+      perChord[i] = c0;
+      sumFree += f0;
+      sumStart += a0;
+      sumChord += c0;
+      sumS += s[i];
+      const dx = x[i + 1] - x[i];
+      const dy = y[i + 1] - y[i];
+      const d = Math.sqrt(dx * dx + dy * dy);
+      const trail = (dx * tx[i] + dy * ty[i]) / d;
+      const lead = (dx * tx[i + 1] + dy * ty[i + 1]) / d;
+      if (!(lead > LEAST_LEAN)) stuck = true;
+      const f = d - chord * scale[i] - offset[i];
+      const size = Math.abs(f);
+      if (size > residual) residual = size;
+      f0 = (trail * f0 - f) / lead;
+      a0 = (trail * a0) / lead;
+      c0 = (trail * c0 + scale[i]) / lead;
+    }
+    sums[0] = f0;
+    sums[1] = a0;
+    sums[2] = c0;
+    sums[3] = sumFree;
+    sums[4] = sumStart;
+    sums[5] = sumChord;
+    sums[6] = sumS;
+    sums[7] = residual;
+    return !stuck;
+  }
+
   /** The part of a Newton step that leaves every spacing at least a third of what it was. */
   private largestStep(s: Float64Array, delta: number, gamma: number): number {
     const n = this.links;
@@ -216,9 +221,9 @@ export class RingSolver {
     return part;
   }
 
-  private readPins(s: Float64Array): void {
+  protected readPins(s: Float64Array): void {
     const n = this.links;
-    const { x, y, z, tx, ty, tz, at, deep } = this;
+    const { x, y, tx, ty, at } = this;
     let far = 0;
     for (let i = 0; i < n; i++) {
       this.read(s[i], at);
@@ -227,18 +232,12 @@ export class RingSolver {
       tx[i] = at[2];
       ty[i] = at[3];
       far = Math.max(far, Math.abs(at[0]), Math.abs(at[1]));
-      if (!deep) continue;
-      z[i] = at[5];
-      tz[i] = at[6];
-      far = Math.max(far, Math.abs(at[5]));
     }
     this.far = far;
     x[n] = x[0];
     y[n] = y[0];
-    z[n] = z[0];
     tx[n] = tx[0];
     ty[n] = ty[0];
-    tz[n] = tz[0];
   }
 
   private meanChord(): number {
@@ -248,10 +247,8 @@ export class RingSolver {
   }
 
   /** From a pin to the next one, as they were read last. */
-  private distance(i: number): number {
-    const { x, y, z, deep } = this;
-    const [dx, dy] = [x[i + 1] - x[i], y[i + 1] - y[i]];
-    return deep ? Math.hypot(dx, dy, z[i + 1] - z[i]) : Math.hypot(dx, dy);
+  protected distance(i: number): number {
+    return Math.hypot(this.x[i + 1] - this.x[i], this.y[i + 1] - this.y[i]);
   }
 
   private residualOf(chord: number): number {

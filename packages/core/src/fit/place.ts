@@ -1,4 +1,4 @@
-import { marchSpans, RingSolver } from '../chain';
+import { marchSpans, ringOn } from '../chain';
 import { RelayError } from '../error';
 import { wrapInto } from '../math';
 import { ALIKE, placesFor, spansOf, type Stations } from '../motion/stations';
@@ -74,7 +74,7 @@ export function placeArcs(fit: FitOutcome, travel: number): Float64Array {
   const part = (cycles - whole) * cycle * step;
   // Whole laps bring every pin back, so they are left out: a far place would be a coarse number.
   const shifted = wrapInto(whole * cycle * step, columns);
-  const solver = new RingSolver(path, columns, stations);
+  const solver = ringOn(path, columns, stations);
   const inTurn = (s: Float64Array): Float64Array =>
     Float64Array.from({ length: columns }, (_, i) =>
       i + shifted < columns ? s[i + shifted] : s[i + shifted - columns] + path.length,

@@ -1,4 +1,4 @@
-import { RingSolver } from '../chain';
+import { ringOn } from '../chain';
 import { goldenMaximum } from '../math';
 import { ALIKE, meanSpacing, type Stations } from '../motion/stations';
 import type { MeasuredPath } from '../path';
@@ -32,7 +32,7 @@ export function solveRingCycle(
   stations: Stations = ALIKE,
   begin = 0,
 ): RingCycle | null {
-  const solver = new RingSolver(path, links, stations);
+  const solver = ringOn(path, links, stations);
   const moved = stations.cycle * stations.step;
   const s = new Float64Array(phases * links);
   const chords = new Float64Array(phases);
@@ -74,7 +74,7 @@ export function solveRingCycle(
 export function refinedRipple(path: MeasuredPath, cycle: RingCycle): number {
   const { links, phases, chords, mean } = cycle;
   if (cycle.ripplePpm < 1e-3) return cycle.ripplePpm;
-  const solver = new RingSolver(path, links);
+  const solver = ringOn(path, links);
   const chordAt = (travel: number): number => {
     const lap = Math.floor(travel);
     const place = (travel - lap) * phases;

@@ -1,7 +1,7 @@
 import { CatmullRomCurve3, CubicBezierCurve3, Vector3 } from 'three';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { RingSolver, chordStepper } from '../chain';
+import { chordStepper, ringOn } from '../chain';
 import { RelayError } from '../error';
 import { angle3, length3, mapped3, setDown, sub3, type Vec3 } from '../math';
 import { measurePath, newReading, parsePathData, pathReader, type MeasuredPath } from '../path';
@@ -33,7 +33,7 @@ function expectSmooth(path: MeasuredPath, s: number, near = 1e-4 * path.length):
 
 /** Pins of a closed row stand at equal distances, at any phase. */
 function expectEqualChords(path: MeasuredPath, links: number): void {
-  const solver = new RingSolver(path, links);
+  const solver = ringOn(path, links);
   for (const travel of [0, 0.31, 5.75]) {
     const found = solver.solve(solver.phaseAt(travel))!;
     expect(found).not.toBeNull();
@@ -272,7 +272,7 @@ describe('curves in space', () => {
       }),
     });
     expect(Math.abs(laid.length / flat.length - 1)).toBeLessThan(1e-11);
-    const [a, b] = [flat, laid].map((path) => new RingSolver(path, 83));
+    const [a, b] = [flat, laid].map((path) => ringOn(path, 83));
     for (const travel of [0, 0.4]) {
       const [one, other] = [a, b].map((solver) => solver.solve(solver.phaseAt(travel))!);
       expect(Math.abs(one.chord / other.chord - 1)).toBeLessThan(1e-10);
@@ -307,7 +307,7 @@ describe('curves in space', () => {
     expect(path.length / witness.getLength() - 1).toBeLessThan(1e-6);
     expectEqualChords(path, 61);
     // An independent march: by bisection over places of the curve, chord after chord, until 61 of them come round.
-    const solver = new RingSolver(path, 61);
+    const solver = ringOn(path, 61);
     const found = solver.solve(solver.phaseAt(0))!;
     let s = found.s[0];
     for (let i = 0; i < 61; i++) {
