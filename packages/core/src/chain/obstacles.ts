@@ -1,4 +1,12 @@
-import { findCorners, newReading, pathReader, SEGMENT, type MeasuredPath } from '../path';
+import {
+  findCorners,
+  isArc,
+  isStraight,
+  newReading,
+  pathReader,
+  turnBetween,
+  type MeasuredPath,
+} from '../path';
 import { wrapInto } from '../math';
 import { chordStepper } from './next-hit';
 
@@ -111,10 +119,10 @@ function bendsOf(path: MeasuredPath): Bend[] {
   const b = newReading();
   const read = pathReader(path);
   for (let k = 0; k < path.kinds.length; k++) {
-    if (path.kinds[k] === SEGMENT.line) continue;
+    if (isStraight(path.kinds[k])) continue;
     const from = path.starts[k];
     const to = path.starts[k + 1];
-    if (path.kinds[k] === SEGMENT.arc) {
+    if (isArc(path.kinds[k])) {
       read((from + to) / 2, a);
       const radius = 1 / Math.abs(a[4]);
       bends.push({ from, to, turn: (to - from) / radius, radius });
@@ -122,7 +130,7 @@ function bendsOf(path: MeasuredPath): Bend[] {
     }
     read(from + (to - from) * 1e-6, a);
     read(to - (to - from) * 1e-6, b);
-    const turn = Math.abs(Math.atan2(a[2] * b[3] - a[3] * b[2], a[2] * b[2] + a[3] * b[3]));
+    const turn = Math.abs(turnBetween(a, b));
     const bend = Math.max(Math.abs(a[4]), Math.abs(b[4]));
     if (bend > 0) bends.push({ from, to, turn, radius: 1 / bend });
   }
@@ -178,7 +186,9 @@ function linkRunsThrough(path: MeasuredPath, first: number, last: number, chord:
     read(next, b);
     const dx = b[0] - a[0];
     const dy = b[1] - a[1];
-    if (!(dx * a[2] + dy * a[3] > 0 && dx * b[2] + dy * b[3] > 0)) return false;
+    const dz = b[5] - a[5];
+    const leans = (at: Float64Array): boolean => dx * at[2] + dy * at[3] + dz * at[6] > 0;
+    if (!leans(a) || !leans(b)) return false;
     if (before !== null && next - before > chord) return false;
     before = next;
   }

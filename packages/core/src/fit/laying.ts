@@ -27,6 +27,8 @@ function stretchReader(path: MeasuredPath, from: number, to: number): PathReader
     out[2] = end[2];
     out[3] = end[3];
     out[4] = 0;
+    out[5] = end[5] + (s - last) * end[6];
+    out[6] = end[6];
   };
 }
 

@@ -1,6 +1,8 @@
 import { LIMITS } from '../limits';
 import { RelayError, mm } from '../error';
-import { measurePath, pathBounds, scaleContour, type Contour, type MeasuredPath } from '../path';
+import type { Vec3 } from '../math';
+import { measurePath, pathBounds, scaleContour, spaceBounds, type Contour, type MeasuredPath } from '../path';
+import { measureShape, scaleShape, type SpaceShape } from '../space-path';
 import {
   routeRoundWheels,
   toothRadius,
@@ -30,7 +32,10 @@ export interface WheelSpec {
 }
 
 /** What a row is put on. Every kind of path ends as one of these. */
-export type FitSource = { readonly kind: 'contour'; readonly contour: Contour } | RouteSource;
+export type FitSource =
+  | { readonly kind: 'contour'; readonly contour: Contour }
+  | { readonly kind: 'space'; readonly shape: SpaceShape }
+  | RouteSource;
 
 export interface RouteSource {
   readonly kind: 'route';
@@ -52,6 +57,7 @@ export interface LaidWheel {
 
 /** A source worked out: its path, and its wheels where it has any. */
 export interface Layout {
+  /** Its pieces in the plane; none of a path in space. */
   readonly contour: Contour;
   readonly path: MeasuredPath;
   readonly wheels: readonly LaidWheel[];
@@ -87,6 +93,13 @@ export function layOut(source: FitSource, pitch: number, engagement: Engagement,
     const contour =
       give.scale === 1 ? source.contour : scaleContour(source.contour, centreOf(source), give.scale);
     return { contour, path: measurePath(contour), wheels: [], wraps: [], missed: [], cuts: [], sags: [] };
+  }
+  if (source.kind === 'space') {
+    const shape =
+      give.scale === 1 ? source.shape : scaleShape(source.shape, middleOf(source.shape), give.scale);
+    const path = measureShape(shape);
+    const contour = { segments: [], closed: path.closed };
+    return { contour, path, wheels: [], wraps: [], missed: [], cuts: [], sags: [] };
   }
   const wheels = layWheels(source, pitch, engagement, give);
   const route = routeRoundWheels(wheels, source.closed);
@@ -131,6 +144,7 @@ export function layWheels(
 
 /** The point a path is scaled about: the middle of its wheels' centres, or of its bounds. */
 export function centreOf(source: FitSource): { x: number; y: number } {
+  if (source.kind === 'space') return middleOf(source.shape);
   if (source.kind === 'contour') {
     const [x0, y0, x1, y1] = pathBounds(measurePath(source.contour));
     return { x: (x0 + x1) / 2, y: (y0 + y1) / 2 };
@@ -140,6 +154,12 @@ export function centreOf(source: FitSource): { x: number; y: number } {
     x: source.wheels.reduce((sum, wheel) => sum + wheel.x, 0) / n,
     y: source.wheels.reduce((sum, wheel) => sum + wheel.y, 0) / n,
   };
+}
+
+/** The middle of what a path in space takes up. */
+function middleOf(shape: SpaceShape): Vec3 {
+  const [x0, y0, z0, x1, y1, z1] = spaceBounds(measureShape(shape));
+  return { x: (x0 + x1) / 2, y: (y0 + y1) / 2, z: (z0 + z1) / 2 };
 }
 
 function wheelRadius(wheel: WheelSpec, pitch: number | null, engagement: Engagement): number {

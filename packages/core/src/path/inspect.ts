@@ -1,5 +1,6 @@
 import { goldenMaximum } from '../math';
-import { SEGMENT, SEGMENT_STRIDE, type MeasuredPath } from './measured';
+import { isSpatial, SEGMENT, SEGMENT_STRIDE, type MeasuredPath } from './measured';
+import { spaceReader } from './read-space';
 import { newReading, pathReader, readSegment } from './reader';
 
 /** A jump of the direction of over 0.5 degrees. */
@@ -10,7 +11,7 @@ export interface Corner {
   readonly s: number;
   readonly x: number;
   readonly y: number;
-  /** How far the direction turns there, radians, counter-clockwise positive. */
+  /** How far the direction turns there, radians, counter-clockwise positive; of paths in space without a sign. */
   readonly turn: number;
 }
 
@@ -57,19 +58,36 @@ function searchCorners(path: MeasuredPath): Corner[] {
   const count = path.kinds.length;
   const before = newReading();
   const after = newReading();
+  const read = segmentReader(path);
   for (let k = path.closed ? 0 : 1; k < count; k++) {
     const previous = k === 0 ? count - 1 : k - 1;
     if (isWithinCurve(path, previous, k)) continue;
-    segmentEnd(path, previous, 1, before);
-    segmentEnd(path, k, 0, after);
-    const turn = Math.atan2(
-      before[2] * after[3] - before[3] * after[2],
-      before[2] * after[2] + before[3] * after[3],
-    );
+    segmentEnd(path, read, previous, 1, before);
+    segmentEnd(path, read, k, 0, after);
+    const turn = turnBetween(before, after);
     if (Math.abs(turn) > CORNER_ANGLE) corners.push({ s: path.starts[k], x: after[0], y: after[1], turn });
   }
   return corners;
 }
+
+/** How far the way of one reading turns to that of another, radians; without a sign where one of them leaves the plane. */
+export function turnBetween(a: Float64Array, b: Float64Array): number {
+  const flat = a[2] * b[3] - a[3] * b[2];
+  const along = a[2] * b[2] + a[3] * b[3] + a[6] * b[6];
+  if (a[6] === 0 && b[6] === 0) return Math.atan2(flat, along);
+  const [x, y] = [a[3] * b[6] - a[6] * b[3], a[6] * b[2] - a[2] * b[6]];
+  return Math.atan2(Math.sqrt(flat * flat + x * x + y * y), along);
+}
+
+type ReadOne = (k: number, u: number, out: Float64Array) => void;
+
+/** Reads segments by themselves. */
+const segmentReader = (path: MeasuredPath): ReadOne =>
+  isSpatial(path)
+    ? spaceReader(path, pathReader)
+    : (k, u, out) => {
+        readSegment(path.kinds[k], path.data, k * SEGMENT_STRIDE, u, out);
+      };
 
 /** Two parts of one curve meet smoothly, but at a cusp, where its table has parts of hardly any length. */
 function isWithinCurve(path: MeasuredPath, before: number, after: number): boolean {
@@ -77,6 +95,8 @@ function isWithinCurve(path: MeasuredPath, before: number, after: number): boole
   const tiny = 1e-6 * length;
   return (
     after > 0 &&
+    // A profile may break over the middle of a piece.
+    path.kinds[after] !== SEGMENT.raised &&
     pieceOf[before] === pieceOf[after] &&
     starts[before + 1] - starts[before] > tiny &&
     starts[after + 1] - starts[after] > tiny
@@ -87,11 +107,18 @@ function isWithinCurve(path: MeasuredPath, before: number, after: number): boole
  * Reads one segment at its start (0) or end (1), so that both sides of a join can be told apart.
  * Curves are read a hair inside: at a cusp they stand still and have no direction.
  */
-function segmentEnd(path: MeasuredPath, k: number, end: 0 | 1, out: Float64Array): void {
+function segmentEnd(path: MeasuredPath, read: ReadOne, k: number, end: 0 | 1, out: Float64Array): void {
   const length = path.starts[k + 1] - path.starts[k];
-  const inset = path.kinds[k] === SEGMENT.line || path.kinds[k] === SEGMENT.arc ? 0 : length * 1e-3;
-  readSegment(path.kinds[k], path.data, k * SEGMENT_STRIDE, end === 0 ? inset : length - inset, out);
+  const inset = MAY_STAND_STILL.has(path.kinds[k]) ? length * 1e-3 : 0;
+  read(k, end === 0 ? inset : length - inset, out);
 }
+
+const MAY_STAND_STILL: ReadonlySet<number> = new Set([
+  SEGMENT.cubic,
+  SEGMENT.ellipse,
+  SEGMENT.catenary,
+  SEGMENT.spaceCubic,
+]);
 
 /** The tightest bend of the smooth parts: exact on arcs, by search on curves. */
 export function tightestBend(path: MeasuredPath): { radius: number; s: number } | null {
@@ -121,8 +148,8 @@ function searchBend(path: MeasuredPath): { radius: number; s: number } | null {
   for (let k = 0; k < path.kinds.length; k++) {
     const from = path.starts[k];
     const to = path.starts[k + 1];
-    if (path.kinds[k] === SEGMENT.line) continue;
-    if (path.kinds[k] === SEGMENT.arc) {
+    if (isStraight(path.kinds[k])) continue;
+    if (isArc(path.kinds[k])) {
       note((from + to) / 2);
       continue;
     }
@@ -141,30 +168,52 @@ function searchBend(path: MeasuredPath): { radius: number; s: number } | null {
   return best > 0 ? { radius: 1 / best, s: at } : null;
 }
 
+/** Does a kind of segment run straight, or round a circle? */
+export const isStraight = (kind: number): boolean => kind === SEGMENT.line || kind === SEGMENT.spaceLine;
+export const isArc = (kind: number): boolean => kind === SEGMENT.arc || kind === SEGMENT.spaceArc;
+
+/** An axis in a reading: where its coordinate is, and where the tangent’s share of it. */
+type Axis = readonly [coordinate: number, slope: number];
+const X: Axis = [0, 2];
+const Y: Axis = [1, 3];
+const Z: Axis = [5, 6];
+
 /** The smallest upright rectangle round the path: exact on lines and arcs, within 1e-9 of the size on curves. */
 export function pathBounds(path: MeasuredPath): [number, number, number, number] {
-  const box: [number, number, number, number] = [Infinity, Infinity, -Infinity, -Infinity];
+  const [x0, y0, x1, y1] = boundsAlong(path, [X, Y]);
+  return [x0, y0, x1, y1];
+}
+
+/** The smallest upright box round a path in space: x0, y0, z0, x1, y1, z1. */
+export function spaceBounds(path: MeasuredPath): [number, number, number, number, number, number] {
+  const [x0, y0, z0, x1, y1, z1] = boundsAlong(path, [X, Y, Z]);
+  return [x0, y0, z0, x1, y1, z1];
+}
+
+function boundsAlong(path: MeasuredPath, axes: readonly Axis[]): number[] {
+  const many = axes.length;
+  const box = axes.map(() => Infinity).concat(axes.map(() => -Infinity));
   const out = newReading();
   const read = pathReader(path);
   const take = (s: number): void => {
     read(s, out);
-    box[0] = Math.min(box[0], out[0]);
-    box[1] = Math.min(box[1], out[1]);
-    box[2] = Math.max(box[2], out[0]);
-    box[3] = Math.max(box[3], out[1]);
+    for (let i = 0; i < many; i++) {
+      box[i] = Math.min(box[i], out[axes[i][0]]);
+      box[many + i] = Math.max(box[many + i], out[axes[i][0]]);
+    }
   };
   for (let k = 0; k < path.kinds.length; k++) {
     const from = path.starts[k];
     const to = path.starts[k + 1];
     take(from);
-    if (path.kinds[k] === SEGMENT.line) continue;
-    const steps = path.kinds[k] === SEGMENT.arc ? 16 : 4;
+    if (isStraight(path.kinds[k])) continue;
+    const steps = isArc(path.kinds[k]) || path.kinds[k] > SEGMENT.spaceCubic ? 16 : 4;
     for (let i = 0; i < steps; i++) {
       const a = from + ((to - from) * i) / steps;
       const b = from + ((to - from) * (i + 1)) / steps;
       // A turning place may be a sample itself, so the samples count too.
       take(a);
-      for (const axis of [2, 3] as const) {
+      for (const [, axis] of axes) {
         const slope = (s: number): number => {
           read(s, out);
           return out[axis];

@@ -4,3 +4,4 @@ export * from './rounded';
 export * from './helix';
 export * from './profile';
 export * from './raised';
+export * from './shape';

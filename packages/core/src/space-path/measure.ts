@@ -101,9 +101,13 @@ function helixParts(
   const { from, to, rise, sweep } = piece;
   const turn = Math.abs(sweep);
   if (from === to) {
-    // Of constant radius: the angle is steady.
-    const length = Math.hypot(from * turn, rise);
-    return [{ length, turns: [0, turn / length, 0, 0, 0, 0] }];
+    // Of constant radius: the angle is steady. In parts of half a turn at the most, as those whose ends tell their turning.
+    const many = Math.ceil(turn / Math.PI);
+    const length = Math.hypot(from * turn, rise) / many;
+    return Array.from({ length: many }, (_, i) => ({
+      length,
+      turns: [(i * turn) / many, turn / many / length, 0, 0, 0, 0],
+    }));
   }
   const finest = Math.max(roughLength(piece) * LENGTH_TOLERANCE, extent * 1e-15);
   return arcLengthTable(helixPace(piece), finest, whole * INVERSE_TOLERANCE).map(
