@@ -79,10 +79,11 @@ export function turnBetween(a: Float64Array, b: Float64Array): number {
   return Math.atan2(Math.sqrt(flat * flat + x * x + y * y), along);
 }
 
-type ReadOne = (k: number, u: number, out: Float64Array) => void;
+/** Reads a segment at a distance u from its start, mm. */
+export type ReadOne = (k: number, u: number, out: Float64Array) => void;
 
-/** Reads segments by themselves. */
-const segmentReader = (path: MeasuredPath): ReadOne =>
+/** Reads segments by themselves, so that both sides of a corner can be told apart. */
+export const segmentReader = (path: MeasuredPath): ReadOne =>
   isSpatial(path)
     ? spaceReader(path, pathReader)
     : (k, u, out) => {

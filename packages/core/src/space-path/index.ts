@@ -5,3 +5,4 @@ export * from './helix';
 export * from './profile';
 export * from './raised';
 export * from './shape';
+export * from './frames';
