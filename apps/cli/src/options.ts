@@ -6,6 +6,7 @@ import {
   type FitRequest,
   type HangBy,
   type PathStretch,
+  type UpRule,
   type Vec,
 } from '@coin-relay/core';
 import type { DrawingFormat } from '@coin-relay/formats';
@@ -18,6 +19,11 @@ export interface Options {
   readonly svg?: string;
   readonly dxf?: string;
   readonly csv?: string;
+  readonly closed?: boolean;
+  readonly helix?: string;
+  readonly profile?: string;
+  readonly smooth?: boolean;
+  readonly frames?: string;
   readonly id?: string;
   readonly file?: string;
   readonly unit?: string;
@@ -73,9 +79,53 @@ export function sourceOf(options: Options): GivenSource {
     svg: options.svg === undefined ? undefined : readText(options.svg),
     dxf: options.dxf === undefined ? undefined : readText(options.dxf),
     csv: options.csv === undefined ? undefined : readText(options.csv),
+    closed: options.closed,
+    corners: cornersOf(options.round),
+    helix: helixOf(options.helix),
+    profile: options.profile === undefined ? undefined : readText(options.profile),
+    smooth: options.smooth,
     wheels: options.wheels === undefined ? undefined : readText(options.wheels),
     job: options.job === undefined ? undefined : readJson(options.job),
   };
+}
+
+/** A number after --round is the radius of corners in space; its words are how the count is rounded. */
+function cornersOf(round: string | undefined): number | undefined {
+  if (round === undefined || round.trim() === '') return undefined;
+  const radius = Number(round);
+  return Number.isFinite(radius) ? radius : undefined;
+}
+
+function helixOf(text: string | undefined): GivenSource['helix'] {
+  if (text === undefined) return undefined;
+  const parts = numbersOf(text);
+  if (parts.length !== 4 || !parts.every(Number.isFinite)) {
+    throw new RelayError(
+      'request-invalid',
+      `--helix ${text} cannot be read. Give R0,R1,RISE,TURNS: both radii and the rise in all in mm, and the turns.`,
+      { field: 'helix' },
+    );
+  }
+  const [from, to, rise, turns] = parts;
+  return { from, to, rise, turns };
+}
+
+/** What keeps pieces upright: the word least, or up:X,Y,Z. */
+export function framesOf({ frames }: Options): UpRule | undefined {
+  if (frames === undefined) return undefined;
+  if (frames === 'least') return { by: 'least-twist' };
+  const parts = frames.startsWith('up:') ? numbersOf(frames.slice(3)) : [];
+  if (parts.length !== 3 || !parts.every(Number.isFinite)) {
+    throw new RelayError(
+      'request-invalid',
+      `--frames is the word least, or up:X,Y,Z; it was given “${frames}”.`,
+      {
+        field: 'frames',
+      },
+    );
+  }
+  const [x, y, z] = parts;
+  return { by: 'fixed', up: { x, y, z } };
 }
 
 /** Reads the job that is named. */
@@ -91,7 +141,10 @@ export function requestOf(options: Options): Partial<FitRequest> {
     pitch: numberOf('pitch', options.pitch),
     pieces: wordOf('pieces', options.pieces, ['stiff', 'bending']),
     multiple: numberOf('multiple', options.multiple),
-    rounding: wordOf('round', options.round, ['nearest', 'down', 'up']),
+    rounding:
+      cornersOf(options.round) === undefined
+        ? wordOf('round', options.round, ['nearest', 'down', 'up'])
+        : undefined,
     hold: wordOf('hold', options.hold, ['path', 'pitch', 'wheel', 'slack', 'both']),
     count: numberOf('count', options.count),
     ...tensionOf(options.tension),

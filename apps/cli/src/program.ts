@@ -21,6 +21,7 @@ import { Command, CommanderError } from 'commander';
 import {
   alsoAskedOf,
   drawingOf,
+  framesOf,
   hangOf,
   jobOf,
   numberOf,
@@ -76,9 +77,12 @@ function makeProgram(output: Output): Command {
     .configureOutput({ writeOut: (text) => output.out(text.trimEnd()), writeErr: () => undefined });
   const answer = (made: object): void => output.out(JSON.stringify(checkFinite(made, 'The calculation')));
 
-  withSource(
-    program.command('measure').description('length, tightest bend, corners and bounds of a path'),
-  ).action((options: Options) => answer(measureAnswer(sourceOf(options))));
+  withSource(program.command('measure').description('length, tightest bend, corners and bounds of a path'))
+    .option('--round <mm>', 'the radius that corners in space are rounded to')
+    .action((options: Options) => {
+      numberOf('round', options.round);
+      answer(measureAnswer(sourceOf(options)));
+    });
   withFit(
     withSource(
       program.command('fit').description('how many pieces of a pitch go on a path, and what gives way'),
@@ -93,11 +97,17 @@ function makeProgram(output: Output): Command {
   withFit(withSource(program.command('place').description('where the pins of the fitted row are')))
     .option('--phase <pitches>', 'how far the row has travelled, in pitches', '0')
     .option('--frame <k>', 'all rows and wheels of a job at a frame of its loop')
+    .option('--frames <rule>', 'also the frame of each piece: least (twist), or up:X,Y,Z')
     .action((options: Options) => {
       const frame = numberOf('frame', options.frame);
       answer(
         frame === undefined
-          ? placeAnswer(sourceOf(options), requestOf(options), numberOf('phase', options.phase) ?? 0)
+          ? placeAnswer(
+              sourceOf(options),
+              requestOf(options),
+              numberOf('phase', options.phase) ?? 0,
+              framesOf(options),
+            )
           : frameAnswer(jobOf(options), frame, options.run),
       );
     });
@@ -199,7 +209,11 @@ function withSource(command: Command): Command {
     .option('--path <data>', 'SVG path data, in mm')
     .option('--svg <file>', 'an SVG drawing')
     .option('--dxf <file>', 'a DXF drawing (text); lines that meet are one')
-    .option('--csv <file>', 'a table of points')
+    .option('--csv <file>', 'a table of points; with three numbers in a row a path in space')
+    .option('--closed', 'points in space close to a loop')
+    .option('--helix <r0,r1,rise,turns>', 'a helix: its end radii, its rise in all (mm), its turns')
+    .option('--profile <file>', 'a table of places along a planar path and heights, which raises it')
+    .option('--smooth', 'the profile is smooth between its stations')
     .option('--id <id>', 'which contour of the drawing')
     .option('--wheels <file>', 'a route round wheels, as JSON')
     .option('--job <file>', 'a Coin Relay job')
@@ -211,7 +225,10 @@ function withFit(command: Command): Command {
     .option('--pitch <mm>', 'pin to pin')
     .option('--pieces <kind>', 'stiff or bending')
     .option('--multiple <n>', 'the count is a multiple of this')
-    .option('--round <how>', 'nearest, down or up')
+    .option(
+      '--round <how>',
+      'nearest, down or up; a number is the radius that corners in space are rounded to, mm',
+    )
     .option(
       '--hold <what>',
       'path (the pitch gives way), pitch (the path is scaled), wheel (one moves), slack (a span hangs) or both (a gap is left)',

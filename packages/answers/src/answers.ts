@@ -5,14 +5,19 @@ import {
   fitCandidates,
   fitRow,
   hang,
+  holonomy,
   inspectPath,
+  isSpatial,
   layOut,
   measurePath,
   mirrorContour,
+  newReading,
   pathBounds,
-  wrapInto,
+  pathReader,
+  pieceFrames,
   placeArcs,
-  pointsAt,
+  spaceBounds,
+  wrapInto,
   RelayError,
   sagOf,
   worstPitchChange,
@@ -21,19 +26,27 @@ import {
   type FitRequest,
   type FittedSection,
   type HangBy,
+  type MeasuredPath,
+  type PieceFrame,
+  type UpRule,
   type Vec,
+  type Vec3,
 } from '@coin-relay/core';
 import { readDrawing, type DrawingFormat, type Skipped } from '@coin-relay/formats';
 import { loadSource, type LoadedSource } from './source';
 import type { GivenSource } from '@coin-relay/model';
 
-/** Length, tightest bend (null where all is straight), number of corners, and bounds x0, y0, x1, y1. */
+/**
+ * Length, tightest bend (null where all is straight), number of corners, and bounds x0, y0, x1, y1; of paths in space
+ * x0, y0, z0, x1, y1, z1, and of closed ones what the least-twist frame comes back turned by, radians.
+ */
 export interface MeasureAnswer {
   readonly length: number;
   readonly closed: boolean;
   readonly minRadius: number | null;
   readonly corners: number;
-  readonly bounds: readonly [number, number, number, number];
+  readonly bounds: readonly number[];
+  readonly holonomy?: number;
 }
 
 /** Measures a path. Each toothed wheel is taken as a sprocket of its own pitch. */
@@ -42,7 +55,15 @@ export function measureAnswer(given: GivenSource): MeasureAnswer {
   const pitch = request?.pitch ?? 1;
   const { path } = layOut(source, pitch, request?.pieces ?? 'stiff', { toothPitch: pitch, scale: 1 });
   const { length, closed, minRadius, corners, bounds } = inspectPath(path);
-  return { length, closed, minRadius, corners: corners.length, bounds };
+  const inSpace = isSpatial(path);
+  return {
+    length,
+    closed,
+    minRadius,
+    corners: corners.length,
+    bounds: inSpace ? spaceBounds(path) : bounds,
+    ...(inSpace && closed ? { holonomy: holonomy(path) } : {}),
+  };
 }
 
 /** The numbers of a fit, with the places where links cannot pass and the wheels missed, if any. */
@@ -95,6 +116,15 @@ export function fitAnswer(
   const loaded = loadSource(given);
   const request = completeRequest(loaded, asked);
   const outcome = fitRow(loaded.source, request);
+  if (details && isSpatial(outcome.layout.path)) {
+    throw new RelayError(
+      'request-invalid',
+      'Details are told of paths in the plane; leave them out for this one.',
+      {
+        field: 'details',
+      },
+    );
+  }
   const { length, ideal, count, effectivePitch, pitchChange, scale, gap, ripplePpm, closes } = outcome;
   return {
     length,
@@ -141,29 +171,67 @@ export interface PlaceAnswer {
   readonly count: number;
   /** Which position within a pitch of travel it is: from 0 up to 1. */
   readonly phase: number;
-  readonly pins: readonly (readonly [number, number])[];
+  /** x, y, mm; of paths in space x, y, z. */
+  readonly pins: readonly (readonly number[])[];
   /** Of each pin along the path, mm; round a closed one from its start. */
   readonly arc: readonly number[];
   /** Straight distance from each pin to the next, mm; round a closed row the last one to the first. */
   readonly chords: readonly number[];
+  /** Of each piece, where they were asked for: its first pin, and unit vectors along its chord, up on it, and square to both. */
+  readonly frames?: readonly FrameAxes[];
+  /** What the least-twist frame of a closed path came back turned by before that was spread along it, radians. */
+  readonly holonomy?: number;
+}
+
+type Triple = readonly [number, number, number];
+interface FrameAxes {
+  readonly origin: Triple;
+  readonly x: Triple;
+  readonly y: Triple;
+  readonly z: Triple;
 }
 
 /** The pins after some travel, in pitches: N for a closed row of N pieces, N + 1 otherwise. */
-export function placeAnswer(given: GivenSource, asked: Partial<FitRequest>, travel: number): PlaceAnswer {
+export function placeAnswer(
+  given: GivenSource,
+  asked: Partial<FitRequest>,
+  travel: number,
+  up?: UpRule,
+): PlaceAnswer {
   const outcome = fitGiven(given, asked);
   const { path } = outcome.layout;
   const places = placeArcs(outcome, travel);
-  const flat = pointsAt(path, places);
-  const pins: [number, number][] = [];
-  for (let i = 0; i < flat.length; i += 2) pins.push([flat[i], flat[i + 1]]);
-  const following = outcome.row.kind === 'ring' ? [...pins.slice(1), pins[0]] : pins.slice(1);
+  const inSpace = isSpatial(path);
+  const points = placesInSpace(path, places);
+  const ring = outcome.row.kind === 'ring';
+  const following = ring ? [...points.slice(1), points[0]] : points.slice(1);
   return {
     count: outcome.count,
     phase: travel - Math.floor(travel),
-    pins,
+    pins: points.map(([x, y, z]) => (inSpace ? [x, y, z] : [x, y])),
     arc: Array.from(places, (s) => (path.closed ? wrapInto(s, path.length) : s)),
-    chords: following.map(([x, y], i) => Math.hypot(x - pins[i][0], y - pins[i][1])),
+    chords: following.map(([x, y, z], i) =>
+      inSpace
+        ? Math.hypot(x - points[i][0], y - points[i][1], z - points[i][2])
+        : Math.hypot(x - points[i][0], y - points[i][1]),
+    ),
+    ...(up ? { frames: pieceFrames(path, places, ring, up).map(axesOf) } : {}),
+    ...(up?.by === 'least-twist' && path.closed ? { holonomy: holonomy(path) } : {}),
   };
+}
+
+function placesInSpace(path: MeasuredPath, places: Float64Array): Triple[] {
+  const read = pathReader(path);
+  const at = newReading();
+  return Array.from(places, (s): Triple => {
+    read(s, at);
+    return [at[0], at[1], at[5]];
+  });
+}
+
+function axesOf({ origin, x, y, z }: PieceFrame): FrameAxes {
+  const of = (v: Vec3): Triple => [v.x, v.y, v.z];
+  return { origin: of(origin), x: of(x), y: of(y), z: of(z) };
 }
 
 function fitGiven(given: GivenSource, asked: Partial<FitRequest>): FitOutcome {

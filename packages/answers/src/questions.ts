@@ -45,8 +45,8 @@ export const QUESTIONS = {
     FitBody,
     ({ source, request, ...also }) => fitAnswer(source, request, also),
   ),
-  place: question('Where the pins of the fitted row are.', PlaceBody, ({ source, request, travel }) =>
-    placeAnswer(source, request, travel),
+  place: question('Where the pins of the fitted row are.', PlaceBody, ({ source, request, travel, frames }) =>
+    placeAnswer(source, request, travel, frames),
   ),
   frame: question('All rows and wheels of a job at a frame of its loop.', FrameBody, ({ job, frame, run }) =>
     frameAnswer(job, frame, run),

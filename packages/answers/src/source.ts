@@ -1,14 +1,24 @@
 import {
+  helixPath,
   mirrorContour,
+  roundedPath,
   parsePathData,
   RelayError,
   type Contour,
   type FitRequest,
   type FitSource,
+  type Helix,
 } from '@coin-relay/core';
 import { oneContour, parseJob, resolveRun, type GivenSource } from '@coin-relay/model';
-import { joinDrawing, pickContour, readDrawing, type DrawingFormat } from '@coin-relay/formats';
-import { readWheels } from '@coin-relay/formats';
+import {
+  joinDrawing,
+  pickContour,
+  readDrawing,
+  readProfileCsv,
+  readSpaceCsv,
+  readWheels,
+  type DrawingFormat,
+} from '@coin-relay/formats';
 
 export interface LoadedSource {
   readonly source: FitSource;
@@ -21,29 +31,73 @@ export interface LoadedSource {
  * the coordinates of the file; DXF, tables, wheels and jobs have y up.
  */
 export function loadSource(given: GivenSource): LoadedSource {
-  const count = [given.path, given.svg, given.dxf, given.csv, given.wheels, given.job].filter(
+  const count = [given.path, given.svg, given.dxf, given.csv, given.helix, given.wheels, given.job].filter(
     (value) => value !== undefined,
   ).length;
   if (count !== 1) {
     throw new RelayError(
       'request-invalid',
-      `Give exactly one source: path, svg, dxf, csv, wheels or job; there are ${count}.`,
+      `Give exactly one source: path, svg, dxf, csv, helix, wheels or job; there are ${count}.`,
       { field: 'source' },
     );
   }
-  if (given.path !== undefined) {
-    return { source: { kind: 'contour', contour: oneContour(parsePathData(given.path)) }, request: null };
-  }
-  const drawing = (['svg', 'dxf', 'csv'] as const).find((format) => given[format] !== undefined);
-  if (drawing !== undefined) {
-    return {
-      source: { kind: 'contour', contour: drawnContourOf(drawing, given[drawing] ?? '', given.id) },
-      request: null,
-    };
-  }
+  const source = sourceInSpace(given);
+  if (source) return { source, request: null };
+  const contour = planarContour(given);
+  if (contour) return { source: raisedBy(given, contour), request: null };
+  if (given.profile !== undefined) notForThis('profile', 'a planar path: path, svg, dxf or csv');
   if (given.wheels !== undefined) return { source: wheelsOf(given.wheels), request: null };
   const resolved = resolveRun(parseJob(given.job), given.run);
   return { source: resolved.source, request: resolved.request };
+}
+
+/** A contour of the plane; null where the source is none. */
+function planarContour(given: GivenSource): Contour | null {
+  if (given.path !== undefined) return oneContour(parsePathData(given.path));
+  const drawing = (['svg', 'dxf', 'csv'] as const).find((format) => given[format] !== undefined);
+  return drawing === undefined ? null : drawnContourOf(drawing, given[drawing] ?? '', given.id);
+}
+
+/** Points in space, or a helix; null where the source is neither. */
+function sourceInSpace({ helix, csv, closed, corners, profile }: GivenSource): FitSource | null {
+  const points = csv === undefined ? null : readSpaceCsv(csv);
+  if (!points) {
+    if (closed !== undefined) notForThis('closed', 'points in space: a csv whose rows have three numbers');
+    if (corners !== undefined) notForThis('corners', 'points in space: a csv whose rows have three numbers');
+    if (!helix) return null;
+  }
+  if (profile !== undefined) notForThis('profile', 'a planar path; this one has its heights already');
+  if (corners !== undefined && !(corners >= 0)) {
+    throw new RelayError(
+      'request-invalid',
+      `Corners are rounded to a radius of zero or more; it was given as ${corners} mm.`,
+      {
+        field: 'corners',
+      },
+    );
+  }
+  const contour = points
+    ? roundedPath(
+        points.map((point) => ({ ...point, radius: corners ?? 0 })),
+        closed ?? false,
+      )
+    : helixPath({ from: 0, to: 0, rise: 0, ...helix, ...handed(helix?.turns ?? 0) });
+  return { kind: 'space', shape: { kind: 'pieces', contour } };
+}
+
+const handed = (turns: number): Pick<Helix, 'turns' | 'hand'> => ({
+  turns: Math.abs(turns),
+  hand: turns < 0 ? 'cw' : 'ccw',
+});
+
+function raisedBy({ profile, smooth }: GivenSource, under: Contour): FitSource {
+  if (profile === undefined) return { kind: 'contour', contour: under };
+  const stations = readProfileCsv(profile);
+  return { kind: 'space', shape: { kind: 'raised', under, stations, smooth: smooth ?? false } };
+}
+
+function notForThis(field: string, what: string): never {
+  throw new RelayError('request-invalid', `“${field}” is for ${what}.`, { field });
 }
 
 /** Ends of DXF lines that are this near are one place, mm: other programs write them apart by rounding. */

@@ -30,6 +30,7 @@ export type RelayErrorCode =
   | 'space-path-invalid'
   | 'helix-invalid'
   | 'profile-invalid'
+  | 'frame-undefined'
   | 'inset-too-long'
   | 'too-many-sections'
   | 'sections-cannot-close'

@@ -6,3 +6,4 @@ export * from './profile';
 export * from './raised';
 export * from './shape';
 export * from './frames';
+export * from './piece-frames';

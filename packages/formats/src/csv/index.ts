@@ -1,2 +1,3 @@
 export * from './read';
+export * from './read-space';
 export * from './write';

@@ -15,27 +15,8 @@ const MOST_IN_ROW = 10_000;
  * @throws RelayError file-too-large, file-broken (with the row)
  */
 export function readCsv(text: string): Drawing {
-  checkSize(text);
-  checkRows(text);
-  const delimiter = separatorOf(text);
-  const { data } = Papa.parse<string[]>(text, { delimiter, skipEmptyLines: false });
-  const rows = data.map((row) =>
-    row.map((cell) => cell.trim()).filter((cell) => delimiter !== ' ' || cell !== ''),
-  );
-  const decimalComma = delimiter !== ',';
-  const number = (cell: string): number => {
-    const plain = decimalComma ? cell.replace(',', '.') : cell;
-    return plain === '' ? NaN : Number(plain);
-  };
+  const { rows, first, column, number } = readTable(text);
   const collected = new DrawingCollector();
-  const first = rows.findIndex((row) => row.some((cell) => cell !== ''));
-  if (first < 0) throw new RelayError('file-broken', 'The table of points is empty.');
-  const head = rows[first].map((cell) => cell.toLowerCase());
-  const isHeaded = head.every((cell) => !Number.isFinite(number(cell)));
-  const column = (name: string, otherwise: number): number => {
-    const at = isHeaded ? head.findIndex((cell) => cell === name || cell.startsWith(`${name} `)) : -1;
-    return at >= 0 ? at : otherwise;
-  };
   const xAt = column('x', 0);
   const yAt = column('y', 1);
   let points: Vec[] = [];
@@ -45,7 +26,7 @@ export function readCsv(text: string): Drawing {
     if (points.length > 1) collected.add('points', undefined, [polyline(points)]);
     points = [];
   };
-  for (let i = first + (isHeaded ? 1 : 0); i < rows.length; i++) {
+  for (let i = first; i < rows.length; i++) {
     const row = rows[i];
     if (row.every((cell) => cell === '')) {
       finish();
@@ -71,6 +52,44 @@ export function readCsv(text: string): Drawing {
   if (total === 0)
     throw new RelayError('file-broken', 'The table holds no points: it needs rows of two numbers, x and y.');
   return collected.result(1, false);
+}
+
+/** A table of numbers: its rows, and where its columns are. */
+export interface NumberTable {
+  readonly rows: readonly (readonly string[])[];
+  /** The first row that is not its head. */
+  readonly first: number;
+  /** Whether its columns are named. */
+  readonly isHeaded: boolean;
+  /** The column of a name; another where none is named so. */
+  readonly column: (name: string, otherwise: number) => number;
+  /** The number in a cell; NaN where there is none. */
+  readonly number: (cell: string) => number;
+}
+
+/** @throws RelayError file-too-large, file-broken */
+export function readTable(text: string): NumberTable {
+  checkSize(text);
+  checkRows(text);
+  const delimiter = separatorOf(text);
+  const { data } = Papa.parse<string[]>(text, { delimiter, skipEmptyLines: false });
+  const rows = data.map((row) =>
+    row.map((cell) => cell.trim()).filter((cell) => delimiter !== ' ' || cell !== ''),
+  );
+  const decimalComma = delimiter !== ',';
+  const number = (cell: string): number => {
+    const plain = decimalComma ? cell.replace(',', '.') : cell;
+    return plain === '' ? NaN : Number(plain);
+  };
+  const first = rows.findIndex((row) => row.some((cell) => cell !== ''));
+  if (first < 0) throw new RelayError('file-broken', 'The table of points is empty.');
+  const head = rows[first].map((cell) => cell.toLowerCase());
+  const isHeaded = head.every((cell) => !Number.isFinite(number(cell)));
+  const column = (name: string, otherwise: number): number => {
+    const at = isHeaded ? head.findIndex((cell) => cell === name || cell.startsWith(`${name} `)) : -1;
+    return at >= 0 ? at : otherwise;
+  };
+  return { rows, first: first + (isHeaded ? 1 : 0), isHeaded, column, number };
 }
 
 /** Counts the rows, and looks how long they are, before any is taken apart. */

@@ -1,12 +1,34 @@
 import * as z from 'zod';
 import { FitRequestSchema } from '../job/fit-schema';
 
-/** A path as it comes from outside: exactly one of path, svg, dxf, csv, wheels and job. */
+/** A path as it comes from outside: exactly one of path, svg, dxf, csv, helix, wheels and job. */
 export const SourceSchema = z.strictObject({
   path: z.string().optional().describe('SVG path data, its units taken as mm.'),
   svg: z.string().optional().describe('The text of an SVG drawing.'),
   dxf: z.string().optional().describe('The text of a DXF drawing.'),
-  csv: z.string().optional().describe('A table of points.'),
+  csv: z
+    .string()
+    .optional()
+    .describe('A table of points; one with a third number in its rows is a path in space.'),
+  closed: z.boolean().optional().describe('Whether points in space close to a loop.'),
+  corners: z.number().optional().describe('The radius that corners in space are rounded to, mm.'),
+  helix: z
+    .strictObject({
+      from: z.number().describe('Radius at its beginning, mm.'),
+      to: z.number().describe('Radius at its end, mm.'),
+      rise: z.number().describe('How far it rises in all, mm.'),
+      turns: z.number().describe('Its turns; below zero clockwise, seen from above.'),
+    })
+    .optional()
+    .describe('A helix about the z axis.'),
+  profile: z
+    .string()
+    .optional()
+    .describe('A table of places along a planar path (mm) and heights over them: the path is raised by it.'),
+  smooth: z
+    .boolean()
+    .optional()
+    .describe('Whether the profile is smooth between its stations; else straight.'),
   id: z.string().optional().describe('Which contour of the drawing.'),
   wheels: z
     .union([z.string(), z.record(z.string(), z.unknown())])
@@ -29,6 +51,17 @@ export const AlsoAskedSchema = z.strictObject({
     .describe('Also what its path became: its length, wheels and spans, and the pitch at every phase.'),
 });
 
+/** What keeps pieces upright. */
+export const FramesSchema = z
+  .discriminatedUnion('by', [
+    z.strictObject({ by: z.literal('least-twist') }),
+    z.strictObject({
+      by: z.literal('fixed'),
+      up: z.strictObject({ x: z.number(), y: z.number(), z: z.number() }),
+    }),
+  ])
+  .describe('Also the frame of each piece: with the least twist, or with a direction that is up.');
+
 const request = FitRequestSchema.default({});
 
 /** The questions that can be asked of a path or a job, each a body of the interface over HTTP. */
@@ -38,6 +71,7 @@ export const PlaceBody = z.strictObject({
   source: SourceSchema,
   request,
   travel: z.number().default(0).describe('Pitches.'),
+  frames: FramesSchema.optional(),
 });
 export const JobBody = z.strictObject({ job: z.unknown(), run: z.string().optional() });
 export const FrameBody = z.strictObject({ ...JobBody.shape, frame: z.number() });

@@ -1,0 +1,134 @@
+import { describe, expect, it } from 'vitest';
+import { answer, file, run } from './program.testing';
+
+/** A loop of four legs that rises and falls, as a table. */
+const loop = file('loop.csv', 'x,y,z\n0,0,0\n300,0,60\n320,260,0\n-20,240,110\n');
+const stations = file('profile.csv', 'u;z\n0;0\n100;40\n200;40\n');
+
+const chordsOf = (pins: number[][]): number[] =>
+  pins.slice(1).map((pin, i) => Math.hypot(...pin.map((value, k) => value - pins[i][k])));
+
+describe('paths in space on the command line', () => {
+  it('measure: a helix by its closed form, with its box and its bend', async () => {
+    const found = await answer('measure', '--helix', '40,40,150,3');
+    expect(found['length']).toBeCloseTo(3 * Math.hypot(80 * Math.PI, 50), 9);
+    const c = 50 / (2 * Math.PI);
+    expect(found['minRadius']).toBeCloseTo((1600 + c * c) / 40, 8);
+    (found['bounds'] as number[]).forEach((value, i) =>
+      expect(value).toBeCloseTo([-40, -40, 0, 40, 40, 150][i], 6),
+    );
+    expect(found).toMatchObject({ closed: false, corners: 0 });
+    expect(found).not.toHaveProperty('holonomy');
+    // The other way round it is as long.
+    const other = await answer('measure', '--helix', '40,40,150,-3');
+    expect(other['length']).toBeCloseTo(found['length'] as number, 9);
+  });
+
+  it('measure: a table with three columns, open, closed, with corners rounded', async () => {
+    const open = await answer('measure', '--csv', loop);
+    expect(open).toMatchObject({ closed: false, corners: 2 });
+    const closed = await answer('measure', '--csv', loop, '--closed', '--round', '40');
+    expect(closed).toMatchObject({ closed: true, corners: 0, minRadius: 40 });
+    expect(closed['length']).toBeGreaterThan(open['length'] as number);
+    expect(Math.abs(closed['holonomy'] as number)).toBeGreaterThan(0.01);
+    expect(closed['bounds']).toHaveLength(6);
+    // One whose rows have no third number, or no column z, is a table of the plane as before.
+    const flat = await answer('measure', '--csv', file('flat.csv', 'x,y,r\n0,0,9\n100,0,9\n'));
+    expect(flat['bounds']).toEqual([0, 0, 100, 0]);
+  });
+
+  it('measure: a planar path is raised by a profile', async () => {
+    const straight = await answer('measure', '--path', 'M0 0H200', '--profile', stations);
+    expect(straight['length']).toBeCloseTo(Math.hypot(100, 40) + 100, 10);
+    const smooth = await answer('measure', '--path', 'M0 0H200', '--profile', stations, '--smooth');
+    expect(smooth['length']).toBeGreaterThan(straight['length'] as number);
+    expect(smooth).toMatchObject({ corners: 0 });
+    expect((smooth['bounds'] as number[])[5]).toBeCloseTo(40, 9);
+  });
+
+  it('fit and place: a closed row of equal chords, three numbers a pin', async () => {
+    const source = ['--csv', loop, '--closed', '--round', '40', '--pitch', '12.7'];
+    const fit = await answer('fit', ...source);
+    expect(fit).toMatchObject({ closes: true, gap: 0 });
+    const placed = await answer('place', ...source, '--phase', '0.3');
+    const pins = placed['pins'] as number[][];
+    expect(pins).toHaveLength(fit['count'] as number);
+    const chords = chordsOf([...pins, pins[0]]);
+    chords.forEach((chord, i) => expect(chord).toBeCloseTo((placed['chords'] as number[])[i], 12));
+    expect(Math.max(...chords) / Math.min(...chords) - 1).toBeLessThan(1e-9);
+    expect(Math.abs(chords[0] / (fit['effectivePitch'] as number) - 1)).toBeLessThan(1e-4);
+    const candidates = await answer('fit', ...source, '--candidates', '3', '--hold', 'pitch');
+    expect(candidates['candidates']).toHaveLength(3);
+    expect(candidates['scale']).not.toBe(1);
+  });
+
+  it('place: frames with the least twist, or with a direction up; the turn they come back by', async () => {
+    const source = ['--csv', loop, '--closed', '--round', '40', '--pitch', '12.7'];
+    const least = await answer('place', ...source, '--frames', 'least');
+    const { holonomy } = await answer('measure', ...source.slice(0, 5));
+    expect(least['holonomy']).toBeCloseTo(holonomy as number, 3);
+    const up = await answer('place', ...source, '--frames', 'up:0,0,1');
+    expect(up).not.toHaveProperty('holonomy');
+    for (const { frames, pins, count } of [least, up] as {
+      frames: Record<'origin' | 'x' | 'y' | 'z', number[]>[];
+      pins: number[][];
+      count: number;
+    }[]) {
+      expect(frames).toHaveLength(count);
+      frames.forEach(({ origin, x, y, z }, i) => {
+        expect(origin).toEqual(pins[i]);
+        const next = pins[(i + 1) % count];
+        const chord = next.map((value, k) => value - origin[k]);
+        const long = Math.hypot(...chord);
+        chord.forEach((value, k) => expect(value / long).toBeCloseTo(x[k], 12));
+        const determinant =
+          x[0] * (y[1] * z[2] - y[2] * z[1]) -
+          x[1] * (y[0] * z[2] - y[2] * z[0]) +
+          x[2] * (y[0] * z[1] - y[1] * z[0]);
+        expect(Math.abs(determinant - 1)).toBeLessThan(1e-12);
+      });
+    }
+    // Frames of a row in the plane stand towards who looks at it.
+    const flat = await answer('place', '--path', 'M0 0H100V100H0Z', '--pitch', '10', '--frames', 'least');
+    expect((flat['frames'] as { y: number[] }[])[7].y).toEqual([0, 0, 1]);
+  });
+
+  it.each([
+    [['measure', '--helix', '40,40,150,0'], /turns by more than zero/],
+    [['measure', '--helix', '40,40,150,10000'], /at most 1000 times/],
+    [['measure', '--helix', '40,40'], /--helix 40,40 cannot be read. Give R0,R1,RISE,TURNS/],
+    [['measure', '--csv', file('same.csv', '1,2,3\n1,2,3\n')], /at least 2 points that lie apart/],
+    [
+      ['measure', '--csv', file('mixed.csv', '0,0,0\n10,0\n20,5,1\n')],
+      /Row 2 of the table has no point in space/,
+    ],
+    [['measure', '--csv', loop, '--round', '4000'], /are rounded over .* but only .* lie between them/],
+    [['measure', '--csv', loop, '--round', '-1'], /radius of zero or more/],
+    [['measure', '--csv', loop, '--round', 'nearest'], /--round needs a finite number/],
+    [['measure', '--path', 'M0 0H9', '--closed'], /“closed” is for points in space/],
+    [['measure', '--csv', loop, '--profile', stations], /“profile” is for a planar path/],
+    [['measure', '--path', 'M0 0H200', '--profile', file('up.csv', '5,0\n5,9\n')], /upright/],
+    [
+      ['measure', '--path', 'M0 0H200', '--profile', file('bad.csv', 'u,z\n5,x\n')],
+      /Row 2 of the profile has no station/,
+    ],
+    [['measure', '--helix', '1,1,1,1', '--path', 'M0 0H9'], /exactly one source/],
+    [
+      ['fit', '--helix', '40,40,150,3', '--pitch', '9', '--details'],
+      /Details are told of paths in the plane/,
+    ],
+    [
+      ['place', '--helix', '40,40,150,3', '--pitch', '9', '--frames', 'up'],
+      /--frames is the word least, or up:X,Y,Z/,
+    ],
+    [
+      ['place', '--csv', file('tall.csv', '0,0,0\n0,0,90\n'), '--pitch', '9', '--frames', 'up:0,0,1'],
+      /runs along what is to be up/,
+    ],
+  ])('%j says what is wrong, and ends with 2', async (argv, words) => {
+    const { status, out, error } = await run(...argv);
+    expect([status, out]).toEqual([2, '']);
+    expect(error).toMatch(words);
+    expect(error).not.toContain('\n');
+  });
+});
