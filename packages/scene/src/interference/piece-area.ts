@@ -6,7 +6,7 @@ import type { ScenePiece } from '../placing/scene';
 import { keptArea, solidArea } from './overlap';
 
 /** How far an outline may stray from its curves, as a part of the pitch. */
-const FINENESS = 0.002;
+export const FINENESS = 0.002;
 
 const known = new WeakMap<ScenePiece, PathsD>();
 

@@ -82,6 +82,24 @@ describe('rows that cut into each other', () => {
     expect(kept('M-200 -50H-2V50H-200Z', 'whole')).toEqual([]);
   });
 
+  it('what is stretched until it reaches a path cuts what lies on its way there', () => {
+    const reachingTo = (y: number | null): number[] =>
+      crossings(
+        cross((job) => {
+          job.paths[1] = { ...outlineJob('Up', 'M-100 50H100').paths[0], id: 'up' };
+          if (y === null) return;
+          job.paths.push({ ...outlineJob('Beam', `M-120 ${y}H120`).paths[0], id: 'beam' });
+          job.runs[0].setOut = { ...PLAIN_SET_OUT, reach: { path: 'beam', way: 'up' } };
+        }),
+      ).map(({ depth }) => depth);
+    // Bars of 10 mm along y = 0 are far from those along y = 50.
+    expect(reachingTo(null)).toEqual([]);
+    expect(reachingTo(40)).toEqual([]);
+    // Two mm into them, which reach down to 47; then right through, as deep as they are thick.
+    expect(reachingTo(49)[0]).toBeCloseTo(2, 3);
+    expect(reachingTo(80)[0]).toBeCloseTo(4, 3);
+  });
+
   it('what lies beside in the drawing is never worth a look; in a plane of its own it is', () => {
     const beside = (job: Job): void => {
       job.paths[1] = { ...outlineJob('Up', 'M130 -100V100').paths[0], id: 'up' };

@@ -17,6 +17,7 @@ import { boxDepth, type SpaceBox } from './boxes';
 import { movedArea, overlapWidth } from './overlap';
 import { pieceFigure } from '../figures/piece-figure';
 import { pieceArea, pieceAreaWithin } from './piece-area';
+import { stretchedArea } from './stretched-area';
 
 /** How far something reaches behind the plane of its row, and in front of it, mm. */
 export type Reach = readonly [low: number, high: number];
@@ -206,6 +207,10 @@ function bodiesOf(row: StoodRow, travel: number): Body[] {
       if (!setOut.reach && !isThere(setOut.boundary, hulls[number], m)) continue;
       const s = withinPath(fit.layout.path, frame.arc[k * frame.step + 1]);
       const at: AffineTuple = [m[0], m[1], m[2], m[3], m[4], m[5]];
+      if (setOut.reach) {
+        take({ s, reach: pieces[number], ...stretchedArea(scene, k, piece, at) }, at);
+        continue;
+      }
       const { boundary } = setOut;
       const area = (): PathsD =>
         boundary?.how === 'cut'
