@@ -2,6 +2,7 @@ import {
   helixPath,
   mirrorContour,
   roundedPath,
+  spaceSource,
   parsePathData,
   RelayError,
   type Contour,
@@ -82,7 +83,7 @@ function sourceInSpace({ helix, csv, closed, corners, profile }: GivenSource): F
         closed ?? false,
       )
     : helixPath({ from: 0, to: 0, rise: 0, ...helix, ...handed(helix?.turns ?? 0) });
-  return { kind: 'space', shape: { kind: 'pieces', contour } };
+  return spaceSource({ kind: 'pieces', contour });
 }
 
 const handed = (turns: number): Pick<Helix, 'turns' | 'hand'> => ({
@@ -93,7 +94,7 @@ const handed = (turns: number): Pick<Helix, 'turns' | 'hand'> => ({
 function raisedBy({ profile, smooth }: GivenSource, under: Contour): FitSource {
   if (profile === undefined) return { kind: 'contour', contour: under };
   const stations = readProfileCsv(profile);
-  return { kind: 'space', shape: { kind: 'raised', under, stations, smooth: smooth ?? false } };
+  return spaceSource({ kind: 'raised', under, stations, smooth: smooth ?? false });
 }
 
 function notForThis(field: string, what: string): never {

@@ -14,7 +14,8 @@ import { stopped, turningsOf, type FitOutcome } from './outcome';
 import { checkRequest, type FitRequest } from './request';
 import { refinedRipple } from './ring-cycle';
 import { rowBetween } from './row-between';
-import { layOut, type FitSource, type Layout } from './source';
+import { layOut } from './lay-out';
+import type { FitSource, Layout } from './source';
 import { countFor, idealOn } from './window-ideal';
 import { withGap } from './with-gap';
 

@@ -1,7 +1,8 @@
 import { mm, RelayError } from '../error';
 import { closingPitch, settle, type Fitted } from './give-way';
 import type { FitRequest } from './request';
-import { layOut, type FitSource, type Layout, type RouteSource } from './source';
+import { layOut } from './lay-out';
+import type { FitSource, Layout, RouteSource } from './source';
 
 /** A row that closes on its taut route to this, of its pitch, has nothing to hang. */
 const TAUT = 1e-10;

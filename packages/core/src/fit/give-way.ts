@@ -4,7 +4,8 @@ import { spacingThatReaches } from './laying';
 import type { FitRequest } from './request';
 import { closingEndToEnd, unlikePieces, type Closing } from './end-to-end';
 import { solveRingCycle, type RingCycle } from './ring-cycle';
-import { layOut, meshes, type FitSource, type Layout } from './source';
+import { layOut } from './lay-out';
+import { meshes, type FitSource, type Layout } from './source';
 
 /** A row that closes: its layout, the scale of its path, its pitch, and its cycle where it is a ring of chords. */
 export interface Fitted {

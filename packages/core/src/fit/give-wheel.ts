@@ -2,7 +2,8 @@ import { mm, RelayError } from '../error';
 import { windowOf } from './lay';
 import type { FitRequest, Tension } from './request';
 import { closingPitch, settle, type Fitted } from './give-way';
-import { layOut, type FitSource, type Layout, type RouteSource } from './source';
+import { layOut } from './lay-out';
+import type { FitSource, Layout, RouteSource } from './source';
 
 /** Places of a wheel's travel that are looked at first. */
 const SAMPLES = 49;

@@ -10,4 +10,5 @@ export * from './count';
 export * from './ideal';
 export * from './ring-cycle';
 export * from './source';
+export * from './lay-out';
 export * from './moving-path';

@@ -1,8 +1,8 @@
 import { LIMITS } from '../limits';
 import { RelayError, mm } from '../error';
 import type { Vec3 } from '../math';
-import { measurePath, pathBounds, scaleContour, spaceBounds, type Contour, type MeasuredPath } from '../path';
-import { measureShape, scaleShape, type SpaceShape } from '../space-path';
+import { measurePath, pathBounds, type Contour, type MeasuredPath } from '../path';
+import type { SpaceShape } from '../space-path';
 import {
   routeRoundWheels,
   toothRadius,
@@ -32,10 +32,14 @@ export interface WheelSpec {
 }
 
 /** What a row is put on. Every kind of path ends as one of these. */
-export type FitSource =
-  | { readonly kind: 'contour'; readonly contour: Contour }
-  | { readonly kind: 'space'; readonly shape: SpaceShape }
-  | RouteSource;
+export type FitSource = { readonly kind: 'contour'; readonly contour: Contour } | SpaceSource | RouteSource;
+
+/** A path in space, with the place it is scaled about. */
+export interface SpaceSource {
+  readonly kind: 'space';
+  readonly shape: SpaceShape;
+  readonly about: Vec3;
+}
 
 export interface RouteSource {
   readonly kind: 'route';
@@ -84,23 +88,11 @@ export function meshes(size: WheelSize, pitch: number): boolean {
 }
 
 /**
- * Lays a source out.
+ * Lays a route round wheels out.
  * @param pitch the pitch asked for: it decides which wheels mesh with the row
- * @throws RelayError from the path and the route
+ * @throws RelayError from the route
  */
-export function layOut(source: FitSource, pitch: number, engagement: Engagement, give: Give): Layout {
-  if (source.kind === 'contour') {
-    const contour =
-      give.scale === 1 ? source.contour : scaleContour(source.contour, centreOf(source), give.scale);
-    return { contour, path: measurePath(contour), wheels: [], wraps: [], missed: [], cuts: [], sags: [] };
-  }
-  if (source.kind === 'space') {
-    const shape =
-      give.scale === 1 ? source.shape : scaleShape(source.shape, middleOf(source.shape), give.scale);
-    const path = measureShape(shape);
-    const contour = { segments: [], closed: path.closed };
-    return { contour, path, wheels: [], wraps: [], missed: [], cuts: [], sags: [] };
-  }
+export function layOutRoute(source: RouteSource, pitch: number, engagement: Engagement, give: Give): Layout {
   const wheels = layWheels(source, pitch, engagement, give);
   const route = routeRoundWheels(wheels, source.closed);
   return {
@@ -124,7 +116,7 @@ export function layWheels(
   engagement: Engagement,
   give: Give,
 ): LaidWheel[] {
-  const centre = give.scale === 1 ? { x: 0, y: 0 } : centreOf(source);
+  const centre = give.scale === 1 ? { x: 0, y: 0 } : centreOfWheels(source);
   return source.wheels.map((wheel): LaidWheel => {
     const toothed = meshes(wheel.size, pitch);
     return {
@@ -144,22 +136,20 @@ export function layWheels(
 
 /** The point a path is scaled about: the middle of its wheels' centres, or of its bounds. */
 export function centreOf(source: FitSource): { x: number; y: number } {
-  if (source.kind === 'space') return middleOf(source.shape);
+  if (source.kind === 'space') return source.about;
   if (source.kind === 'contour') {
     const [x0, y0, x1, y1] = pathBounds(measurePath(source.contour));
     return { x: (x0 + x1) / 2, y: (y0 + y1) / 2 };
   }
-  const n = source.wheels.length;
-  return {
-    x: source.wheels.reduce((sum, wheel) => sum + wheel.x, 0) / n,
-    y: source.wheels.reduce((sum, wheel) => sum + wheel.y, 0) / n,
-  };
+  return centreOfWheels(source);
 }
 
-/** The middle of what a path in space takes up. */
-function middleOf(shape: SpaceShape): Vec3 {
-  const [x0, y0, z0, x1, y1, z1] = spaceBounds(measureShape(shape));
-  return { x: (x0 + x1) / 2, y: (y0 + y1) / 2, z: (z0 + z1) / 2 };
+function centreOfWheels({ wheels }: RouteSource): { x: number; y: number } {
+  const n = wheels.length;
+  return {
+    x: wheels.reduce((sum, wheel) => sum + wheel.x, 0) / n,
+    y: wheels.reduce((sum, wheel) => sum + wheel.y, 0) / n,
+  };
 }
 
 function wheelRadius(wheel: WheelSpec, pitch: number | null, engagement: Engagement): number {

@@ -4,7 +4,7 @@ import { distance } from '../math';
 import type { Contour, Segment } from './segment';
 
 /** Shorter paths have no length, mm: a millionth of a nanometre. */
-const LEAST_LENGTH = 1e-12;
+export const LEAST_LENGTH = 1e-12;
 
 /**
  * Whether a contour can be worked on: how many pieces it has, and how far its numbers go.
@@ -12,24 +12,32 @@ const LEAST_LENGTH = 1e-12;
  * @throws RelayError path-not-finite, path-zero-length, path-data-too-large
  */
 export function checkContour({ segments }: Contour): (length: number) => number {
-  if (segments.length > LIMITS.pathPieces) {
-    throw new RelayError(
-      'path-data-too-large',
-      `The path has ${segments.length} pieces; at most ${LIMITS.pathPieces} can be worked on. Thin it out first.`,
-    );
-  }
+  checkPieces(segments.length);
   const extent = contourExtent(segments);
-  if (!(extent <= LIMITS.coordinate)) {
-    throw new RelayError(
-      'path-not-finite',
-      `The path has a coordinate that is not a number, or beyond ${LIMITS.coordinate / 1e6} km. Every coordinate must be finite.`,
-    );
-  }
+  checkExtent(extent);
   if (!(extent > LEAST_LENGTH)) noLength();
   return (length) => (length > Math.max(extent * 1e-12, LEAST_LENGTH) ? length : noLength());
 }
 
-function noLength(): never {
+/** @throws RelayError path-data-too-large */
+export function checkPieces(many: number): void {
+  if (many <= LIMITS.pathPieces) return;
+  throw new RelayError(
+    'path-data-too-large',
+    `The path has ${many} pieces; at most ${LIMITS.pathPieces} can be worked on. Thin it out first.`,
+  );
+}
+
+/** @throws RelayError path-not-finite */
+export function checkExtent(extent: number): void {
+  if (extent <= LIMITS.coordinate) return;
+  throw new RelayError(
+    'path-not-finite',
+    `The path has a coordinate that is not a number, or beyond ${LIMITS.coordinate / 1e6} km. Every coordinate must be finite.`,
+  );
+}
+
+export function noLength(): never {
   throw new RelayError('path-zero-length', 'The path has no length: all its points lie in one place.');
 }
 

@@ -4,6 +4,7 @@ export * from './measured';
 export * from './contour-length';
 export * from './reader';
 export * from './arc-length-table';
+export * from './contour-checks';
 export * from './points-at';
 export * from './svg-path-data';
 export * from './svg-arc';

@@ -1,7 +1,13 @@
-import { RelayError } from '../error';
-import { LIMITS } from '../limits';
 import { length3, scale3, sub3, type Vec3 } from '../math';
-import { arcLengthTable, SEGMENT, type MeasuredPath, type Paced } from '../path';
+import {
+  arcLengthTable,
+  checkExtent,
+  checkPieces,
+  SEGMENT,
+  slowest,
+  type MeasuredPath,
+  type Paced,
+} from '../path';
 import { PathRows } from './path-rows';
 import type { HelixPiece, SpaceContour, SpaceCubic, SpaceSegment } from './segment';
 
@@ -14,19 +20,9 @@ const INVERSE_TOLERANCE = 2e-10;
  * @throws RelayError path-not-finite, path-zero-length, path-data-too-large
  */
 export function measureSpacePath({ segments, closed }: SpaceContour): MeasuredPath {
-  if (segments.length > LIMITS.pathPieces) {
-    throw new RelayError(
-      'path-data-too-large',
-      `The path has ${segments.length} pieces; at most ${LIMITS.pathPieces} can be worked on. Thin it out first.`,
-    );
-  }
+  checkPieces(segments.length);
   const extent = segments.reduce((most, piece) => Math.max(most, ...numbersOf(piece).map(Math.abs)), 0);
-  if (!(extent <= LIMITS.coordinate)) {
-    throw new RelayError(
-      'path-not-finite',
-      `The path has a coordinate that is not a number, or beyond ${LIMITS.coordinate / 1e6} km. Every coordinate must be finite.`,
-    );
-  }
+  checkExtent(extent);
   const whole = segments.reduce((sum, piece) => sum + roughLength(piece), 0);
   const rows = new PathRows();
   segments.forEach((piece, index) => {
@@ -154,25 +150,6 @@ function cubicPace(a: Vec3, b: Vec3, c: Vec3): Paced {
   };
 }
 
-/** Where the speed is least inside (0, 1): near-cusps sit there, and a table cut there stays short. */
-function slowest(axes: readonly (readonly [number, number, number])[]): number[] {
-  const gains = (t: number): number =>
-    axes.reduce((sum, [p, q, r]) => sum + ((3 * p * t + 2 * q) * t + r) * (6 * p * t + 2 * q), 0);
-  const found: number[] = [];
-  const steps = 16;
-  for (let i = 0; i < steps; i++) {
-    let [low, high] = [i / steps, (i + 1) / steps];
-    if (!(gains(low) < 0 && gains(high) >= 0)) continue;
-    for (let k = 0; k < 60; k++) {
-      const middle = (low + high) / 2;
-      if (gains(middle) < 0) low = middle;
-      else high = middle;
-    }
-    if (high > 1e-9 && high < 1 - 1e-9) found.push(high);
-  }
-  return found;
-}
-
 /** The power basis: p(t) = ((a t + b) t + c) t + p0. */
 function powers({ p0, p1, p2, p3 }: SpaceCubic): { a: Vec3; b: Vec3; c: Vec3; p0: Vec3 } {
   const c = scale3(sub3(p1, p0), 3);
@@ -201,16 +178,8 @@ function roughLength(piece: SpaceSegment): number {
   }
 }
 
-function numbersOf(piece: SpaceSegment): number[] {
-  const of = ({ x, y, z }: Vec3): number[] => [x, y, z];
-  switch (piece.kind) {
-    case 'line':
-      return [...of(piece.a), ...of(piece.b)];
-    case 'arc':
-      return [...of(piece.centre), ...of(piece.u), ...of(piece.v), piece.radius, piece.sweep];
-    case 'cubic':
-      return [piece.p0, piece.p1, piece.p2, piece.p3].flatMap(of);
-    case 'helix':
-      return [...of(piece.centre), piece.from, piece.to, piece.rise, piece.start, piece.sweep];
-  }
-}
+/** All numbers of a piece, those of its points among them. */
+const numbersOf = (piece: SpaceSegment): number[] =>
+  Object.values(piece).flatMap((value: string | number | Vec3) =>
+    typeof value === 'number' ? value : typeof value === 'string' ? [] : [value.x, value.y, value.z],
+  );

@@ -1,8 +1,11 @@
-import { RelayError } from '../error';
-import { RISE_STRIDE, SEGMENT_STRIDE, type MeasuredPath, type SegmentKind } from '../path';
-
-/** Shorter paths have no length, mm: as in the plane. */
-const LEAST_LENGTH = 1e-12;
+import {
+  LEAST_LENGTH,
+  noLength,
+  RISE_STRIDE,
+  SEGMENT_STRIDE,
+  type MeasuredPath,
+  type SegmentKind,
+} from '../path';
 
 /** Gathers the segments of a measured path. */
 export class PathRows {
@@ -42,8 +45,7 @@ export class PathRows {
    */
   done(closed: boolean, extent: number, under?: MeasuredPath): MeasuredPath {
     const { s } = this;
-    if (!(s > Math.max(extent * 1e-12, LEAST_LENGTH)))
-      throw new RelayError('path-zero-length', 'The path has no length: all its points lie in one place.');
+    if (!(s > Math.max(extent * 1e-12, LEAST_LENGTH))) noLength();
     return {
       length: s,
       closed,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { DEFAULT_REQUEST, fitRow, placeArcs } from '../fit';
+import { DEFAULT_REQUEST, fitRow, placeArcs, spaceSource } from '../fit';
 import { angle3, cross3, dot3, length3, sub3 } from '../math';
 import { measurePath, parsePathData } from '../path';
 import { helixPath, holonomy, measureSpacePath, pieceFrames, roundedPath, type PieceFrame } from '.';
@@ -51,10 +51,10 @@ describe('frames of pieces', () => {
   });
 
   it('with up fixed lean with the slope of a helix, and nowhere else', () => {
-    const helix = {
-      kind: 'space',
-      shape: { kind: 'pieces', contour: helixPath({ from: 40, to: 40, rise: 90, turns: 2, hand: 'ccw' }) },
-    } as const;
+    const helix = spaceSource({
+      kind: 'pieces',
+      contour: helixPath({ from: 40, to: 40, rise: 90, turns: 2, hand: 'ccw' }),
+    });
     const fit = fitRow(helix, { ...DEFAULT_REQUEST, pitch: 10 });
     const { path } = fit.layout;
     const frames = pieceFrames(path, placeArcs(fit, 0), false, { by: 'fixed', up: { x: 0, y: 0, z: 2 } });

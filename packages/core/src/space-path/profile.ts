@@ -60,12 +60,11 @@ function checked(
   const fail = (message: string): never => {
     throw new RelayError('profile-invalid', message);
   };
-  if (stations.length === 0)
-    fail('A height profile needs at least one station: a place along the path, and its height.');
+  if (stations.length === 0) fail('A height profile needs at least one station.');
   if (stations.length > MOST_STATIONS)
     fail(`A height profile has at most ${MOST_STATIONS} stations; this one has ${stations.length}.`);
   if (!stations.every(({ u, z }) => Number.isFinite(u) && Number.isFinite(z)))
-    fail('A station of the height profile is no number. Every place and every height must be one.');
+    fail('A station of the height profile is no number.');
   const sorted = [...stations].sort((a, b) => a.u - b.u);
   const outside = sorted.find(({ u }) => u < -APART * length || u > length * (1 + APART));
   if (outside)
@@ -82,9 +81,7 @@ function checked(
   const [first] = sorted;
   const last = sorted[sorted.length - 1];
   if (closed && length - last.u + first.u <= APART * length && first.z !== last.z)
-    fail(
-      'The path is closed, but its profile ends at another height than it begins. Give both the same height.',
-    );
+    fail('The profile of a closed path ends at another height than it begins. Give both the same height.');
   return sorted.filter(({ u }, i) => i === 0 || u - sorted[i - 1].u > APART * length);
 }
 

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { chordStepper, ringOn } from '../chain';
 import { RelayError } from '../error';
-import { DEFAULT_REQUEST, fitRow, placeArcs } from '../fit';
+import { DEFAULT_REQUEST, fitRow, placeArcs, spaceSource } from '../fit';
 import { angle3, length3, mapped3, scale3, setDown, sub3, type Vec3 } from '../math';
 import {
   inspectPath,
@@ -461,7 +461,7 @@ describe('rows on paths in space', () => {
 
   it('close exactly, by the pitch or by the size of the path', () => {
     for (const hold of ['path', 'pitch'] as const) {
-      const fit = fitRow({ kind: 'space', shape: loop }, { ...request, hold });
+      const fit = fitRow(spaceSource(loop), { ...request, hold });
       expect(fit.closes).toBe(true);
       const { path } = fit.layout;
       const pins = [...placeArcs(fit, 0.4)].map((s) => readAt(path, s).at);
@@ -474,7 +474,7 @@ describe('rows on paths in space', () => {
 
   it('with ends reach them: pins on a helix stand at equal angles', () => {
     const shape: SpaceShape = { kind: 'pieces', contour: helixPath(ROUND) };
-    const fit = fitRow({ kind: 'space', shape }, request);
+    const fit = fitRow(spaceSource(shape), request);
     expect(fit.closes).toBe(true);
     const pins = [...placeArcs(fit, 0)].map((s) => readAt(fit.layout.path, s).at);
     expect(length3(sub3(pins[pins.length - 1], { x: 40, y: 0, z: 150 }))).toBeLessThan(1e-7);
@@ -485,16 +485,13 @@ describe('rows on paths in space', () => {
   it('a sharp corner in space stops them as one in the plane does, and is told', () => {
     const sharp = (points: readonly [number, number, number][]) =>
       fitRow(
-        {
-          kind: 'space',
-          shape: {
-            kind: 'pieces',
-            contour: roundedPath(
-              points.map(([x, y, z]) => ({ x, y, z, radius: 0 })),
-              true,
-            ),
-          },
-        },
+        spaceSource({
+          kind: 'pieces',
+          contour: roundedPath(
+            points.map(([x, y, z]) => ({ x, y, z, radius: 0 })),
+            true,
+          ),
+        }),
         request,
       );
     // An equilateral triangle, stood up on one of its sides.

@@ -11,7 +11,10 @@ export function cubicCurve({ p0, p1, p2, p3 }: CubicSegment): SegmentCurve {
   const ay = p3.y - p0.y - by - cy;
   return {
     exactLength: null,
-    cuts: slowest(ax, ay, bx, by, cx, cy),
+    cuts: slowest([
+      [ax, bx, cx],
+      [ay, by, cy],
+    ]),
     derivatives(t, out) {
       out[0] = ((ax * t + bx) * t + cx) * t + p0.x;
       out[1] = ((ay * t + by) * t + cy) * t + p0.y;
@@ -39,12 +42,9 @@ export function raiseQuadratic(q0: Vec, q1: Vec, q2: Vec): CubicSegment {
  * short. The stationary points of the squared speed are the roots of a cubic polynomial,
  * found by bisection between its own turning points.
  */
-function slowest(ax: number, ay: number, bx: number, by: number, cx: number, cy: number): number[] {
-  const g = (t: number): number => {
-    const dx = (3 * ax * t + 2 * bx) * t + cx;
-    const dy = (3 * ay * t + 2 * by) * t + cy;
-    return dx * (6 * ax * t + 2 * bx) + dy * (6 * ay * t + 2 * by);
-  };
+export function slowest(axes: readonly (readonly [a: number, b: number, c: number])[]): number[] {
+  const g = (t: number): number =>
+    axes.reduce((sum, [a, b, c]) => sum + ((3 * a * t + 2 * b) * t + c) * (6 * a * t + 2 * b), 0);
   const found: number[] = [];
   const steps = 16;
   for (let i = 0; i < steps; i++) {

@@ -1,5 +1,5 @@
 import {
-  layOut,
+  layOutRoute,
   layWheels,
   RelayError,
   sketchRoute,
@@ -51,7 +51,7 @@ export function routeSource(job: PathJob, path: RoutePath): RouteSource {
 /** The route as it is laid, for one that is drawn without a run. */
 export function layRoute(job: PathJob, path: RoutePath): Layout {
   const { pitch, pieces } = meshingOf(job, path);
-  return layOut(routeSource(job, path), pitch, pieces, { toothPitch: pitch, scale: 1 });
+  return layOutRoute(routeSource(job, path), pitch, pieces, { toothPitch: pitch, scale: 1 });
 }
 
 /** Its wheels, and the spans that can be drawn. */
