@@ -56,8 +56,8 @@ export function roundedPath(points: readonly SpacePoint[], closed: boolean): Spa
       b: add3(kept[next], way, -corners[next].cut),
     });
   });
-  // A closed path begins on its first leg, not in the middle of a corner.
-  return { segments: closed ? [...segments.slice(1), ...segments.slice(0, 1)] : segments, closed };
+  // A closed path begins on its first leg: where its first corner is rounded, behind that.
+  return { segments: corners[0].arc ? [...segments.slice(1), segments[0]] : segments, closed };
 }
 
 interface SpaceCorner {

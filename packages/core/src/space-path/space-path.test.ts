@@ -167,6 +167,28 @@ describe('points in space with rounded corners', () => {
     expect(rounded).toBeGreaterThan(150);
   });
 
+  it('a closed one begins at its first point, or behind the rounding there', () => {
+    for (const [radius, x] of [
+      [0, 0],
+      [10, 10],
+    ]) {
+      const corners = [
+        [0, 0],
+        [100, 0],
+        [100, 100],
+        [0, 100],
+      ];
+      const path = measureSpacePath(
+        roundedPath(
+          corners.map(([px, py]) => ({ x: px, y: py, z: 7, radius })),
+          true,
+        ),
+      );
+      expect(length3(sub3(readAt(path, 0).at, { x, y: 0, z: 7 }))).toBeLessThan(1e-12);
+      expect(readAt(path, 1).way.x).toBeCloseTo(1, 12);
+    }
+  });
+
   it('a corner is rounded in the plane of its legs, at its radius', () => {
     const points = [
       { x: 0, y: 0, z: 0, radius: 0 },
