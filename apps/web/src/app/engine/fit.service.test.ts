@@ -239,7 +239,8 @@ describe('rows that cut into each other', () => {
     const far = {
       ...path,
       id: 'far',
-      points: path.points.map((point) => ({ ...point, y: point.y - 5_000 })),
+      // Beside it: from below it the hangers would reach through it up to their beam.
+      points: path.points.map((point) => ({ ...point, x: point.x + 5_000 })),
     };
     const [first, second] = inOnePlane.runs;
     jobs.next({
