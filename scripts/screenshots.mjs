@@ -52,6 +52,8 @@ await take('rack');
 
 await page.goto(`${at}/job/demo-coin-lift`);
 await page.locator('relay-sentence .verdict').waitFor();
+// What other counts would cost comes after the fit.
+await page.locator('relay-fit-step').getByText('working them out').waitFor({ state: 'hidden' });
 await take('job');
 
 // A path drawn by hand on an empty sheet: clicks, and a press that is pulled.

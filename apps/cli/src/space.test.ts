@@ -106,6 +106,7 @@ describe('paths in space on the command line', () => {
     [['measure', '--csv', loop, '--round', '-1'], /radius of zero or more/],
     [['measure', '--csv', loop, '--round', 'nearest'], /--round needs a finite number/],
     [['measure', '--path', 'M0 0H9', '--closed'], /“closed” is for points in space/],
+    [['measure', '--path', 'M0 0H9', '--smooth'], /“smooth” is for a path that a profile raises/],
     [['measure', '--csv', loop, '--profile', stations], /“profile” is for a planar path/],
     [['measure', '--path', 'M0 0H200', '--profile', file('up.csv', '5,0\n5,9\n')], /upright/],
     [

@@ -8,7 +8,8 @@ import {
   type Contour,
   type FitRequest,
   type FitSource,
-  type Helix,
+  type SpaceContour,
+  type Vec3,
 } from '@coin-relay/core';
 import { oneContour, parseJob, resolveRun, type GivenSource } from '@coin-relay/model';
 import {
@@ -60,36 +61,38 @@ function planarContour(given: GivenSource): Contour | null {
 }
 
 /** Points in space, or a helix; null where the source is neither. */
-function sourceInSpace({ helix, csv, closed, corners, profile }: GivenSource): FitSource | null {
+function sourceInSpace(given: GivenSource): FitSource | null {
+  const { helix, csv, closed, corners, profile, smooth } = given;
+  if (smooth !== undefined && profile === undefined) notForThis('smooth', 'a path that a profile raises');
   const points = csv === undefined ? null : readSpaceCsv(csv);
   if (!points) {
-    if (closed !== undefined) notForThis('closed', 'points in space: a csv whose rows have three numbers');
-    if (corners !== undefined) notForThis('corners', 'points in space: a csv whose rows have three numbers');
+    if (closed !== undefined) notForThis('closed', POINTS);
+    if (corners !== undefined) notForThis('corners', POINTS);
     if (!helix) return null;
   }
   if (profile !== undefined) notForThis('profile', 'a planar path; this one has its heights already');
-  if (corners !== undefined && !(corners >= 0)) {
+  const contour = points ? throughPoints(points, given) : helix && helixOf(helix);
+  return contour ? spaceSource({ kind: 'pieces', contour }) : null;
+}
+
+const POINTS = 'points in space: a csv whose rows have three numbers';
+
+function throughPoints(points: readonly Vec3[], { corners = 0, closed = false }: GivenSource): SpaceContour {
+  if (!(corners >= 0)) {
     throw new RelayError(
       'request-invalid',
       `Corners are rounded to a radius of zero or more; it was given as ${corners} mm.`,
-      {
-        field: 'corners',
-      },
+      { field: 'corners' },
     );
   }
-  const contour = points
-    ? roundedPath(
-        points.map((point) => ({ ...point, radius: corners ?? 0 })),
-        closed ?? false,
-      )
-    : helixPath({ from: 0, to: 0, rise: 0, ...helix, ...handed(helix?.turns ?? 0) });
-  return spaceSource({ kind: 'pieces', contour });
+  return roundedPath(
+    points.map((point) => ({ ...point, radius: corners })),
+    closed,
+  );
 }
 
-const handed = (turns: number): Pick<Helix, 'turns' | 'hand'> => ({
-  turns: Math.abs(turns),
-  hand: turns < 0 ? 'cw' : 'ccw',
-});
+const helixOf = ({ turns, ...rest }: NonNullable<GivenSource['helix']>): SpaceContour =>
+  helixPath({ ...rest, turns: Math.abs(turns), hand: turns < 0 ? 'cw' : 'ccw' });
 
 function raisedBy({ profile, smooth }: GivenSource, under: Contour): FitSource {
   if (profile === undefined) return { kind: 'contour', contour: under };
