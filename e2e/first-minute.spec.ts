@@ -100,6 +100,7 @@ test('what is drawn stays in the picture until it is moved by hand', async ({ pa
   await width.press('Enter');
   // Twice as wide: shown all again, so smaller.
   await expect.poll(scale).toBeLessThan(before * 0.8);
+  await settled(page);
   const all = await scale();
   await page.getByRole('button', { name: 'Larger' }).click();
   await expect.poll(scale).toBeCloseTo(all * 1.4, 6);

@@ -30,8 +30,13 @@ test('into space and back: the same row, step, frame and choice; a wheel is pick
   await openJob(page, id);
   await openStep(page, 'Motion');
   await scrub(page, 30);
+  // What is seen of it is told in the page's next picture, not within the press.
+  await settled(page);
+  const drawing = page.locator('relay-drawing .surface');
+  const whole = await drawing.getAttribute('data-view');
   await page.getByRole('button', { name: 'Larger' }).click();
-  const seen = await page.locator('relay-drawing .surface').getAttribute('data-view');
+  await expect(drawing).not.toHaveAttribute('data-view', whole!);
+  const seen = await drawing.getAttribute('data-view');
   const said = await page.locator('relay-sentence .sentence').textContent();
   await goIntoSpace(page);
   await expect(page.locator('relay-space canvas')).toBeVisible();
@@ -57,10 +62,7 @@ test('into space and back: the same row, step, frame and choice; a wheel is pick
   await expect(page.locator('relay-wheel-note')).toContainText(head.name);
   // As large as it was left, and so is what was seen in space.
   const [scale] = seen!.split(' ');
-  await expect(page.locator('relay-drawing .surface')).toHaveAttribute(
-    'data-view',
-    new RegExp(`^${scale.replace('.', '\\.')} `),
-  );
+  await expect(drawing).toHaveAttribute('data-view', new RegExp(`^${scale.replace('.', '\\.')} `));
   await goIntoSpace(page);
   await expect(surface(page)).toHaveAttribute('data-eye', eye!);
   await page.keyboard.press('d');
