@@ -40,7 +40,13 @@ test('the panel is made wider by its edge, and is as wide on the next visit', as
   const width = async (): Promise<number> => (await page.locator('relay-worksheet').boundingBox())!.width;
   const before = await width();
   await edge.focus();
-  for (let k = 0; k < 5; k++) await edge.press('ArrowRight');
+  // Faster than pictures follow.
+  await edge.evaluate((element) => {
+    for (let k = 0; k < 5; k++)
+      element.dispatchEvent(
+        new KeyboardEvent('keydown', { key: 'ArrowRight', bubbles: true, cancelable: true }),
+      );
+  });
   await expect.poll(width).toBeGreaterThan(before + 70);
   const wide = await width();
   await page.reload();

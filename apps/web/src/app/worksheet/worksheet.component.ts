@@ -139,8 +139,9 @@ export class WorksheetComponent {
   protected step(event: Event, by: number): void {
     event.preventDefault();
     event.stopPropagation();
-    const panel = this.element.querySelector('.panel');
-    this.widen((panel?.clientWidth ?? LEAST) + by);
+    // Of a width that was just chosen the page may not show anything yet: keys come faster than pictures.
+    const now = this.width() ?? this.element.querySelector('.panel')?.clientWidth ?? LEAST;
+    this.widen(now + by);
   }
 
   protected open(step: Step): void {
