@@ -179,6 +179,8 @@ export interface PlaceAnswer {
   readonly chords: readonly number[];
   /** Of each piece, where they were asked for: its first pin, and unit vectors along its chord, up on it, and square to both. */
   readonly frames?: readonly FrameAxes[];
+  /** Stretches where up is along the path, so that the least twist is kept there, mm. */
+  readonly lost?: readonly (readonly [from: number, to: number])[];
   /** What the least-twist frame of a closed path came back turned by before that was spread along it, radians. */
   readonly holonomy?: number;
 }
@@ -215,7 +217,7 @@ export function placeAnswer(
         ? Math.hypot(x - points[i][0], y - points[i][1], z - points[i][2])
         : Math.hypot(x - points[i][0], y - points[i][1]),
     ),
-    ...(up ? { frames: pieceFrames(path, places, ring, up).map(axesOf) } : {}),
+    ...(up ? framesAnswer(pieceFrames(path, places, ring, up)) : {}),
     ...(up?.by === 'least-twist' && path.closed ? { holonomy: holonomy(path) } : {}),
   };
 }
@@ -227,6 +229,13 @@ function placesInSpace(path: MeasuredPath, places: Float64Array): Triple[] {
     read(s, at);
     return [at[0], at[1], at[5]];
   });
+}
+
+function framesAnswer({ frames, lost }: ReturnType<typeof pieceFrames>): Pick<PlaceAnswer, 'frames' | 'lost'> {
+  return {
+    frames: frames.map(axesOf),
+    ...(lost.length > 0 ? { lost: lost.map(({ from, to }) => [from, to] as const) } : {}),
+  };
 }
 
 function axesOf({ origin, x, y, z }: PieceFrame): FrameAxes {

@@ -90,6 +90,7 @@ export function breathingRow(
   const sizes = new Float32Array(frames * links);
   const firstLinks = new Int32Array(frames);
   const pins = new Float64Array(frames * columns * 2);
+  const rise = new Float64Array(row.rise.length > 0 ? frames * columns : 0);
   const arc = new Float64Array(frames * columns);
   const layer = lays ? new RowLayer(fit, links, gap) : null;
   const lengths = new Float64Array(links);
@@ -108,16 +109,17 @@ export function breathingRow(
     for (let i = 0; i < resting.length; i++)
       resting[i] = own[i % own.length] * (1 + breath.amount * noise.at(i, frame / breath.period));
     if (layer) {
-      layer.lay(lengths, resting, on - (row.kind === 'open' ? whole - row.cycle : 0), frame, pins, arc);
+      layer.lay(lengths, resting, on - (row.kind === 'open' ? whole - row.cycle : 0), frame, { pins, rise, arc });
     } else {
       rowFrame(row, on, still);
       pins.set(still.pins, 2 * frame * columns);
+      if (rise.length > 0) rise.set(still.rise, frame * columns);
       arc.set(still.arc, frame * columns);
     }
     if (frame % 8 === 7) progress((frame + 1) / frames);
   }
   progress(1);
-  return { frames, links, step, columns, pins, arc, sizes, firstLinks, lengthens: lays, swells };
+  return { frames, links, step, columns, pins, rise, arc, sizes, firstLinks, lengthens: lays, swells };
 }
 
 /** Lays rows of given lengths on the path of a fit, each from the one before it. */
@@ -147,8 +149,7 @@ class RowLayer {
     resting: Float64Array,
     travel: number,
     frame: number,
-    pins: Float64Array,
-    arc: Float64Array,
+    { pins, rise, arc }: Pick<RowFrames, 'pins' | 'rise' | 'arc'>,
   ): void {
     const { row } = this.fit;
     const s = row.kind === 'ring' ? this.ring(lengths, travel) : this.open(lengths, resting, travel);
@@ -158,6 +159,7 @@ class RowLayer {
       arc[base + i] = s[i];
       pins[2 * (base + i)] = this.at[0];
       pins[2 * (base + i) + 1] = this.at[1];
+      if (rise.length > 0) rise[base + i] = this.at[5];
     }
   }
 

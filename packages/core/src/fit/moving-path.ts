@@ -24,6 +24,7 @@ export function rowOnMovingPath(
   const columns = room.arc.length;
   checkFrames(frames, columns);
   const pins = new Float64Array(frames * columns * 2);
+  const rise = new Float64Array(room.rise.length > 0 ? frames * columns : 0);
   const arc = new Float64Array(frames * columns);
   const firstLinks = new Int32Array(frames);
   const laidPaths: SampledPath[] = [];
@@ -45,6 +46,7 @@ export function rowOnMovingPath(
     }
     rowFrame(row, travel(frame), room);
     pins.set(room.pins, frame * columns * 2);
+    if (rise.length > 0) rise.set(room.rise, frame * columns);
     arc.set(room.arc, frame * columns);
     firstLinks[frame] = room.firstLink;
     const sampled = samplePath(fit.layout.path, fit.request.pitch);
@@ -61,6 +63,7 @@ export function rowOnMovingPath(
     step,
     columns,
     pins,
+    rise,
     arc,
     sizes: new Float32Array(0),
     firstLinks,

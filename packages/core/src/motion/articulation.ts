@@ -24,7 +24,8 @@ export function sharpestTurn(row: Row): Articulation | null {
 /** Tells the turn at every pin between two links of a row, at every stored phase; nothing where they are not joined. */
 export function eachTurn(row: Row, use: (angle: number, s: number) => void): void {
   if (row.step === 2) return;
-  const { kind, columns, pins, arc } = row;
+  const { kind, columns, pins, rise, arc } = row;
+  const rises = rise.length > 0;
   const phases = kind === 'still' ? 1 : row.phases;
   const base = kind === 'still' ? 0 : columns;
   const slip = 1e-9 * row.length;
@@ -42,7 +43,11 @@ export function eachTurn(row: Row, use: (angle: number, s: number) => void): voi
       const uy = pins[2 * b + 1] - pins[2 * a + 1];
       const vx = pins[2 * c] - pins[2 * b];
       const vy = pins[2 * c + 1] - pins[2 * b + 1];
-      use(Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy)), wrapInto(arc[b], row.length));
+      const uz = rises ? rise[b] - rise[a] : 0;
+      const vz = rises ? rise[c] - rise[b] : 0;
+      const flat = ux * vy - uy * vx;
+      const across = rises ? Math.hypot(flat, uy * vz - uz * vy, uz * vx - ux * vz) : Math.abs(flat);
+      use(Math.atan2(across, ux * vx + uy * vy + uz * vz), wrapInto(arc[b], row.length));
     }
   }
 }

@@ -23,14 +23,18 @@ const REFINEMENTS = 40;
 export function chordDeparture(path: MeasuredPath, row: Row): Departure | null {
   const frame = newRowFrame(row);
   rowFrame(row, 0, frame);
-  const { pins, arc, step: places } = frame;
+  const { pins, rise, arc, step: places } = frame;
   const read = pathReader(path);
   const at = newReading();
   const off = (k: number, s: number): number => {
     read(s, at);
     const dx = pins[2 * k + 2] - pins[2 * k];
     const dy = pins[2 * k + 3] - pins[2 * k + 1];
-    return Math.abs(dx * (at[1] - pins[2 * k + 1]) - dy * (at[0] - pins[2 * k])) / Math.hypot(dx, dy);
+    const [px, py] = [at[0] - pins[2 * k], at[1] - pins[2 * k + 1]];
+    const flat = Math.abs(dx * py - dy * px);
+    if (rise.length === 0) return flat / Math.hypot(dx, dy);
+    const [dz, pz] = [rise[k + 1] - rise[k], at[5] - rise[k]];
+    return Math.hypot(flat, dy * pz - dz * py, dz * px - dx * pz) / Math.hypot(dx, dy, dz);
   };
   const first = Math.max(0, -frame.firstLink) * places;
   let best: { k: number; i: number; depth: number } | null = null;

@@ -12,6 +12,8 @@ export interface RowFrame {
   firstLink: number;
   /** x and y of the pins: links + 1 of them, or two for each link. */
   readonly pins: Float64Array;
+  /** z of the pins, mm; empty where the path lies in the plane. */
+  readonly rise: Float64Array;
   /** Arc length of each pin, not wrapped. */
   readonly arc: Float64Array;
 }
@@ -26,6 +28,7 @@ export function newRowFrame(row: Row): RowFrame {
     step,
     firstLink: 0,
     pins: new Float64Array(places * 2),
+    rise: new Float64Array(row.rise.length > 0 ? places : 0),
     arc: new Float64Array(places),
   };
 }
@@ -37,6 +40,7 @@ export function newRowFrame(row: Row): RowFrame {
 export function rowFrame(row: Row, travel: number, out: RowFrame): void {
   if (row.kind === 'still') {
     out.pins.set(row.pins);
+    out.rise.set(row.rise);
     out.arc.set(row.arc);
     return;
   }
@@ -49,6 +53,7 @@ export function rowFrame(row: Row, travel: number, out: RowFrame): void {
     if (step === 1) {
       out.pins[2 * columns] = out.pins[0];
       out.pins[2 * columns + 1] = out.pins[1];
+      if (out.rise.length > 0) out.rise[columns] = out.rise[0];
       out.arc[columns] = out.arc[0] + row.length;
     }
     out.firstLink = 0;
@@ -79,10 +84,12 @@ export function pinAt(row: Row, travel: number, piece: number): Vec | null {
     kind === 'ring'
       ? (columnsOn(row, cycles) + place) % columns
       : place + (kind === 'gapped' ? cycles * cycle * step : 0);
-  const out: RowFrame = { links: 1, step, firstLink: 0, pins: new Float64Array(2), arc: new Float64Array(1) };
+  const out: RowFrame = { links: 1, step, firstLink: 0, pins: new Float64Array(2), rise: NO_RISE, arc: new Float64Array(1) };
   blend(row, j, w, from, 0, 1, out, 0);
   return { x: out.pins[0], y: out.pins[1] };
 }
+
+const NO_RISE = new Float64Array(0);
 
 /** Whole cycles that a row has gone on, and between which stored phases it stands. */
 function momentOf(row: Row, travel: number): { cycles: number; j: number; w: number } {
@@ -135,6 +142,13 @@ function blend(
   const target = out.pins;
   for (let i = 0, o = 2 * to, a = p0; i < 2 * count; i++, o++, a++) {
     target[o] = k0 * pins[a] + k1 * pins[a + stride] + k2 * pins[a + 2 * stride] + k3 * pins[a + 3 * stride];
+  }
+  if (out.rise.length > 0) {
+    const { rise } = row;
+    for (let i = 0, a = base; i < count; i++, a++) {
+      out.rise[to + i] =
+        k0 * rise[a] + k1 * rise[a + columns] + k2 * rise[a + 2 * columns] + k3 * rise[a + 3 * columns];
+    }
   }
   for (let i = 0, a = base; i < count; i++, a++) {
     out.arc[to + i] = arc[a + columns] + w * (arc[a + 2 * columns] - arc[a + columns]) + arcShift;

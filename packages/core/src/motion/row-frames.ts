@@ -12,6 +12,8 @@ export interface RowFrames {
   readonly columns: number;
   /** x and y of every place of every frame. */
   readonly pins: Float64Array;
+  /** z of every place of every frame; empty where the path lies in the plane. */
+  readonly rise: Float64Array;
   readonly arc: Float64Array;
   /** What each piece has grown by; empty where none has. */
   readonly sizes: Float32Array;
@@ -39,12 +41,13 @@ export function checkFrames(frames: number, columns: number): void {
 }
 
 /** Room for a frame of such a row. */
-export function newFramesFrame({ links, step, columns }: RowFrames): RowFrame {
+export function newFramesFrame({ links, step, columns, rise }: RowFrames): RowFrame {
   return {
     links,
     step,
     firstLink: 0,
     pins: new Float64Array(columns * 2),
+    rise: new Float64Array(rise.length > 0 ? columns : 0),
     arc: new Float64Array(columns),
   };
 }
@@ -54,6 +57,7 @@ export function readFrames(all: RowFrames, frame: number, out: RowFrame): void {
   const k = frameIn(all.frames, frame);
   const { columns } = all;
   out.pins.set(all.pins.subarray(2 * k * columns, 2 * (k + 1) * columns));
+  if (out.rise.length > 0) out.rise.set(all.rise.subarray(k * columns, (k + 1) * columns));
   out.arc.set(all.arc.subarray(k * columns, (k + 1) * columns));
   out.firstLink = all.firstLinks[k];
 }

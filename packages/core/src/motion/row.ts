@@ -1,5 +1,5 @@
 import { backwards, chordStepper } from '../chain';
-import { newReading, pathReader, pointsAt, type MeasuredPath } from '../path';
+import { isSpatial, newReading, pathReader, pointsAt, type MeasuredPath } from '../path';
 import type { RingCycle } from '../fit/ring-cycle';
 import { ALIKE, meanSpacing, placesFor, spansOf, type Stations } from './stations';
 import type { Engagement } from '../route';
@@ -34,6 +34,8 @@ export interface Row {
   readonly phases: number;
   readonly columns: number;
   readonly pins: Float64Array;
+  /** z of each place, mm; empty where the path lies in the plane. */
+  readonly rise: Float64Array;
   /** Arc length of each place, not wrapped. */
   readonly arc: Float64Array;
   /** Length of the path, mm. */
@@ -70,6 +72,37 @@ export function phasesFor({ cycle }: Stations, columns: number): number {
   return Math.max(8, Math.min(ROW_PHASES * cycle, Math.floor(MOST_STORED / columns)));
 }
 
+/** Room for places along a path, and what writes where one of them is. */
+function placesOn(
+  path: MeasuredPath,
+  many: number,
+): Pick<Row, 'pins' | 'rise' | 'arc'> & { readonly put: (k: number, s: number) => void } {
+  const read = pathReader(path);
+  const at = newReading();
+  const pins = new Float64Array(many * 2);
+  const rise = new Float64Array(isSpatial(path) ? many : 0);
+  const arc = new Float64Array(many);
+  const put = (k: number, s: number): void => {
+    arc[k] = s;
+    read(s, at);
+    pins[2 * k] = at[0];
+    pins[2 * k + 1] = at[1];
+    if (rise.length > 0) rise[k] = at[5];
+  };
+  return { pins, rise, arc, put };
+}
+
+/** z of places of a path; none where it lies in the plane. */
+function risesAt(path: MeasuredPath, places: Float64Array): Float64Array {
+  if (!isSpatial(path)) return new Float64Array(0);
+  const read = pathReader(path);
+  const at = newReading();
+  return places.map((s) => {
+    read(s, at);
+    return at[5];
+  });
+}
+
 function fillRing(
   path: MeasuredPath,
   columns: number,
@@ -79,19 +112,8 @@ function fillRing(
 ): Row {
   const links = columns / step;
   const moved = step * cycle;
-  const read = pathReader(path);
-  const at = newReading();
-  const pins = new Float64Array((phases + 3) * columns * 2);
-  const arc = new Float64Array((phases + 3) * columns);
-  for (let j = 0; j < phases; j++) {
-    for (let i = 0; i < columns; i++) {
-      const k = (j + 1) * columns + i;
-      arc[k] = place(j, i);
-      read(arc[k], at);
-      pins[2 * k] = at[0];
-      pins[2 * k + 1] = at[1];
-    }
-  }
+  const { pins, rise, arc, put } = placesOn(path, (phases + 3) * columns);
+  for (let j = 0; j < phases; j++) for (let i = 0; i < columns; i++) put((j + 1) * columns + i, place(j, i));
   // Rows beyond the cycle are rows within it with every pin a cycle's places on, or back.
   const copy = (to: number, from: number, shift: number): void => {
     for (let i = 0; i < columns; i++) {
@@ -102,6 +124,7 @@ function fillRing(
       arc[b] = arc[a] + lap * path.length;
       pins[2 * b] = pins[2 * a];
       pins[2 * b + 1] = pins[2 * a + 1];
+      if (rise.length > 0) rise[b] = rise[a];
     }
   };
   copy(-1, phases - 1, -moved);
@@ -115,6 +138,7 @@ function fillRing(
     phases,
     columns,
     pins,
+    rise,
     arc,
     length: path.length,
     from: 0,
@@ -166,19 +190,13 @@ export function walkedRow(
     ? (2 * links + 4 + Math.ceil(path.length / meanSpacing(stations, c) - links) + cycle) * step
     : placesFor(stations, links + 2 * cycle);
   const phases = phasesFor(stations, columns);
-  const at = newReading();
-  const pins = new Float64Array((phases + 3) * columns * 2);
-  const arc = new Float64Array((phases + 3) * columns);
+  const { pins, rise, arc, put } = placesOn(path, (phases + 3) * columns);
   for (let j = -1; j <= phases + 1; j++) {
     let s = first + (j / phases) * stride;
     // From a whole cycle on, the walk is that of the phase one cycle before, as many places on.
     if (j >= phases) s = onwards(first + (j / phases - 1) * stride);
     for (let i = 0; i < columns; i++) {
-      const k = (j + 1) * columns + i;
-      arc[k] = s;
-      read(s, at);
-      pins[2 * k] = at[0];
-      pins[2 * k + 1] = at[1];
+      put((j + 1) * columns + i, s);
       if (i + 1 < columns) s = next(s, spans[i % spans.length]);
     }
   }
@@ -190,6 +208,7 @@ export function walkedRow(
     phases,
     columns,
     pins,
+    rise,
     arc,
     length: path.length,
     from,
@@ -224,6 +243,7 @@ export function stillRow(path: MeasuredPath, places: Float64Array, step: 1 | 2 =
     phases: 1,
     columns: places.length,
     pins: pointsAt(path, places),
+    rise: risesAt(path, places),
     arc: places,
     length: path.length,
     from: places[0],

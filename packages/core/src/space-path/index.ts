@@ -7,3 +7,6 @@ export * from './raised';
 export * from './shape';
 export * from './frames';
 export * from './piece-frames';
+export * from './up-rule';
+export * from './upright';
+export * from './ride';

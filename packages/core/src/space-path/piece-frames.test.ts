@@ -35,7 +35,7 @@ function expectFrames(frames: readonly PieceFrame[]): void {
 describe('frames of pieces', () => {
   it('are at right angles, and turn as little from the last to the first as from any to the next', () => {
     expect(Math.abs(holonomy(loop))).toBeGreaterThan(0.3);
-    const frames = pieceFrames(loop, even(120, loop.length, 3), true, { by: 'least-twist' });
+    const { frames } = pieceFrames(loop, even(120, loop.length, 3), true, { by: 'least-twist' });
     expectFrames(frames);
     const steps = frames.map(({ y }, i) => angle3(y, frames[(i + 1) % 120].y));
     const last = steps[119];
@@ -45,7 +45,7 @@ describe('frames of pieces', () => {
 
   it('in the plane of the drawing stand towards who looks at it', () => {
     const circle = measurePath(parsePathData('M50 0A50 50 0 0 1 -50 0A50 50 0 0 1 50 0Z')[0]);
-    const frames = pieceFrames(circle, even(12, circle.length), true, { by: 'least-twist' });
+    const { frames } = pieceFrames(circle, even(12, circle.length), true, { by: 'least-twist' });
     expectFrames(frames);
     for (const { y } of frames) expect(length3(sub3(y, { x: 0, y: 0, z: 1 }))).toBeLessThan(1e-12);
   });
@@ -57,7 +57,7 @@ describe('frames of pieces', () => {
     });
     const fit = fitRow(helix, { ...DEFAULT_REQUEST, pitch: 10 });
     const { path } = fit.layout;
-    const frames = pieceFrames(path, placeArcs(fit, 0), false, { by: 'fixed', up: { x: 0, y: 0, z: 2 } });
+    const { frames } = pieceFrames(path, placeArcs(fit, 0), false, { by: 'fixed', up: { x: 0, y: 0, z: 2 } });
     expectFrames(frames);
     expect(frames).toHaveLength(fit.count);
     const [first] = frames;
@@ -68,8 +68,8 @@ describe('frames of pieces', () => {
     }
   });
 
-  it('up along the path says where', () => {
-    const upright = measureSpacePath(
+  it('up along the path is gone over to the least twist there, and said where', () => {
+    const bent = measureSpacePath(
       roundedPath(
         [
           { x: 0, y: 0, z: 0, radius: 0 },
@@ -79,9 +79,28 @@ describe('frames of pieces', () => {
         false,
       ),
     );
-    const by = (z: number) => () =>
-      pieceFrames(upright, even(12, 180), false, { by: 'fixed', up: { x: 0, y: 0, z } });
-    expect(by(1)).toThrow(/^At 1\d\d\.\d\d mm \(piece \d+\) the path runs along what is to be up/);
-    expect(by(0)).toThrow(/not all zero/);
+    const by = (z: number) => pieceFrames(bent, even(40, 180), false, { by: 'fixed', up: { x: 0, y: 0, z } });
+    const { frames, lost } = by(1);
+    expectFrames(frames);
+    // Up the upright leg, but for the last 15 degrees of its bend: its length is 100 + 100 − 20 + 5 π.
+    expect(lost).toHaveLength(1);
+    expect(lost[0].from).toBeGreaterThan(90 + (75 / 180) * 10 * Math.PI - 1);
+    expect(lost[0].from).toBeLessThan(90 + 5 * Math.PI);
+    expect(lost[0].to).toBeCloseTo(bent.length, 6);
+    // There it stands as the bend leaves it: away from where the path comes from.
+    expect(angle3(frames[38].y, { x: -1, y: 0, z: 0 })).toBeLessThan(1e-9);
+    expect(() => by(0)).toThrow(/not all zero/);
+    const straight = measureSpacePath(
+      roundedPath(
+        [
+          { x: 0, y: 0, z: 0, radius: 0 },
+          { x: 0, y: 0, z: 90, radius: 0 },
+        ],
+        false,
+      ),
+    );
+    expect(() =>
+      pieceFrames(straight, even(9, 90), false, { by: 'fixed', up: { x: 0, y: 0, z: 1 } }),
+    ).toThrow(/runs along what is to be up all the way/);
   });
 });
