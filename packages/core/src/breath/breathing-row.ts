@@ -6,50 +6,8 @@ import { newRowFrame, rowFrame } from '../motion/frame';
 import { placesFor, spansOf, type Stations } from '../motion/stations';
 import { checkFrames, type RowFrames } from '../motion/row-frames';
 import { newReading, pathReader, type PathReader } from '../path';
+import { checkBreath, wrongBreath, type Breath } from './breath';
 import { loopingNoise } from './looping-noise';
-
-/** How the pieces of a row swell and shrink. */
-export interface Breath {
-  /** Their length along the path, or their size all round. The row is laid anew in every frame where lengths change it. */
-  readonly what: 'length' | 'size';
-  /** Part of one, either way. */
-  readonly amount: number;
-  readonly seed: number;
-  /** Frames until it is back; the loop is a whole number of periods. */
-  readonly period: number;
-  /** About so many neighbours do the same. */
-  readonly alike: number;
-}
-
-/** The most that lengths may give either way: neighbours still follow one another. */
-export const MOST_BREATH = 0.9;
-
-/** @throws RelayError breath-invalid */
-export function checkBreath({ amount, period }: Breath, frames: number): void {
-  if (!(amount >= 0 && amount <= MOST_BREATH)) {
-    throw wrong(
-      `Pieces cannot breathe by ${Number((100 * amount).toFixed(2))} %. Give 0 to ${100 * MOST_BREATH} %.`,
-      'amount',
-    );
-  }
-  if (!(Number.isInteger(period) && period >= 1 && frames % period === 0)) {
-    throw wrong(
-      `Breathing with a period of ${period} frames does not meet the end of a loop of ${frames}. Give a period that divides it.`,
-      'period',
-    );
-  }
-}
-
-/** Frames that a breath may take: the divisors of the loop's, longest first. */
-export function periodsOf(frames: number): number[] {
-  const found: number[] = [];
-  for (let n = 1; n * n <= frames; n++) {
-    if (frames % n !== 0) continue;
-    found.push(n);
-    if (n * n !== frames) found.push(frames / n);
-  }
-  return found.sort((a, b) => b - a);
-}
 
 /**
  * A row whose pieces breathe, worked out for every frame of a loop. The noise belongs to the place
@@ -69,7 +27,7 @@ export function breathingRow(
   checkBreath(breath, frames);
   const { row } = fit;
   if (row.kind !== 'ring' && row.kind !== 'open') {
-    throw wrong(
+    throw wrongBreath(
       row.kind === 'still'
         ? 'A row that stands still cannot breathe: its pieces cannot pass, or meet places.'
         : 'A row with a gap that goes round with it cannot breathe. Let something else give way.',
@@ -109,7 +67,11 @@ export function breathingRow(
     for (let i = 0; i < resting.length; i++)
       resting[i] = own[i % own.length] * (1 + breath.amount * noise.at(i, frame / breath.period));
     if (layer) {
-      layer.lay(lengths, resting, on - (row.kind === 'open' ? whole - row.cycle : 0), frame, { pins, rise, arc });
+      layer.lay(lengths, resting, on - (row.kind === 'open' ? whole - row.cycle : 0), frame, {
+        pins,
+        rise,
+        arc,
+      });
     } else {
       rowFrame(row, on, still);
       pins.set(still.pins, 2 * frame * columns);
@@ -242,8 +204,6 @@ function shifted(s: Float64Array, phase: number): Float64Array {
   return s.map((value) => value + shift);
 }
 
-const wrong = (message: string, field: string): RelayError =>
-  new RelayError('breath-invalid', message, { field });
 const unsettled = (): RelayError =>
   new RelayError(
     'row-does-not-settle',

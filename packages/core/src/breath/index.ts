@@ -1,2 +1,3 @@
+export * from './breath';
 export * from './breathing-row';
 export * from './looping-noise';

@@ -1,6 +1,7 @@
 import { marchChords, type Obstacle } from '../chain';
 import { stillRow, type Row } from '../motion/row';
-import { wheelTurning, type WheelTurning } from '../motion/wheel-turning';
+import type { WheelTurning } from '../motion/wheel-angle';
+import { wheelTurning } from '../motion/wheel-turning';
 import { pathReader } from '../path';
 import type { RowWindow } from './lay';
 import type { FitRequest } from './request';

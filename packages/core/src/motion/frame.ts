@@ -84,7 +84,14 @@ export function pinAt(row: Row, travel: number, piece: number): Vec | null {
     kind === 'ring'
       ? (columnsOn(row, cycles) + place) % columns
       : place + (kind === 'gapped' ? cycles * cycle * step : 0);
-  const out: RowFrame = { links: 1, step, firstLink: 0, pins: new Float64Array(2), rise: NO_RISE, arc: new Float64Array(1) };
+  const out: RowFrame = {
+    links: 1,
+    step,
+    firstLink: 0,
+    pins: new Float64Array(2),
+    rise: NO_RISE,
+    arc: new Float64Array(1),
+  };
   blend(row, j, w, from, 0, 1, out, 0);
   return { x: out.pins[0], y: out.pins[1] };
 }

@@ -2,6 +2,7 @@ export * from './row';
 export * from './departure';
 export * from './articulation';
 export * from './frame';
+export * from './wheel-angle';
 export * from './wheel-turning';
 export * from './nearest-link';
 export * from './stations';

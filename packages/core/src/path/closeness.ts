@@ -1,5 +1,5 @@
 import Flatbush from 'flatbush';
-import type { MeasuredPath } from './measured';
+import { isSpatial, type MeasuredPath } from './measured';
 import { newReading, pathReader } from './reader';
 
 /** Two parts of a path that come nearer to each other than what runs on it is wide. */
@@ -33,11 +33,14 @@ export function closeApproaches(path: MeasuredPath, width: number): Approach[] {
   const count = Math.min(MOST_SAMPLES, Math.max(8, Math.ceil((length / width) * 4)));
   const step = length / count;
   const xy = new Float64Array(2 * count);
+  // What lies over each other in plan is apart where it is at different heights.
+  const rises = isSpatial(path) ? new Float64Array(count) : null;
   const index = new Flatbush(count);
   for (let i = 0; i < count; i++) {
     read((i + 0.5) * step, at);
     xy[2 * i] = at[0];
     xy[2 * i + 1] = at[1];
+    if (rises) rises[i] = at[5];
     index.add(at[0], at[1], at[0], at[1]);
   }
   index.finish();
@@ -47,15 +50,19 @@ export function closeApproaches(path: MeasuredPath, width: number): Approach[] {
     return closed ? Math.min(d, length - d) : d;
   };
   const reach = width + step;
+  const gap3 = (x: number, y: number, i: number, k: number): number => {
+    const flat = Math.hypot(xy[2 * k] - x, xy[2 * k + 1] - y);
+    return rises ? Math.hypot(flat, rises[k] - rises[i]) : flat;
+  };
   const nearest = new Int32Array(count).fill(-1);
   const least = new Float64Array(count).fill(Infinity);
   for (let i = 0; i < count; i++) {
     const x = xy[2 * i];
     const y = xy[2 * i + 1];
     // Only the nearest one is asked for: where many parts lie over each other all of them are near.
-    const [j] = index.neighbors(x, y, 1, reach, (k) => along(i, k) > apart);
+    const [j] = index.neighbors(x, y, 1, reach, (k) => along(i, k) > apart && gap3(x, y, i, k) < reach);
     if (j === undefined) continue;
-    least[i] = Math.hypot(xy[2 * j] - x, xy[2 * j + 1] - y);
+    least[i] = gap3(x, y, i, j);
     nearest[i] = j;
   }
   const found: Approach[] = [];
@@ -98,9 +105,9 @@ export function closeApproaches(path: MeasuredPath, width: number): Approach[] {
     const out = (round ? -1 : 1) * step;
     const a = newReading();
     read(s - out, a);
-    const [x, y] = a;
+    const [x, y, z] = [a[0], a[1], a[5]];
     read(t + out, a);
-    return Math.hypot(a[0] - x, a[1] - y) > distance + 0.05 * step;
+    return Math.hypot(a[0] - x, a[1] - y, a[5] - z) > distance + 0.05 * step;
   }
 
   /** Goes down to the nearest pair of places around two samples by shrinking steps. */
@@ -110,7 +117,8 @@ export function closeApproaches(path: MeasuredPath, width: number): Approach[] {
     const gap = (s: number, t: number): number => {
       read(s, a);
       read(t, b);
-      return Math.hypot(a[0] - b[0], a[1] - b[1]);
+      const flat = Math.hypot(a[0] - b[0], a[1] - b[1]);
+      return rises ? Math.hypot(flat, a[5] - b[5]) : flat;
     };
     let s = s0;
     let t = t0;

@@ -3,6 +3,7 @@ export * from './segments';
 export * from './measured';
 export * from './contour-length';
 export * from './reader';
+export * from './place-under';
 export * from './arc-length-table';
 export * from './contour-checks';
 export * from './points-at';

@@ -37,7 +37,7 @@ export function spaceReader(
   };
 }
 
-const polynomial = (d: Float64Array, o: number, u: number): number =>
+export const polynomial = (d: Float64Array, o: number, u: number): number =>
   ((((d[o + 5] * u + d[o + 4]) * u + d[o + 3]) * u + d[o + 2]) * u + d[o + 1]) * u + d[o];
 
 function readLine(d: Float64Array, o: number, u: number, out: Float64Array): void {

@@ -2,11 +2,12 @@ import { chance, chanceAround } from './chance';
 import { orderSteps, type PieceOrder } from './order';
 import { nearestPlace, rolePlaces, type RestingRow, type Role } from './roles';
 
-/** How a piece sits on its place besides what its master says: turned (radians), moved along and out of the path (mm). */
+/** How a piece sits on its place besides what its master says: turned (radians), moved along and out of the path (mm), rolled about it (radians). */
 export interface Touch {
   readonly turn: number;
   readonly along: number;
   readonly out: number;
+  readonly roll?: number | undefined;
 }
 
 /** One step of a sequence: a piece by its number, how it sits, and a finish by its number (−1: its own). */
@@ -80,6 +81,8 @@ export interface PlaceTable {
   readonly turn: Float64Array;
   readonly along: Float64Array;
   readonly out: Float64Array;
+  /** About the path, radians. */
+  readonly roll: Float64Array;
   /** Factors along and across the piece. */
   readonly size: Float64Array;
   readonly thickness: Float64Array;
@@ -138,6 +141,7 @@ export function resolvePlaces(plan: SetOutPlan, row: RestingRow): PlaceTable {
     table.turn[place] += touch.turn;
     table.along[place] += touch.along;
     table.out[place] += touch.out;
+    table.roll[place] += touch.roll ?? 0;
   });
   handOut(table, plan.handed);
   spread(table, plan);
@@ -154,6 +158,7 @@ function put(t: PlaceTable, i: number, by: number, piece: number, finish: number
   t.turn[i] = touch.turn;
   t.along[i] = touch.along;
   t.out[i] = touch.out;
+  t.roll[i] = touch.roll ?? 0;
 }
 
 function handPlace({ at }: HandTouch, row: RestingRow): number {
@@ -206,6 +211,7 @@ function emptyTable(count: number, { rules, byHand, order, steps }: SetOutPlan):
     turn: new Float64Array(count),
     along: new Float64Array(count),
     out: new Float64Array(count),
+    roll: new Float64Array(count),
     size: new Float64Array(count).fill(1),
     thickness: new Float64Array(count).fill(1),
     finish: new Int32Array(count),

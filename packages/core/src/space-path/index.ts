@@ -10,3 +10,8 @@ export * from './piece-frames';
 export * from './up-rule';
 export * from './upright';
 export * from './ride';
+export * from './drawn';
+export * from './plan';
+export * from './thin';
+export * from './edit';
+export * from './rises';

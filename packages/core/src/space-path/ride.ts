@@ -102,11 +102,16 @@ export function readRide(ride: SpaceRide, s: number, out: Float64Array): void {
   readUp(ride, k, last, t, out);
 }
 
-function readUp({ data, closed, cornerIn }: SpaceRide, k: number, last: number, t: number, out: Float64Array): void {
+function readUp(
+  { data, closed, cornerIn }: SpaceRide,
+  k: number,
+  last: number,
+  t: number,
+  out: Float64Array,
+): void {
   const before = k > 0 ? k - 1 : closed ? last : 0;
   const after = k < last ? k + 2 : closed ? 1 : last + 1;
-  const straight =
-    cornerIn[k] >= 0 || cornerIn[before] >= 0 || cornerIn[Math.min(last, k + 1)] >= 0;
+  const straight = cornerIn[k] >= 0 || cornerIn[before] >= 0 || cornerIn[Math.min(last, k + 1)] >= 0;
   const [t2, t3] = [t * t, t * t * t];
   const w0 = straight ? 0 : (-t3 + 2 * t2 - t) / 2;
   const w1 = straight ? 1 - t : (3 * t3 - 5 * t2 + 2) / 2;
@@ -118,7 +123,13 @@ function readUp({ data, closed, cornerIn }: SpaceRide, k: number, last: number, 
   }
 }
 
-function readNearCorner({ length, corners, data }: SpaceRide, c: number, o: number, u: number, out: Float64Array): void {
+function readNearCorner(
+  { length, corners, data }: SpaceRide,
+  c: number,
+  o: number,
+  u: number,
+  out: Float64Array,
+): void {
   const off = u - corners[c];
   const n = o + RIDE_NUMBERS;
   const on = Math.abs(off) <= ON_CORNER * length;

@@ -107,3 +107,68 @@ function checkLegs(points: readonly SpacePoint[], corners: readonly SpaceCorner[
     );
   }
 }
+
+/** Corners of a path by points, rounded to a radius where that fits. */
+export interface RoundedCorners<P> {
+  readonly points: readonly P[];
+  readonly rounded: number;
+  /** Corners that it does not fit, and the largest radius that fits one of them, mm. */
+  readonly left: number;
+  readonly largest: number | null;
+}
+
+/**
+ * Sets the radius of every corner between two straight legs to one that is wanted. A corner may take half of each of
+ * its legs, all of it where nothing is taken from the other end: what does not fit stays as it was.
+ * @throws RelayError request-invalid where no corner is rounded
+ */
+export function roundSpaceCorners<P extends SpacePoint & { readonly next: { readonly kind: string } }>(
+  points: readonly P[],
+  closed: boolean,
+  radius: number,
+): RoundedCorners<P> {
+  if (!(radius >= 0 && Number.isFinite(radius)))
+    throw new RelayError(
+      'request-invalid',
+      `A corner cannot be rounded to ${radius} mm: give zero or more.`,
+      {
+        field: 'radius',
+      },
+    );
+  const n = points.length;
+  const isEnd = (i: number): boolean => !closed && (i === 0 || i === n - 1);
+  const turnAt = (i: number): number => {
+    const [before, after] = [points[(i + n - 1) % n], points[(i + 1) % n]];
+    if (isEnd(i) || before.next.kind !== 'line' || points[i].next.kind !== 'line') return 0;
+    const [into, out] = [sub3(points[i], before), sub3(after, points[i])];
+    return length3(into) > 0 && length3(out) > 0 ? angle3(into, out) : 0;
+  };
+  const turns = points.map((_, i) => turnAt(i));
+  const isCorner = turns.map((turn) => turn > STRAIGHT && turn < Math.PI - BACK);
+  let [rounded, left] = [0, 0];
+  let largest: number | null = null;
+  const found = points.map((point, i) => {
+    if (!isCorner[i]) return point;
+    const room = [-1, 1].map((way) => {
+      const j = (i + way + n) % n;
+      return length3(sub3(points[j], point)) * (isCorner[j] ? 0.5 : 1);
+    });
+    const most = Math.min(...room) / Math.tan(turns[i] / 2);
+    if (radius > most * (1 + 1e-12)) {
+      left++;
+      largest = Math.max(largest ?? 0, most);
+      return point;
+    }
+    rounded++;
+    return { ...point, radius };
+  });
+  if (rounded === 0)
+    throw new RelayError(
+      'request-invalid',
+      largest === null
+        ? 'The path has no corners to round.'
+        : `A radius of ${mm(radius)} fits no corner: at most ${mm(largest)} fits.`,
+      { field: 'radius' },
+    );
+  return { points: found, rounded, left, largest };
+}

@@ -1,7 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import { angle3, cross3, dot3, length3, type Vec3 } from '../math';
 import { measurePath, newReading, parsePathData, pathReader, type MeasuredPath } from '../path';
-import { GRAVITY, helixPath, holonomy, leastTwist, measureSpacePath, roundedPath, upsAlong, type UpRule } from '.';
+import {
+  GRAVITY,
+  helixPath,
+  holonomy,
+  leastTwist,
+  measureSpacePath,
+  roundedPath,
+  upsAlong,
+  type UpRule,
+} from '.';
 import { squareTo } from './frames';
 
 const Z: Vec3 = { x: 0, y: 0, z: 1 };
@@ -35,7 +44,11 @@ const wayAt = (path: MeasuredPath, s: number): Vec3 => {
   return { x: out[2], y: out[3], z: out[6] };
 };
 /** Up at even places of a path, square to it. */
-function upsOf(path: MeasuredPath, rule: UpRule, many = 400): { readonly s: number; readonly way: Vec3; readonly up: Vec3 }[] {
+function upsOf(
+  path: MeasuredPath,
+  rule: UpRule,
+  many = 400,
+): { readonly s: number; readonly way: Vec3; readonly up: Vec3 }[] {
   const places = Float64Array.from({ length: many }, (_, i) => (path.length * i) / many);
   const { ups } = upsAlong(path, places, rule);
   return Array.from(places, (s, i) => {
@@ -118,7 +131,9 @@ describe('up along a path', () => {
   });
 
   it('banked by speed leans by tan = v² κ / g in bends, not on straights, and the other way in the other bend', () => {
-    const eight = measurePath(parsePathData('M0 0L200 0A80 80 0 0 1 200 160L100 160A80 80 0 0 0 100 320L300 320')[0]);
+    const eight = measurePath(
+      parsePathData('M0 0L200 0A80 80 0 0 1 200 160L100 160A80 80 0 0 0 100 320L300 320')[0],
+    );
     const speed = 900;
     const ups = upsOf(eight, { by: 'speed', vertical: Z, speed, ease: 30 });
     const lean = (near: number): number => {
@@ -150,7 +165,11 @@ describe('up along a path', () => {
       { by: 'stations', stations: [{ s: 10, up: Z }] },
       { by: 'speed', vertical: Z, speed: 300, ease: 10 },
     ] satisfies UpRule[]) {
-      const { ups } = upsAlong(helix, Float64Array.from({ length: 50 }, (_, i) => 5 * i), rule);
+      const { ups } = upsAlong(
+        helix,
+        Float64Array.from({ length: 50 }, (_, i) => 5 * i),
+        rule,
+      );
       for (let i = 0; i < 50; i++)
         expect(length3({ x: ups[3 * i], y: ups[3 * i + 1], z: ups[3 * i + 2] })).toBeCloseTo(1, 12);
     }

@@ -90,17 +90,19 @@ class Carried {
   }
 }
 
-function byStations(
-  path: MeasuredPath,
-  places: Float64Array,
-  stations: readonly UpStation[],
-): Float64Array {
+function byStations(path: MeasuredPath, places: Float64Array, stations: readonly UpStation[]): Float64Array {
   const { length, closed } = path;
   const sorted = stations
-    .map(({ s, up }) => ({ s: closed ? wrapInto(s, length) : Math.max(0, Math.min(length, s)), up: unitOf(up) }))
+    .map(({ s, up }) => ({
+      s: closed ? wrapInto(s, length) : Math.max(0, Math.min(length, s)),
+      up: unitOf(up),
+    }))
     .sort((a, b) => a.s - b.s);
   if (sorted.length === 0) return upsAlong(path, places, { by: 'least-twist' }).ups;
-  const own = new Carried(path, Float64Array.from(sorted, ({ s }) => s));
+  const own = new Carried(
+    path,
+    Float64Array.from(sorted, ({ s }) => s),
+  );
   const turned = closed ? holonomy(path) : 0;
   const knots: { s: number; turn: number }[] = [];
   const add = (s: number, turn: number): void => {
@@ -226,7 +228,11 @@ function waysAt(path: MeasuredPath, places: Float64Array): Float64Array {
 export const turnedAbout = (axis: Vec3, up: Vec3, angle: number): Vec3 =>
   angle === 0 ? up : add3(scale3(up, Math.cos(angle)), cross3(axis, up), Math.sin(angle));
 
-const vecAt = (from: Float64Array, i: number): Vec3 => ({ x: from[3 * i], y: from[3 * i + 1], z: from[3 * i + 2] });
+const vecAt = (from: Float64Array, i: number): Vec3 => ({
+  x: from[3 * i],
+  y: from[3 * i + 1],
+  z: from[3 * i + 2],
+});
 
 function write(to: Float64Array, i: number, { x, y, z }: Vec3): void {
   to[3 * i] = x;
