@@ -11,11 +11,15 @@ import type { Job, Wheel } from '../job/schema';
 import { frame, run } from './frame';
 import { arcadeDrive } from './arcade';
 import { beadString } from './strings';
+import { counterweightChain, swanBoats, windingSlide } from './space-jobs';
 import { anchorChain, bellowsSeam, coinSlide, lampFestoon, prizeCarousel } from './ornament-jobs';
 
 /** The arcade's machines, the one to look at first last. People, places and machines are invented. */
 export function demoJobs(): readonly { id: string; job: Job }[] {
   return [
+    { id: 'demo-swan-boats', job: swanBoats() },
+    { id: 'demo-counterweight-chain', job: counterweightChain() },
+    { id: 'demo-winding-slide', job: windingSlide() },
     { id: 'demo-bead-string', job: beadString() },
     { id: 'demo-anchor-chain', job: anchorChain() },
     { id: 'demo-prize-carousel', job: prizeCarousel() },

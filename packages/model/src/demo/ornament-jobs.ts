@@ -10,19 +10,9 @@ import {
 } from '../families';
 import { PLAIN_SETTING } from '../families/plain-setting';
 import { PLAIN_SET_OUT } from '../job';
-import type { HandTouch, Job, Role, Rule } from '../job/schema';
+import type { HandTouch, Job } from '../job/schema';
 import { frame, run } from './frame';
-
-const PLAIN_TOUCH = { turn: 0, along: 0, out: 0 };
-
-const rule = (id: string, on: Role, piece: string, material: string | null = null): Rule => ({
-  id,
-  on,
-  piece,
-  material,
-  snap: false,
-  ...PLAIN_TOUCH,
-});
+import { PLAIN_TOUCH, rule } from './rule';
 
 const leftOut = (index: number): HandTouch => ({
   id: `gap-${index}`,

@@ -71,6 +71,12 @@ export interface Band {
   readonly material: string;
 }
 
+/** How far a joint gives, radians, and why it gives no more. */
+export interface Give {
+  readonly angle: number;
+  readonly why: string;
+}
+
 /**
  * A family of links: all that is known of it. It stands in a folder of its own, and is entered in
  * the index; whoever uses families never asks for their names.
@@ -86,6 +92,9 @@ export interface Family<P extends AnyPiece> {
   readonly tolerance: { readonly part: number; readonly why: string };
   /** How far two stiff neighbours can turn against each other, radians, and why (common practice, no source); null turns freely. */
   readonly articulation: { readonly angle: number; readonly why: string } | null;
+  /** How far two stiff neighbours can bend sidewise, out of the plane they are drawn in, and how far they can twist (common practice, no source). */
+  readonly sidewise?: Give;
+  readonly twist?: Give;
   /** What its pieces say besides what all do; lengths keep their proportion to the pitch. */
   readonly fields: readonly FamilyField<P>[];
   /** The lines of the catalogue. */

@@ -25,7 +25,8 @@ export const SettingSchema = z
       .describe(
         'Turns with the path’s tangent, with the chord under its own length, stays upright, or turns its inner side to a point.',
       ),
-    toward: point,
+    toward: point.extend({ z: coordinate.optional() }),
+    lift: coordinate.optional().describe('Towards what is up on a path in space, mm.'),
   })
   .describe('How every copy of a piece is set on its place.');
 

@@ -1,8 +1,8 @@
-import { fitRow, RelayError } from '@coin-relay/core';
 import type { Job, Run, RunFit } from '../job/schema';
-import { resolveRun } from '../resolve';
 
-type Tension = NonNullable<RunFit['tension']>;
+export type RunTension = NonNullable<RunFit['tension']>;
+/** Can a wheel that moves so make room for the count? Finding out takes a fit. */
+export type MakesRoom = (job: Job, run: Run, tension: RunTension) => boolean;
 
 /** How far a wheel may move at first, pitches either way. */
 const PITCHES = 10;
@@ -13,7 +13,7 @@ const PITCHES = 10;
  * along the line from the middle of the others to it.
  * @returns null where the run is on no route
  */
-export function defaultTension(job: Job, run: Run): Tension | null {
+export function defaultTension(job: Job, run: Run, makesRoom: MakesRoom): RunTension | null {
   const path = job.paths.find(({ id }) => id === run.path);
   if (path?.kind !== 'route') return null;
   const stops = path.stops.flatMap(({ wheel, turn }) => {
@@ -29,23 +29,8 @@ export function defaultTension(job: Job, run: Run): Tension | null {
   return tensions.find((tension) => makesRoom(job, run, tension)) ?? tensions[0] ?? null;
 }
 
-function makesRoom(job: Job, run: Run, tension: Tension): boolean {
-  const fit: RunFit = { ...run.fit, hold: 'wheel', tension };
-  const tried: Job = {
-    ...job,
-    runs: job.runs.map((other) => (other.id === run.id ? { ...run, fit } : other)),
-  };
-  try {
-    const { source, request } = resolveRun(tried, run.id);
-    return fitRow(source, request).closes;
-  } catch (error) {
-    if (error instanceof RelayError) return false;
-    throw error;
-  }
-}
-
 /** The same for a wheel that is named. */
-export function tensionOfWheel(job: Job, run: Run, id: string): Tension | null {
+export function tensionOfWheel(job: Job, run: Run, id: string): RunTension | null {
   const path = job.paths.find((p) => p.id === run.path);
   const wheel = job.wheels.find((w) => w.id === id);
   if (path?.kind !== 'route' || !wheel) return null;

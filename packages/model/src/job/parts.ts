@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { coordinate, id, length, name } from './fields';
 import { FitSchema } from './fit-schema';
 import { SetOutSchema } from './set-out-schema';
+import { UprightSchema } from './upright-schema';
 
 export const UnitSchema = z
   .enum(['mm', 'cm', 'm', 'in'])
@@ -41,8 +42,15 @@ export const RunSchema = z
     sideways: coordinate
       .optional()
       .describe(
-        'How far it stands in front of the plane of the job, mm; where that is to be found, not said.',
+        'How far it stands in front of the plane of the job, mm; where that is to be found, not said. On a path in space: towards what is up.',
       ),
+    upright: UprightSchema.optional().describe('Where it is not simply as the path lies.'),
+    steepest: z
+      .number()
+      .min(0)
+      .max(1000)
+      .optional()
+      .describe('How steep its path may be, as height by length in plan; steeper is pointed out.'),
     setOut: SetOutSchema.optional().describe('Where it is not plain.'),
     fit: FitSchema,
   })

@@ -8,6 +8,7 @@ const touch = {
   turn: angle,
   along: coordinate.describe('Forward along the path, mm.'),
   out: coordinate.describe('Out of the path, mm.'),
+  roll: angle.optional().describe('About the path, radians, to the left.'),
 };
 const place = z.number().int().min(0).max(1_000_000);
 const seed = z.number().int().min(0).max(0xffffffff);

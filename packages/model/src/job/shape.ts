@@ -13,6 +13,7 @@ export type { RoutePath } from '../path-kinds/route/schema';
 export * from './parts';
 export * from './set-out-schema';
 export * from './motion-schema';
+export type { Upright } from './upright-schema';
 
 /** The parts of a job, each checked by itself; that they go together is checked by its schema. */
 export const JobShape = z.object({

@@ -7,6 +7,7 @@ import {
   measurePath,
   mm,
   placeContour,
+  placeUnder,
   RelayError,
   reverseContour,
   roundCorners,
@@ -17,10 +18,10 @@ import {
   type Contour,
 } from '@coin-relay/core';
 import type { Job, JobPath } from '../job/schema';
-import { kindOf } from '../path-kinds';
+import { kindOf, mendedProfile, profileOf } from '../path-kinds';
 import { nameOf } from '../path-kinds/name-of';
 import { withDrawn } from '../path-kinds/drawn/with-drawn';
-import { pathContour } from '../resolve';
+import { measuredPath, pathContour } from '../resolve';
 import type { Mend, Mended } from './mends';
 import { placementOf } from './placement';
 
@@ -32,7 +33,24 @@ const ENDS_MEET = 1e-3;
  * scaled route is a route. What cannot be said in its numbers is freed into points.
  * @throws RelayError naming what cannot be done
  */
-export function mendPath(job: Job, path: JobPath, mend: Mend): Mended<JobPath> {
+export function mendPath(job: Job, path: JobPath, asked: Mend): Mended<JobPath> {
+  const mend = profileOf(path) ? inPlan(job, path, asked) : asked;
+  const mended = mendInPlan(job, path, mend);
+  const profile = profileOf(path);
+  if (!profile) return mended;
+  const { length } = measurePath(pathContour(job, path));
+  return { ...mended, path: { ...mended.path, profile: mendedProfile(profile, mend, length) } as JobPath };
+}
+
+/** Places on a raised path as places on the one under it. */
+function inPlan(job: Job, path: JobPath, mend: Mend): Mend {
+  const raised = measuredPath(job, path);
+  if (mend.do === 'start') return { ...mend, at: placeUnder(raised, mend.at) };
+  if (mend.do === 'round' && mend.at) return { ...mend, at: mend.at.map((s) => placeUnder(raised, s)) };
+  return mend;
+}
+
+function mendInPlan(job: Job, path: JobPath, mend: Mend): Mended<JobPath> {
   const kept = kindOf(path).mend?.(path, job, mend);
   if (kept) return kept;
   const { contour, words } = mendContour(path, pathContour(job, path), mend);

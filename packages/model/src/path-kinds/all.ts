@@ -1,16 +1,18 @@
 import type { z } from 'zod';
 import { drawn } from './drawn/kind';
 import { hang } from './hang/kind';
+import { helix } from './helix/kind';
 import type { KindOfPath } from './kind';
 import { outline } from './outline/kind';
 import { parallel } from './parallel/kind';
 import { route } from './route/kind';
 import type { SchemaParts } from './schema-parts';
 import { shape } from './shape/kind';
+import { space } from './space/kind';
 import { stretch } from './stretch/kind';
 
 /** Every kind of path there is, in the order they are offered in. */
-export const ALL_PATH_KINDS = [drawn, route, hang, shape, stretch, parallel, outline] as const;
+export const ALL_PATH_KINDS = [drawn, space, route, hang, helix, shape, stretch, parallel, outline] as const;
 
 type PathIn<A> = A extends { schema: (parts: SchemaParts) => z.ZodType<infer P> } ? P : never;
 

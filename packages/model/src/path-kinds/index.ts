@@ -7,3 +7,4 @@ export * from './hang/hung';
 export * from './outline/contour';
 export * from './shape/ready';
 export * from './shape/words';
+export * from './profile';

@@ -1,4 +1,4 @@
-import type { Contour, FitSource, LaidWheel, MeasuredPath, Vec, Vec3 } from '@coin-relay/core';
+import type { Contour, FitSource, LaidWheel, MeasuredPath, SpaceContour, Vec, Vec3 } from '@coin-relay/core';
 import type { z } from 'zod';
 import type { JobPiece } from '../families/all';
 import type { Anchor, DrivenLength, Measure } from '../job/motion-schema';
@@ -15,6 +15,13 @@ export interface PathPlane {
   readonly turns: Vec3;
 }
 
+/** Heights over a path: it leaves its plane. */
+export interface PathProfile {
+  readonly smooth: boolean;
+  /** Each at a part of the length of the path in plan, with its height, mm. */
+  readonly stations: readonly { readonly at: number; readonly z: number }[];
+}
+
 /** What all paths have. */
 export interface AnyPath {
   readonly kind: string;
@@ -22,6 +29,8 @@ export interface AnyPath {
   readonly name: string;
   /** Where it lies in space; in the drawing where nothing is said. */
   readonly plane?: PathPlane | undefined;
+  /** How high it lies over its plane; in it where nothing is said. */
+  readonly profile?: PathProfile | undefined;
 }
 
 /** What a kind of path may ask of the job it is in. */
@@ -110,6 +119,13 @@ export interface KindOfPath<P extends AnyPath> {
   /** The ways to begin one. */
   readonly offers: readonly PathOffer<P>[];
 
+  /**
+   * The line it draws where that leaves its plane; `contour` then is what is seen of it in plan.
+   * @throws RelayError where it cannot be drawn as it is
+   */
+  inSpace?(path: P, ground: PathGround): SpaceContour;
+  /** May heights be laid over it? */
+  readonly mayRise?: boolean;
   /** How a row is fitted to it, where that is not to its contour. */
   source?(path: P, job: PathJob): FitSource;
   /** What it refers to. */

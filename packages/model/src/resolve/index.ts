@@ -7,3 +7,5 @@ export * from './side';
 export * from './resting-anchor';
 export * from './tolerance';
 export * from './inputs';
+export * from './upright';
+export * from './plain-upright';

@@ -1,6 +1,5 @@
 import {
   expectedLength,
-  measurePath,
   MOST_ALONE,
   PLAIN_LAY,
   RelayError,
@@ -14,7 +13,7 @@ import { laidLength, behaviourOf, isStiff, type JobPiece } from '../families';
 import { laysEndToEnd, roundingOf } from '../job';
 import type { Job, JobPath, Run } from '../job/schema';
 import { kindOf } from '../path-kinds/all';
-import { pathContour, sourceOf } from './path';
+import { measuredPath, sourceOf } from './path';
 
 /** A run with everything it refers to. */
 export interface ResolvedRun {
@@ -75,7 +74,7 @@ function layAndMeet(
 /** The points of a path that has points of its own are found on it; of others they are where its pieces meet. */
 function withPoints(job: Job, path: JobPath, meet: MustMeet): MustMeet {
   const { spots } = kindOf(path);
-  const found = meet.points && spots ? spots(path, measurePath(pathContour(job, path)), MOST_ALONE) : null;
+  const found = meet.points && spots ? spots(path, measuredPath(job, path), MOST_ALONE) : null;
   return found ? { ...meet, points: false, at: [...meet.at, ...found] } : meet;
 }
 

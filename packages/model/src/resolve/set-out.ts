@@ -16,6 +16,7 @@ import { piecesOfRun, PLAIN_SET_OUT } from '../job';
 import type { Job, Run, SetOut } from '../job/schema';
 import { boundaryOf, reachOf, type Boundary } from './set-out-paths';
 import { drawnSpots } from './spots';
+import { standInSpace, type StandInSpace } from './upright';
 
 /** A set-out worked out on a fitted row. Plain data: it can be handed to another thread. */
 export interface ResolvedSetOut {
@@ -29,6 +30,8 @@ export interface ResolvedSetOut {
   readonly middles: Float64Array;
   /** The path to ride on, where a piece does. */
   readonly sampledPath: SampledPath | null;
+  /** How its pieces stand in space; null where it lies in its plane. */
+  readonly stand: StandInSpace | null;
   readonly boundary: Boundary | null;
   /** For every entry of the sampled path: how far the path to be reached is, mm; NaN where it is not met. */
   readonly reach: Float64Array | null;
@@ -67,6 +70,13 @@ export function resolveSetOut(job: Job, run: Run, fit: FitOutcome): ResolvedSetO
     table,
     middles,
     sampledPath: sampled,
+    stand: standInSpace(
+      job,
+      run,
+      path,
+      table.roll.some((roll) => roll !== 0),
+      fit.request.pitch,
+    ),
     boundary: boundaryOf(job, setOut),
     reach: sampled && setOut.reach ? reachOf(job, setOut.reach, path, sampled) : null,
   };
@@ -91,10 +101,11 @@ function planOf(
         turn: step?.turn ?? 0,
         along: step?.along ?? 0,
         out: step?.out ?? 0,
+        roll: step?.roll,
       };
     }),
     alternate: setOut.alternate,
-    rules: setOut.rules.map(({ on, piece, material, snap, turn, along, out }) => ({
+    rules: setOut.rules.map(({ on, piece, material, snap, turn, along, out, roll }) => ({
       on,
       piece: pieceNumber(piece),
       finish: finishNumber(material),
@@ -102,14 +113,16 @@ function planOf(
       turn,
       along,
       out,
+      roll,
     })),
-    byHand: setOut.byHand.map(({ at, leftOut, piece, turn, along, out }) => ({
+    byHand: setOut.byHand.map(({ at, leftOut, piece, turn, along, out, roll }) => ({
       at,
       leftOut,
       piece: pieceNumber(piece),
       turn,
       along,
       out,
+      roll,
     })),
     handed: (setOut.handed?.items ?? []).map(({ piece }) => pieceNumber(piece)),
     spreads: pieces.map(({ variation }) => variation ?? null),

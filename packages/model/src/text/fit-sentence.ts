@@ -3,7 +3,7 @@ import { familyOf, behaviourOf, type JobPiece } from '../families';
 import type { Job, Unit } from '../job/schema';
 import { formatExact, formatLength } from '../units';
 import type { ResolvedRun } from '../resolve';
-import { fittedWords, pathWords } from './path-words';
+import { fittedWords, pathWords, planWords } from './path-words';
 
 /** What a part of the fit sentence speaks of, so that a screen can make it the control for that. */
 export type SentenceSubject = 'text' | 'path' | 'pitch' | 'lengths' | 'ideal' | 'count' | 'give';
@@ -33,7 +33,7 @@ export function fitSentence(job: Job, resolved: ResolvedRun, fit: FitOutcome): F
   const parts: SentencePart[] = [
     text(`${pathWords(resolved.path)}, `),
     { subject: 'path', text: formatLength(fit.length, unit) },
-    text(fit.layout.path.closed ? ' round' : ' long'),
+    text(`${fit.layout.path.closed ? ' round' : ' long'}${planWords(fit.layout.path, unit)}`),
     text(partWords(fit, unit)),
     ...pitchParts(fit, unit),
     text(': '),

@@ -1,7 +1,7 @@
 import { PLAIN_LAY } from '@coin-relay/core';
 import { materialsOf } from '../catalogue/materials';
 import { PLAIN_SETTING, type JobPiece } from '../families';
-import type { Job, Run, RunFit, Unit } from '../job/schema';
+import type { Job, Run, RunFit, Unit, Upright } from '../job/schema';
 import { formatExact } from '../units';
 
 /** What of a part that is folded away holds now, in a few words; empty where all of it is plain. */
@@ -136,4 +136,25 @@ export function tiesHeld({ ties = [], anchors = [] }: Job): Held {
     ties.length > 0 && (ties.length === 1 ? ties[0].name : `${ties.length}`),
     ties.length === 0 && anchors.length > 0 && `${anchors.length} anchors`,
   ]);
+}
+
+const UP_WORDS: Readonly<Record<Upright['by']['by'], string>> = {
+  'least-twist': '',
+  fixed: 'one up',
+  stations: 'up by stations',
+  bank: 'leaning by stations',
+  speed: 'leaning for a speed',
+};
+
+/** What keeps a row upright, in few words. */
+export function uprightHeld({ by, roll, alternate, twist, across }: Upright): string {
+  return [
+    UP_WORDS[by.by],
+    ...(roll !== 0 ? ['rolled'] : []),
+    ...(alternate !== 0 ? ['every other one rolled'] : []),
+    ...(twist !== 0 ? ['twisted'] : []),
+    ...(across !== 0 ? ['beside the path'] : []),
+  ]
+    .filter((words) => words !== '')
+    .join(', ');
 }

@@ -1,4 +1,4 @@
-import type { FitOutcome } from '@coin-relay/core';
+import { isSpatial, lengthInPlan, type FitOutcome, type MeasuredPath } from '@coin-relay/core';
 import type { Job, JobPath, Unit } from '../job/schema';
 import { kindOf } from '../path-kinds/all';
 import { formatLength } from '../units';
@@ -12,3 +12,14 @@ export const pathSummary = (job: Job, path: JobPath): string => kindOf(path).sum
 /** What is said behind the length of a path as it is once something gave way; nothing where that changed it by nothing that is told. */
 export const fittedWords = ({ length, layout }: Pick<FitOutcome, 'length' | 'layout'>, unit: Unit): string =>
   formatLength(length, unit) === formatLength(layout.path.length, unit) ? '' : ' as fitted';
+
+/** What is said behind the length of a path that leaves its plane: that it is told in space, and how long it is in plan. */
+export const planWords = (path: MeasuredPath, unit: Unit): string =>
+  isSpatial(path) ? ` in space (${formatLength(lengthInPlan(path), unit)} in plan)` : '';
+
+/** A slope in words: in percent and in degrees. */
+export function slopeWords(slope: number): string {
+  const degrees = (Math.atan(Math.abs(slope)) * 180) / Math.PI;
+  const percent = Number.isFinite(slope) ? `${(100 * Math.abs(slope)).toFixed(1)} %, ` : 'upright, ';
+  return `${percent}${degrees.toFixed(1)}°`;
+}

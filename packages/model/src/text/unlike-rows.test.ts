@@ -2,6 +2,7 @@ import { fitRow, PLAIN_LAY } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
 import { demoJobs } from '../demo';
 import { holdChange } from '../fit';
+import { makesRoom } from '../fit/makes-room';
 import type { Job, RunFit } from '../job/schema';
 import type { JobPiece } from '../families';
 import { parseJob, PLAIN_SET_OUT, roundingChange } from '../job';
@@ -94,7 +95,7 @@ describe('the fit sentence of pieces laid end to end', () => {
 
 describe('the fit sentence of a span that hangs', () => {
   const lift = demo('demo-coin-lift');
-  const slack = withFit(lift, holdChange(lift, lift.runs[0], 'slack'));
+  const slack = withFit(lift, holdChange(lift, lift.runs[0], 'slack', makesRoom));
 
   it('says which one, how deep, and by how much', () => {
     expect(said(slack)).toMatch(
@@ -109,7 +110,8 @@ describe('the fit sentence of a span that hangs', () => {
 
 describe('which of the counts is taken', () => {
   const lift = demo('demo-coin-lift');
-  const under = (job: Job, hold: RunFit['hold']): Job => withFit(job, holdChange(job, job.runs[0], hold));
+  const under = (job: Job, hold: RunFit['hold']): Job =>
+    withFit(job, holdChange(job, job.runs[0], hold, makesRoom));
   const roundingIn = (job: Job): string => resolveRun(job).request.rounding;
 
   it('is at most what fits while nothing gives way, and as before once something does again', () => {

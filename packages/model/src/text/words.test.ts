@@ -3,6 +3,7 @@ import { demoJobs } from '../demo';
 import type { Job } from '../job';
 import { outlineJob } from '../starters';
 import { defaultTension } from '../fit';
+import { makesRoom } from '../fit/makes-room';
 import { ordinal, wayWords } from './index';
 import { readSentence } from './rows.testing';
 
@@ -44,7 +45,11 @@ it('ordinals', () => {
 describe('a wheel that gives way, in words', () => {
   it('says how far it moves and which way; directions by the nearest of eight', () => {
     const job = lift();
-    job.runs[0].fit = { ...job.runs[0].fit, hold: 'wheel', tension: defaultTension(job, job.runs[0]) };
+    job.runs[0].fit = {
+      ...job.runs[0].fit,
+      hold: 'wheel',
+      tension: defaultTension(job, job.runs[0], makesRoom),
+    };
     // The idler presses on the chain from outside, but even without it the loop is too long for 90.
     expect(job.runs[0].fit.tension?.wheel).toBe('head');
     expect(readSentence(job).text).toMatch(
@@ -52,7 +57,7 @@ describe('a wheel that gives way, in words', () => {
     );
     // For 92 the idler is pressed in further.
     job.runs[0].fit = { ...job.runs[0].fit, multiple: 1, count: 92 };
-    job.runs[0].fit.tension = defaultTension(job, job.runs[0]);
+    job.runs[0].fit.tension = defaultTension(job, job.runs[0], makesRoom);
     expect(job.runs[0].fit.tension?.wheel).toBe('idler');
     expect(readSentence(job).text).toMatch(
       /the idler moves \d+\.\d\d mm down( and (left|right))?: \d+\.\d\d mm as fitted\.$/,
@@ -72,8 +77,10 @@ describe('a wheel that gives way, in words', () => {
 
   it('the wheel to begin with: the last one where none presses from outside; none on a line', () => {
     const beetle = demoJobs().find(({ id }) => id === 'demo-tin-beetle')!.job;
-    const tension = defaultTension(beetle, beetle.runs[0]);
+    const tension = defaultTension(beetle, beetle.runs[0], makesRoom);
     expect(tension).toMatchObject({ wheel: 'w6', min: -530, max: 530 });
-    expect(defaultTension(outlineJob('Line', 'M0 0H100'), outlineJob('Line', 'M0 0H100').runs[0])).toBeNull();
+    expect(
+      defaultTension(outlineJob('Line', 'M0 0H100'), outlineJob('Line', 'M0 0H100').runs[0], makesRoom),
+    ).toBeNull();
   });
 });

@@ -26,6 +26,8 @@ export const flatTop = {
   behaviour: 'stiff',
   tolerance: { part: 0.01, why: 'hinge pins leave little play' },
   articulation: { angle: TAU / 9, why: 'hinged plates are made for' },
+  sidewise: { angle: TAU / 360, why: 'hinges leave out of their plane' },
+  twist: { angle: TAU / 360, why: 'hinges leave' },
   about: 'A flat-top conveyor plate, seen from above.',
   fields: flatTopFields,
   entries: [plainEntry('flat-top', 'Flat-top conveyor plate 38.1', () => flatTopPieces(38.1))],

@@ -39,6 +39,8 @@ export const rollerChain = {
   behaviour: 'stiff',
   tolerance: { part: 0.02, why: 'a chain that has worn longer than this is thrown away' },
   articulation: { angle: TAU / 9, why: 'a sprocket of nine teeth asks for, the fewest in use' },
+  sidewise: { angle: TAU / 360, why: 'plates give before they bind' },
+  twist: { angle: TAU / 240, why: 'plates give before they bind' },
   about: 'A link of a roller chain.',
   fields: rollerChainFields,
   entries: entries(),

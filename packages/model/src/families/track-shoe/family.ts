@@ -21,6 +21,8 @@ export const trackShoe = {
   behaviour: 'stiff',
   tolerance: { part: 0.02, why: 'pins and bushes wear about as far' },
   articulation: { angle: TAU / 5, why: 'a drive wheel of five teeth asks for, the fewest in use' },
+  sidewise: { angle: TAU / 360, why: 'long pins leave' },
+  twist: { angle: TAU / 360, why: 'long pins leave' },
   about: 'A shoe of a track, with a guide horn inside and a grouser outside.',
   fields: trackShoeFields,
   entries: [plainEntry('shoe', 'Track shoe', () => shoePieces(50))],

@@ -4,6 +4,7 @@ import { drawnSchema, type DrawnPath } from './schema';
 
 export const drawn: KindOfPath<DrawnPath> = {
   kind: 'drawn',
+  mayRise: true,
   schema: drawnSchema,
   words: ({ name }) => name,
   summary: ({ name, points, closed }) => `${name}, ${points.length} points, ${closed ? 'closed' : 'open'}`,

@@ -2,11 +2,11 @@ import { LIMITS } from '@coin-relay/core';
 import type { z } from 'zod';
 import type { SchemaParts } from '../schema-parts';
 
-export const hangSchema = ({ z, drivenLength, id, length, path, point }: SchemaParts) => {
+export const hangSchema = ({ z, drivenLength, id, length, placed, point }: SchemaParts) => {
   return z
     .object({
       kind: z.literal('hang'),
-      ...path,
+      ...placed,
       from: point,
       to: point,
       anchors: z

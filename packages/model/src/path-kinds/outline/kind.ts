@@ -4,6 +4,7 @@ import { outlineSchema, type OutlinePath } from './schema';
 
 export const outline: KindOfPath<OutlinePath> = {
   kind: 'outline',
+  mayRise: true,
   schema: outlineSchema,
   words: ({ name }) => name,
   summary: ({ name }) => name,

@@ -9,6 +9,7 @@ const TOLERANCE = 1e-4;
 
 export const parallel: KindOfPath<ParallelPath> = {
   kind: 'parallel',
+  mayRise: true,
   schema: parallelSchema,
   words: ({ name }) => name,
   summary: ({ of, distance }, job) =>

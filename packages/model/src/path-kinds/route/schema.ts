@@ -2,11 +2,11 @@ import { LIMITS } from '@coin-relay/core';
 import type { z } from 'zod';
 import type { SchemaParts } from '../schema-parts';
 
-export const routeSchema = ({ z, id, lengthOrNone, path }: SchemaParts) => {
+export const routeSchema = ({ z, id, lengthOrNone, placed }: SchemaParts) => {
   return z
     .object({
       kind: z.literal('route'),
-      ...path,
+      ...placed,
       closed: z.boolean(),
       stops: z
         .array(

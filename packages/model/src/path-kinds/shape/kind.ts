@@ -7,6 +7,7 @@ import { SHAPE_WORDS, shapeSummary } from './words';
 
 export const shape: KindOfPath<ShapePath> = {
   kind: 'shape',
+  mayRise: true,
   schema: shapeSchema,
   words: (path) => SHAPE_WORDS[path.shape.of],
   summary: (path, { unit }) => shapeSummary(path.shape, unit),

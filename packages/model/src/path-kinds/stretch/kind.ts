@@ -6,6 +6,7 @@ import { stretchSchema, type StretchPath } from './schema';
 
 export const stretch: KindOfPath<StretchPath> = {
   kind: 'stretch',
+  mayRise: true,
   schema: stretchSchema,
   words: ({ name }) => name,
   summary: ({ of }, job) => `Stretch of ${nameOf(job, of)}`,

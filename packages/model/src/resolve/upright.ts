@@ -1,0 +1,81 @@
+import {
+  isSpatial,
+  RelayError,
+  rideAlong,
+  type MeasuredPath,
+  type SpaceRide,
+  type UpRule,
+  type Vec3,
+} from '@coin-relay/core';
+import type { Job, Run } from '../job/schema';
+
+/** How the pieces of a row stand that leave the plane. Plain data. */
+export interface StandInSpace {
+  readonly ride: SpaceRide;
+  /** About the path, radians, to the left: of all, of every other one besides, and along the whole path. */
+  readonly roll: number;
+  readonly alternate: number;
+  readonly twist: number;
+  /** To the left of the path, and towards what is up, mm. */
+  readonly across: number;
+  readonly lift: number;
+}
+
+/** What is up in the axes of a drawing that stands upright, or lies. */
+export const verticalOf = ({ stands }: Pick<Job, 'stands'>): Vec3 =>
+  stands === 'lying' ? { x: 0, y: 0, z: 1 } : { x: 0, y: 1, z: 0 };
+
+/**
+ * How a row stands in space: on a path that leaves its plane, or where its pieces are turned about their path; null
+ * where it simply lies in its plane.
+ */
+export function standInSpace(
+  job: Job,
+  run: Run,
+  path: MeasuredPath,
+  rolled: boolean,
+  fine: number,
+): StandInSpace | null {
+  const spatial = isSpatial(path);
+  if (!spatial && !run.upright && !rolled) return null;
+  const { roll = 0, alternate = 0, twist = 0, across = 0 } = run.upright ?? {};
+  return {
+    ride: rideOf(path, upRuleOf(job, run, path.length), fine),
+    ...{ roll, alternate, twist, across },
+    lift: spatial ? (run.sideways ?? 0) : 0,
+  };
+}
+
+/** What keeps the pieces of a run upright along a path of a length, mm. */
+export function upRuleOf(
+  job: Pick<Job, 'stands'>,
+  { upright }: Pick<Run, 'upright'>,
+  length: number,
+): UpRule {
+  const by = upright?.by ?? { by: 'least-twist' };
+  const vertical = verticalOf(job);
+  switch (by.by) {
+    case 'stations':
+      return { by: 'stations', stations: by.stations.map(({ at, up }) => ({ s: at * length, up })) };
+    case 'bank':
+      return {
+        by: 'bank',
+        vertical,
+        stations: by.stations.map(({ at, roll }) => ({ s: at * length, roll })),
+      };
+    case 'speed':
+      return { ...by, vertical };
+    default:
+      return by;
+  }
+}
+
+/** Where nothing says how pieces stand they stand as the path carries them, and the ride says that it is lost all the way. */
+function rideOf(path: MeasuredPath, rule: UpRule, fine: number): SpaceRide {
+  try {
+    return rideAlong(path, rule, fine);
+  } catch (error) {
+    if (!(error instanceof RelayError) || error.code !== 'frame-undefined') throw error;
+    return { ...rideAlong(path, { by: 'least-twist' }, fine), lost: [{ from: 0, to: path.length }] };
+  }
+}
