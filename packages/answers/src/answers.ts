@@ -231,7 +231,10 @@ function placesInSpace(path: MeasuredPath, places: Float64Array): Triple[] {
   });
 }
 
-function framesAnswer({ frames, lost }: ReturnType<typeof pieceFrames>): Pick<PlaceAnswer, 'frames' | 'lost'> {
+function framesAnswer({
+  frames,
+  lost,
+}: ReturnType<typeof pieceFrames>): Pick<PlaceAnswer, 'frames' | 'lost'> {
   return {
     frames: frames.map(axesOf),
     ...(lost.length > 0 ? { lost: lost.map(({ from, to }) => [from, to] as const) } : {}),

@@ -7,7 +7,9 @@ import {
   cropped,
   croppedLines,
   drawOrder,
+  edgeBar,
   isKeptWhole,
+  isOnEdge,
   pieceNumberAt,
   placeMatrix,
   rowCopies,
@@ -40,6 +42,7 @@ export function linkElements(
 }
 
 const m = new Float64Array(6);
+const onEdge = new Float64Array(6);
 
 function linkElement(
   scene: RowScene,
@@ -70,6 +73,7 @@ function linkElement(
   }
   const side = cut ? sideOfBoundary(cut, hullOf(look.figure), m) : 'kept';
   if (side === 'gone') return [];
+  const edge = what === 'all' && !moving && isOnEdge(scene, piece, onEdge) ? edgeMarkup(k, piece, looks) : [];
   const hasOver = look.figure.parts.some((part) => part.over);
   const symbol = layer === 'behind' ? 'behind' : what === 'over' && hasOver ? 'over' : 'piece';
   const half = what === 'all' || symbol === 'over' ? null : what;
@@ -86,7 +90,15 @@ function linkElement(
   if (name === '') return [];
   const use = `<use href="#${name}"`;
   if (moving) return [linkMotion(scene, k, piece, row, moving, use)];
-  return [`${use} transform="${matrixText(m)}"/>`];
+  return [...edge, `${use} transform="${matrixText(m)}"/>`];
+}
+
+/** What is seen of a piece that stands on its edge. */
+function edgeMarkup(k: number, piece: ScenePiece, looks: Looks): string[] {
+  const { figure } = looks.at(k, piece);
+  const d = edgeBar(piece);
+  const part = { d, fill: piece.piece.finish?.material ?? figure.main ?? null, line: true };
+  return [`<g transform="${matrixText(onEdge)}">${partMarkup(part, d, looks.colour)}</g>`];
 }
 
 /** Bending pieces are written as they are bent, on the exact path. */

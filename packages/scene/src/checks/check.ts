@@ -1,17 +1,5 @@
-import { closeApproaches, fitRow, RelayError, sharpestTurn } from '@coin-relay/core';
-import {
-  machineOf,
-  motionFacts,
-  pieceWidth,
-  precomputeFrames,
-  resolveRun,
-  resolveSetOut,
-  type FittedRow,
-  type Job,
-  type Machine,
-} from '@coin-relay/model';
-import { crossingsIn, neighbourCuts, type RowReach } from '../interference';
-import { rowScene } from '../placing';
+import { sharpestTurn } from '@coin-relay/core';
+import { motionFacts, type FittedRow, type Job, type Machine } from '@coin-relay/model';
 import type { FindingStep, Found } from './found';
 import type { Finding, FindingKind } from './finding';
 import type { RowContext, Rule } from './rule';
@@ -71,46 +59,6 @@ export function checkMachine(machine: Machine): Finding[] {
   return rules.flatMap((rule) =>
     rule.of === 'machine' ? rule.check(machine).map((found) => finding(rule.step, null, found)) : [],
   );
-}
-
-/**
- * Fits a job and checks it.
- * @param run only this one of its runs, without the machine
- * @param reachOf how deep its rows reach; where that is not said rows are not looked at in depth
- */
-export function checkJob(job: Job, run?: string, reachOf?: (row: FittedRow) => RowReach): Finding[] {
-  const problems: { run: string | null; message: string }[] = [];
-  const tried = <T>(of: string | null, work: () => T): T | null => {
-    try {
-      return work();
-    } catch (error) {
-      if (!(error instanceof RelayError)) throw error;
-      problems.push({ run: of, message: error.message });
-      return null;
-    }
-  };
-  const rows = job.runs.flatMap(({ id }) => tried(id, () => fittedAndLooked(job, id)) ?? []);
-  const machine = tried(null, () => machineOf(job, rows, precomputeFrames(job, rows)));
-  const crossings = reachOf ? crossingsIn(job, rows, reachOf) : [];
-  const looked = rows.map((row): CheckedRow => {
-    const { id } = row.resolved.run;
-    return { ...row, crossings: crossings.filter((each) => each.run === id) };
-  });
-  const all = checkFitted({ job, rows: looked, machine, problems });
-  return run === undefined ? all : all.filter((entry) => entry.run === run);
-}
-
-function fittedAndLooked(job: Job, id: string): CheckedRow {
-  const resolved = resolveRun(job, id);
-  const fit = fitRow(resolved.source, resolved.request);
-  const setOut = resolveSetOut(job, resolved.run, fit);
-  return {
-    resolved,
-    fit,
-    setOut,
-    approaches: closeApproaches(fit.layout.path, pieceWidth(resolved.sequence)),
-    cuts: neighbourCuts(rowScene(fit, setOut)),
-  };
 }
 
 function finding(step: FindingStep, run: string | null, found: Found): Finding {

@@ -1,10 +1,11 @@
-import type { RunFit } from '@coin-relay/model';
+import type { RunFit, Upright } from '@coin-relay/model';
 
 /** What would mend a finding, and in words for the press that does it. */
 export type MendProposal = { readonly words: string } & (
   | { readonly do: 'round'; readonly radius: number; readonly at: readonly number[] }
   | { readonly do: 'fit'; readonly change: Partial<RunFit> }
   | { readonly do: 'sideways'; readonly run: string; readonly sideways: number }
+  | { readonly do: 'upright'; readonly run: string; readonly change: Partial<Upright> }
   | { readonly do: 'side'; readonly wheel: string }
   | { readonly do: 'travel'; readonly run: string; readonly travel: number }
   | { readonly do: 'loop'; readonly frames: number }

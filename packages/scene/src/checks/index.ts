@@ -1,4 +1,5 @@
 export * from './check';
+export * from './check-job';
 export * from './finding';
 export * from './found';
 export * from './rule';

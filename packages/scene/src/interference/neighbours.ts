@@ -45,6 +45,8 @@ export interface NeighbourCut {
  */
 export function neighbourCuts(scene: RowScene): NeighbourCut[] {
   const { fit, frame, pieces, span } = scene;
+  // Outlines say nothing of pieces that stand at an angle to one another.
+  if (scene.setOut.stand) return [];
   const solids = pieces.map((piece) => (isJudged(piece) ? solidOf(piece, FINENESS * span) : null));
   if (solids.every((solid) => solid === null)) return [];
   const worst = new Map<number, NeighbourCut>();

@@ -7,9 +7,10 @@ import { rowCrossings, type RowCrossing, type RowReach, type StoodRow } from './
 /** The rows of a job that cut into each other where they stand. @param reachOf how deep each of them reaches */
 export function crossingsIn(
   job: Job,
-  rows: readonly FittedRow[],
+  all: readonly FittedRow[],
   reachOf: (row: FittedRow) => RowReach,
 ): RowCrossing[] {
+  const rows = all.filter(isFlat);
   if (rows.length < 2) return [];
   const order = new Map(job.runs.map(({ id }, i) => [id, i]));
   const place = ({ resolved: { run } }: FittedRow): number => order.get(run.id) ?? 0;
@@ -44,11 +45,15 @@ export function crossingsIn(
   );
 }
 
+/** What leaves its plane has no depth, and is not looked at. */
+const isFlat = ({ setOut }: FittedRow): boolean => setOut.stand === null;
+
 /**
  * Whether rows of a job may cut into each other at all, whatever their depth: they do not where none of them lie over
  * one another in the drawing. Tells whether it is worth while to look how deep they reach.
  */
-export function mayCross(job: Job, rows: readonly FittedRow[]): boolean {
+export function mayCross(job: Job, all: readonly FittedRow[]): boolean {
+  const rows = all.filter(isFlat);
   if (rows.length < 2) return false;
   if (rows.some(({ resolved }) => planeOfRun(job, resolved.run) !== null)) return true;
   const flat = rows.map(({ resolved, fit, setOut }): StoodRow => {

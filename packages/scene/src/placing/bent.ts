@@ -1,4 +1,6 @@
+import type { StandInSpace } from '@coin-relay/model';
 import { fineOutline, parsePathData, readSampledPath, type FineOutline } from '@coin-relay/core';
+import { bentInSpace } from './bent-in-space';
 import { placeOf, type RowScene, type ScenePiece } from './scene';
 
 /** Chords a bending figure is cut into along its pitch. */
@@ -29,7 +31,11 @@ export function bentPoints(
   },
 ): void {
   const { setting, middle } = piece;
-  const { table } = scene.setOut;
+  const { table, stand } = scene.setOut;
+  if (stand) {
+    bentInPlan(scene, stand, k, piece, outline.points, row, out);
+    return;
+  }
   const { arc, step } = scene.frame;
   const a = k * step;
   const i = placeOf(scene, k);
@@ -49,5 +55,29 @@ export function bentPoints(
     const off = row + scene.side * (s * px + c * py - shift);
     out[p] = at[0] - off * at[3];
     out[p + 1] = at[1] + off * at[2];
+  }
+}
+
+/** A bending figure in space, seen along z. */
+function bentInPlan(
+  scene: RowScene,
+  stand: StandInSpace,
+  k: number,
+  piece: ScenePiece,
+  points: ArrayLike<number>,
+  row: number,
+  out: Float64Array,
+): void {
+  const many = points.length / 2;
+  const flat = new Float64Array(3 * many);
+  for (let p = 0; p < many; p++) {
+    flat[3 * p] = points[2 * p];
+    flat[3 * p + 1] = points[2 * p + 1];
+  }
+  const bent = new Float64Array(3 * many);
+  bentInSpace(scene, stand, k, piece, flat, row, bent);
+  for (let p = 0; p < many; p++) {
+    out[2 * p] = bent[3 * p];
+    out[2 * p + 1] = bent[3 * p + 1];
   }
 }

@@ -8,3 +8,7 @@ export * from './box';
 export * from './place-rows';
 export * from './bounds';
 export * from './copies';
+export * from './space-placement';
+export * from './bent-in-space';
+export * from './edge';
+export * from './joints';

@@ -22,6 +22,7 @@ export function drawOrder(scene: RowScene, only: (k: number) => boolean = () => 
   for (let k = 0; k < frame.links; k++) {
     if (only(k) && isOnPath(fit.row, frame, k) && pieceNumberAt(scene, k) >= 0) there.push(k);
   }
+  if (scene.frame.rise.length > 0) sortByHeight(scene, there);
   const all = (k: number): DrawTurn => ({ k, what: 'all' });
   const loop = fit.window.ring && there.length > 2;
   switch (setOut.setOut.overlap) {
@@ -43,4 +44,10 @@ export function drawOrder(scene: RowScene, only: (k: number) => boolean = () => 
         ...there.map((k) => ({ k, what: 'over' as const })),
       ];
   }
+}
+
+/** Of what leaves the plane the higher lies over the lower; of what is as high the order stays. */
+function sortByHeight({ frame: { rise, step } }: RowScene, links: number[]): void {
+  const height = (k: number): number => rise[k * step] + rise[k * step + 1];
+  links.sort((a, b) => height(a) - height(b) || a - b);
 }

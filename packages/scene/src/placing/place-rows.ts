@@ -15,14 +15,19 @@ export interface PlaceRow {
   /** Where its piece stands, mm: the middle between its pins, moved as it is moved. */
   readonly x: number;
   readonly y: number;
-  /** Direction of its piece, degrees in (−180, 180]. */
+  /** Its height; 0 in the plane. */
+  readonly z: number;
+  /** The way its piece goes, and what is up on it: unit vectors. */
+  readonly forward: readonly [number, number, number];
+  readonly up: readonly [number, number, number];
+  /** Direction of its piece in plan, degrees in (−180, 180]. */
   readonly angle: number;
   readonly piece: string;
   readonly by: string;
   readonly leftOut: boolean;
 }
 
-export type PlaceSort = Exclude<keyof PlaceRow, 'leftOut'>;
+export type PlaceSort = Exclude<keyof PlaceRow, 'leftOut' | 'forward' | 'up'>;
 
 /** All places of a row. Where it is drawn, not where the sequence alone would have it. */
 export function placeRows(fit: FitOutcome, setOut: ResolvedSetOut): PlaceRow[] {
@@ -34,21 +39,35 @@ export function placeRows(fit: FitOutcome, setOut: ResolvedSetOut): PlaceRow[] {
     const piece = scene.pieces[table.piece[i]];
     placeMatrix(scene, i - scene.frame.firstLink, piece, 0, m);
     const a = (i - scene.frame.firstLink) * scene.frame.step;
-    const { arc, pins } = scene.frame;
+    const { arc, pins, rise } = scene.frame;
+    const rises = rise.length > 0 ? rise[a + 1] - rise[a] : 0;
+    const flat = Math.hypot(pins[2 * a + 2] - pins[2 * a], pins[2 * a + 3] - pins[2 * a + 1]);
+    const { space } = scene.room;
+    const stands = setOut.stand !== null;
+    const { middle } = piece;
+    const { line } = piece.setting;
     const s = middles[i] + piece.setting.along + table.along[i];
     return {
       place: i + 1,
       s: closed ? wrapInto(s, length) : s,
       pin: closed ? wrapInto(arc[a], length) : arc[a],
-      chord: Math.hypot(pins[2 * a + 2] - pins[2 * a], pins[2 * a + 3] - pins[2 * a + 1]),
-      x: m[0] * piece.middle + m[2] * piece.setting.line + m[4],
-      y: m[1] * piece.middle + m[3] * piece.setting.line + m[5],
+      chord: rises === 0 ? flat : Math.hypot(flat, rises),
+      x: m[0] * middle + m[2] * line + m[4],
+      y: m[1] * middle + m[3] * line + m[5],
+      z: stands ? space[2] * middle + space[5] * line + space[11] : 0,
+      forward: unit(stands ? [space[0], space[1], space[2]] : [m[0], m[1], 0]),
+      up: stands ? unit([space[6], space[7], space[8]]) : [0, 0, 1],
       angle: (Math.atan2(m[1], m[0]) * 180) / Math.PI,
       piece: piece.piece.name,
       by: byWords(table.by[i]),
       leftOut: table.leftOut[i] === 1,
     };
   });
+}
+
+function unit([x, y, z]: readonly [number, number, number]): [number, number, number] {
+  const size = Math.hypot(x, y, z) || 1;
+  return [x / size, y / size, z / size];
 }
 
 function byWords(by: number): string {

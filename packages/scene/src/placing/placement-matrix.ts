@@ -1,7 +1,9 @@
 import type { Stand } from './room';
 import { readSampledPath } from '@coin-relay/core';
 import { type reachWay } from '@coin-relay/model';
-import { grownAt, placeOf, type RowScene, type ScenePiece } from './scene';
+import { ownMap } from './own-map';
+import { placeInSpace } from './space-placement';
+import { placeOf, type RowScene, type ScenePiece } from './scene';
 
 /** A plane map as canvases and SVG write it: x' = a x + c y + e, y' = b x + d y + f. */
 export type Matrix = Float64Array;
@@ -14,11 +16,23 @@ export type Matrix = Float64Array;
 export function placeMatrix(scene: RowScene, k: number, piece: ScenePiece, row: number, out: Matrix): void {
   const { setting } = piece;
   const { table, setOut } = scene.setOut;
+  if (scene.setOut.stand) {
+    // Seen along z.
+    const { space } = scene.room;
+    placeInSpace(scene, scene.setOut.stand, k, piece, row, space);
+    out[0] = space[0];
+    out[1] = space[1];
+    out[2] = space[3];
+    out[3] = space[4];
+    out[4] = space[9];
+    out[5] = space[10];
+    return;
+  }
   const i = placeOf(scene, k);
   const along = setting.along + (i >= 0 ? table.along[i] : 0);
   standAt(scene, k, piece, along);
   const { stand } = scene.room;
-  const { ux, uy, longer } = stand;
+  const { ux, uy } = stand;
   // Out of the path is away from its inside; rows are told to its left.
   const off = row - scene.side * (setting.out + (i >= 0 ? table.out[i] : 0));
   let x = stand.x - off * uy;
@@ -53,19 +67,10 @@ export function placeMatrix(scene: RowScene, k: number, piece: ScenePiece, row: 
       y = item.y;
     }
   }
-  const size = setting.scale * (i >= 0 ? table.size[i] : 1);
-  const swollen = scene.laid?.swells ? grownAt(scene, k) : 1;
-  // A piece that is as long as its place has grown along the path already.
-  const sx = size * longer * (scene.laid?.lengthens ? 1 : swollen);
-  const sy = size * swollen * (i >= 0 ? table.thickness[i] : 1) * (setting.flip ? -1 : 1);
-  const turn = setting.turn + (i >= 0 ? table.turn[i] : 0);
-  const c = turn === 0 ? 1 : Math.cos(turn);
-  const s = turn === 0 ? 0 : Math.sin(turn);
   // Figure → scaled → turned → the piece's own side → the path's direction.
-  const xx = c * sx;
-  const xy = side * s * sx;
-  const yx = -s * sy;
-  const yy = side * c * sy;
+  const { own } = scene.room;
+  ownMap(scene, k, i, piece, side, own);
+  const [xx, xy, yx, yy] = [own[0], own[1], own[2], own[3]];
   out[0] = dx * xx - dy * xy;
   out[1] = dy * xx + dx * xy;
   out[2] = dx * yx - dy * yy;
@@ -136,7 +141,7 @@ function point(stand: Stand, dx: number, dy: number): void {
  */
 export function elongationAt(scene: RowScene, k: number, piece: ScenePiece): number {
   const { sampledPath: sampled, reach, setOut, table } = scene.setOut;
-  if (!sampled || !reach || !setOut.reach) return 1;
+  if (!sampled || !reach || !setOut.reach || scene.setOut.stand) return 1;
   const { arc, step } = scene.frame;
   let s = (arc[k * step] + arc[k * step + 1]) / 2;
   if (sampled.closed) s -= Math.floor(s / sampled.length) * sampled.length;

@@ -55,6 +55,8 @@ export interface RowScene {
   laidAt: number;
   /** The path to ride on as it is now. */
   sampledPath: SampledPath | null;
+  /** Whole rounds it has gone by. */
+  laps: number;
 }
 
 export function rowScene(fit: FitOutcome, setOut: ResolvedSetOut, laid: RowFrames | null = null): RowScene {
@@ -92,6 +94,7 @@ export function rowScene(fit: FitOutcome, setOut: ResolvedSetOut, laid: RowFrame
     room: newPlacingRoom(),
     laidAt: 0,
     sampledPath: setOut.sampledPath,
+    laps: 0,
   };
   moveScene(scene, 0, 0);
   return scene;
@@ -104,6 +107,8 @@ export function rowScene(fit: FitOutcome, setOut: ResolvedSetOut, laid: RowFrame
  */
 export function moveScene(scene: RowScene, travel: number, frame = 0): void {
   const { laid } = scene;
+  const { kind, lap } = scene.fit.row;
+  scene.laps = kind === 'ring' ? Math.floor(travel / lap) : 0;
   if (!laid) {
     rowFrame(scene.fit.row, travel, scene.frame);
     return;

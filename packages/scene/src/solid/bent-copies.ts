@@ -1,5 +1,7 @@
 import { isOnPath } from '@coin-relay/core';
+import type { StandInSpace } from '@coin-relay/model';
 import { bentPoints } from '../placing/bent';
+import { bentInSpace } from '../placing/bent-in-space';
 import { rowCopies } from '../placing/copies';
 import { areKept } from '../placing/keep';
 import { pieceNumberAt, placeOf, type RowScene } from '../placing/scene';
@@ -26,6 +28,8 @@ export class BentCopies {
   private readonly outNudged: Float64Array;
   private readonly copies: readonly number[];
   private readonly nudge: number;
+  /** Room for corners in space, where the path leaves its plane. */
+  private solid: Readonly<Record<'nudged' | 'out' | 'outNudged', Float64Array>> | null = null;
 
   /**
    * @param number which piece of the scene it is a body of
@@ -81,8 +85,12 @@ export class BentCopies {
     const size = piece.setting.scale * (i >= 0 ? table.size[i] : 1);
     const deep = size * (i >= 0 ? table.thickness[i] : 1);
     bentPoints(scene, k, piece, { points: this.flat, rings: NO_RINGS }, row, out);
-    const { boundary } = scene.setOut;
+    const { boundary, stand } = scene.setOut;
     if (boundary?.how === 'whole' && !areKept(boundary, out)) return false;
+    if (stand) {
+      this.writeInSpace(stand, k, row, z);
+      return true;
+    }
     bentPoints(scene, k, piece, { points: this.nudged, rings: NO_RINGS }, row, outNudged);
     // What is turned over in plan is turned over in depth too, so that its outside stays outside.
     const over = piece.setting.flip === scene.side > 0 ? -1 : 1;
@@ -101,6 +109,37 @@ export class BentCopies {
       this.normals[at + 2] = nz / long;
     }
     return true;
+  }
+
+  private writeInSpace(stand: StandInSpace, k: number, row: number, z: number): void {
+    const { scene, base, nudge } = this;
+    const piece = scene.pieces[this.number];
+    const solid = (this.solid ??= {
+      nudged: this.nudgedSolid(),
+      out: new Float64Array(base.length),
+      outNudged: new Float64Array(base.length),
+    });
+    bentInSpace(scene, stand, k, piece, base, row, solid.out);
+    bentInSpace(scene, stand, k, piece, solid.nudged, row, solid.outNudged);
+    const first = this.count * base.length;
+    // What leaves the plane by itself stands where its path has it.
+    const lifted = scene.frame.rise.length === 0 ? z : 0;
+    for (let v = 0; v < base.length; v += 3) {
+      let size = 0;
+      for (let c = 0; c < 3; c++) {
+        const at = v + c;
+        this.positions[first + at] = solid.out[at] + (c === 2 ? lifted : 0);
+        const normal = (solid.outNudged[at] - solid.out[at]) / nudge;
+        this.normals[first + at] = normal;
+        size += normal * normal;
+      }
+      size = Math.sqrt(size) || 1;
+      for (let c = 0; c < 3; c++) this.normals[first + v + c] /= size;
+    }
+  }
+
+  private nudgedSolid(): Float64Array {
+    return Float64Array.from(this.base, (value, i) => value + this.nudge * this.baseNormals[i]);
   }
 }
 

@@ -24,34 +24,37 @@ function determinant(m: Float32Array, at: number): number {
 }
 
 describe('rows of solids', () => {
-  it.each(scenes)('%s: all that is drawn stands where it is drawn, at any travel', (_, scene) => {
-    const instances = new RowInstances(scene);
-    const [m, drawn] = [new Float64Array(6), new Float32Array(MATRIX_NUMBERS)];
-    const words = (matrices: Float32Array, at: number): string =>
-      [...matrices.subarray(at, at + MATRIX_NUMBERS)].join(' ');
-    for (const travel of [0, 0.37, 5, -3.2]) {
-      moveScene(scene, travel);
-      instances.place(7);
-      const stands: string[] = [];
-      for (const { matrices, count } of instances.groups) {
-        for (let n = 0; n < count; n++) {
-          expect(determinant(matrices, n * MATRIX_NUMBERS)).toBeGreaterThan(0);
-          stands.push(words(matrices, n * MATRIX_NUMBERS));
+  it.each(scenes.filter(([, { setOut }]) => setOut.stand === null))(
+    '%s: all that is drawn stands where it is drawn, at any travel',
+    (_, scene) => {
+      const instances = new RowInstances(scene);
+      const [m, drawn] = [new Float64Array(6), new Float32Array(MATRIX_NUMBERS)];
+      const words = (matrices: Float32Array, at: number): string =>
+        [...matrices.subarray(at, at + MATRIX_NUMBERS)].join(' ');
+      for (const travel of [0, 0.37, 5, -3.2]) {
+        moveScene(scene, travel);
+        instances.place(7);
+        const stands: string[] = [];
+        for (const { matrices, count } of instances.groups) {
+          for (let n = 0; n < count; n++) {
+            expect(determinant(matrices, n * MATRIX_NUMBERS)).toBeGreaterThan(0);
+            stands.push(words(matrices, n * MATRIX_NUMBERS));
+          }
         }
-      }
-      const expected: string[] = [];
-      for (const { k, what } of drawOrder(scene)) {
-        const piece = scene.pieces[pieceNumberAt(scene, k)];
-        if (what !== 'all' || piece.mode === 'bent') continue;
-        for (const row of rowCopies(scene.setOut.setOut.rows)) {
-          placeMatrix(scene, k, piece, row, m);
-          intoSpace(m, 7, drawn, 0);
-          expected.push(words(drawn, 0));
+        const expected: string[] = [];
+        for (const { k, what } of drawOrder(scene)) {
+          const piece = scene.pieces[pieceNumberAt(scene, k)];
+          if (what !== 'all' || piece.mode === 'bent') continue;
+          for (const row of rowCopies(scene.setOut.setOut.rows)) {
+            placeMatrix(scene, k, piece, row, m);
+            intoSpace(m, 7, drawn, 0);
+            expected.push(words(drawn, 0));
+          }
         }
+        expect(stands.sort()).toEqual(expected.sort());
       }
-      expect(stands.sort()).toEqual(expected.sort());
-    }
-  });
+    },
+  );
 
   it('what a boundary cuts away is not there, and what it may cut is marked', () => {
     const { job } = structuredClone(demoJobs().find(({ id }) => id === 'demo-coin-lift')!);

@@ -1,6 +1,7 @@
 import { isOnPath } from '@coin-relay/core';
 import { elongationMatrix } from '../placing/elongation';
 import { elongationAt, placeMatrix, type Matrix } from '../placing/placement-matrix';
+import { placeInSpace } from '../placing/space-placement';
 import { rowCopies } from '../placing/copies';
 import { pieceNumberAt, placeOf, type RowScene, type ScenePiece } from '../placing/scene';
 import { hullOf } from '../placing/box';
@@ -59,12 +60,13 @@ export class RowInstances {
         number: Math.floor(key / WIRES),
         wire: key % WIRES,
         matrices: new Float32Array(room * MATRIX_NUMBERS),
-        stretched: scene.setOut.reach
-          ? {
-              stem: new Float32Array(room * MATRIX_NUMBERS),
-              end: new Float32Array(room * MATRIX_NUMBERS),
-            }
-          : null,
+        stretched:
+          scene.setOut.reach && !scene.setOut.stand
+            ? {
+                stem: new Float32Array(room * MATRIX_NUMBERS),
+                end: new Float32Array(room * MATRIX_NUMBERS),
+              }
+            : null,
         finishes: new Int32Array(room),
         places: new Int32Array(room),
         near: new Float32Array(room),
@@ -86,7 +88,10 @@ export class RowInstances {
   place(z: number): void {
     const { scene, m } = this;
     const { frame, fit } = scene;
-    const { table, boundary } = scene.setOut;
+    const { table, boundary, stand } = scene.setOut;
+    const { space } = scene.room;
+    // What leaves the plane by itself stands where its path has it.
+    const flat = frame.rise.length === 0;
     for (const group of this.groups) group.count = 0;
     for (const row of this.copies) {
       for (let k = 0; k < frame.links; k++) {
@@ -97,7 +102,10 @@ export class RowInstances {
         const shapes = this.byPiece[number];
         const group = shapes[i >= 0 && shapes.length > 1 ? table.wire[i] : 0];
         if (!group || (group.count + 1) * MATRIX_NUMBERS > group.matrices.length) continue;
-        placeMatrix(scene, k, scene.pieces[number], row, m);
+        if (stand) {
+          placeInSpace(scene, stand, k, scene.pieces[number], row, space);
+          for (let c = 0; c < 3; c++) m.set(space.subarray(3 * PLAN[c], 3 * PLAN[c] + 2), 2 * c);
+        } else placeMatrix(scene, k, scene.pieces[number], row, m);
         if (boundary?.how === 'whole' && !isKeptWhole(boundary, this.hullOf(number), m)) continue;
         if (boundary?.how === 'cut') {
           // What is stretched reaches further than its outline.
@@ -105,7 +113,8 @@ export class RowInstances {
           if (side === 'gone') continue;
           group.near[group.count] = side === 'near' ? 1 : 0;
         }
-        intoSpace(m, z, group.matrices, group.count * MATRIX_NUMBERS);
+        if (stand) write(space, flat ? z : 0, group.matrices, group.count * MATRIX_NUMBERS);
+        else intoSpace(m, z, group.matrices, group.count * MATRIX_NUMBERS);
         if (group.stretched) this.stretch(group, k, scene.pieces[number]);
         group.finishes[group.count] = i >= 0 ? table.finish[i] : -1;
         group.places[group.count] = i;
@@ -141,6 +150,21 @@ export class RowInstances {
     const { pieces, setOut } = this.scene;
     return wireShapes(pieces[number].piece) > 1 ? setOut.table.wire[i] : 0;
   }
+}
+
+/** Which columns of a place in space are seen in plan: x, y, and where it is. */
+const PLAN = [0, 1, 3];
+
+/** A place in space as a matrix, moved along z. */
+function write(space: Float64Array, z: number, out: Float32Array, at: number): void {
+  for (let column = 0; column < 4; column++) {
+    const [from, to] = [3 * column, at + 4 * column];
+    out[to] = space[from];
+    out[to + 1] = space[from + 1];
+    out[to + 2] = space[from + 2];
+    out[to + 3] = column === 3 ? 1 : 0;
+  }
+  out[at + 14] += z;
 }
 
 /** More shapes of a wire than there are. */

@@ -1,4 +1,4 @@
-import { newReading, pathReader, withinPath } from '@coin-relay/core';
+import { newReading, pathReader, readRide, RIDE_NUMBERS, withinPath } from '@coin-relay/core';
 import {
   behaviourOf,
   breadthAlong,
@@ -7,7 +7,10 @@ import {
   pieceWords,
   PLAIN_SETTING,
   type JobPiece,
+  type StandInSpace,
 } from '@coin-relay/model';
+import { axesOf } from '../../placing/space-placement';
+import { SPACE_NUMBERS } from '../../placing/room';
 import type { Found } from '../found';
 import { rowRule, type RowContext } from '../rule';
 
@@ -33,17 +36,16 @@ export function fanFindings(context: RowContext): Found<'carried-overlap' | 'car
   const thick = Math.max(...broad.map(breadthAlong));
   const [a, b] = [newReading(), newReading()];
   const read = pathReader(fit.layout.path);
+  const { stand } = context.setOut;
   let tightest = { over: -Infinity, inner: 0, outer: 0, middle: 0, s: 0 };
   for (const [s, t] of neighboursOf(context, pitch)) {
     read(s, a);
     read(t, b);
     // A bend tighter than the pieces are broad folds them over, which is told of as such.
     if (Math.max(Math.abs(a[4]), Math.abs(b[4])) * h >= 1) return [];
-    const [ux, uy] = [a[2] + b[2], a[3] + b[3]];
-    const size = Math.hypot(ux, uy);
-    if (!(size > 0)) continue;
-    const along = (side: number): number =>
-      ((b[0] - a[0] - side * h * (b[3] - a[3])) * ux + (b[1] - a[1] + side * h * (b[2] - a[2])) * uy) / size;
+    const spread = stand ? spreadInSpace(stand, s, t, h) : spreadInPlane(a, b, h);
+    if (!spread) continue;
+    const { along, size } = spread;
     const [left, right] = [along(1), along(-1)];
     // size / 2 is cos(δ / 2).
     const over = (thick * size) / 2 - Math.min(left, right);
@@ -74,6 +76,49 @@ export function fanFindings(context: RowContext): Found<'carried-overlap' | 'car
       size: outer - middle,
     },
   ];
+}
+
+/** How far apart the ends of two neighbours are, to one side of the path and to the other, along the direction between them. */
+interface Spread {
+  /** mm, of ends at the left (1), in the middle (0), at the right (−1). */
+  readonly along: (side: number) => number;
+  /** Twice the cosine of half the angle between them. */
+  readonly size: number;
+}
+
+function spreadInPlane(a: Float64Array, b: Float64Array, h: number): Spread | null {
+  const [ux, uy] = [a[2] + b[2], a[3] + b[3]];
+  const size = Math.hypot(ux, uy);
+  if (!(size > 0)) return null;
+  return {
+    size,
+    along: (side) =>
+      ((b[0] - a[0] - side * h * (b[3] - a[3])) * ux + (b[1] - a[1] + side * h * (b[2] - a[2])) * uy) / size,
+  };
+}
+
+/** The same where they stand in space: their ends lie to the left and right of what is up on them. */
+function spreadInSpace({ ride }: StandInSpace, s: number, t: number, h: number): Spread | null {
+  const at = (place: number): Float64Array => {
+    const read = new Float64Array(RIDE_NUMBERS);
+    readRide(ride, place, read);
+    const axes = new Float64Array(SPACE_NUMBERS);
+    axesOf(read, axes);
+    axes.set(read.subarray(0, 3), 9);
+    return axes;
+  };
+  const [a, b] = [at(s), at(t)];
+  const way = [0, 1, 2].map((c) => a[c] + b[c]);
+  const size = Math.hypot(...way);
+  if (!(size > 0)) return null;
+  return {
+    size,
+    along: (side) =>
+      way.reduce(
+        (sum, u, c) => sum + (u * (b[9 + c] + side * h * b[3 + c] - a[9 + c] - side * h * a[3 + c])) / size,
+        0,
+      ),
+  };
 }
 
 /** Is it carried, and does it lie across the path as the path runs? What stands upright, or turned, does not fan. */

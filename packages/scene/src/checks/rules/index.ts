@@ -1,3 +1,4 @@
+import { bendsSidewise } from './bends-sidewise';
 import { bendTooTight } from './bend-too-tight';
 import { brokenPattern } from './broken-pattern';
 import { brokenTurn } from './broken-turn';
@@ -6,6 +7,7 @@ import { cutWheel } from './cut-wheel';
 import { doesNotClose } from './does-not-close';
 import { fansInBend } from './fans-in-bend';
 import { fewTeeth } from './few-teeth';
+import { frameLost } from './frame-lost';
 import { lostAnchor } from './lost-anchor';
 import { missedWheel } from './missed-wheel';
 import { neighboursCut } from './neighbours-cut';
@@ -20,6 +22,8 @@ import { seam } from './seam';
 import { springLimits } from './spring-limits';
 import { tooClose } from './too-close';
 import { tooFast } from './too-fast';
+import { tooSteep } from './too-steep';
+import { turnsDoNotMeet } from './turns-do-not-meet';
 import { turnsTooFar } from './turns-too-far';
 import { withoutPlace } from './without-place';
 
@@ -31,7 +35,11 @@ export const RULES = [
   cutWheel,
   tooClose,
   fewTeeth,
+  tooSteep,
   turnsTooFar,
+  bendsSidewise,
+  frameLost,
+  turnsDoNotMeet,
   neighboursCut,
   rowsCut,
   fansInBend,

@@ -1,0 +1,91 @@
+import { demoJobs, PLAIN_UPRIGHT, type Job, type Upright } from '@coin-relay/model';
+import { describe, expect, it } from 'vitest';
+import { checkJob } from '.';
+
+const jobOf = (id: string): Job => structuredClone(demoJobs().find((each) => each.id === id)!.job);
+const found = (job: Job, kind: string) => checkJob(job).find((each) => each.kind === kind);
+const withUp = (job: Job, upright: Partial<Upright>): Job => {
+  job.runs[0].upright = { ...PLAIN_UPRIGHT, ...job.runs[0].upright, ...upright };
+  return job;
+};
+
+describe('what is found of rows in space', () => {
+  it('a slope over the limit that was set, with where it is', () => {
+    const job = jobOf('demo-swan-boats');
+    expect(found(job, 'too-steep')).toBeUndefined();
+    job.runs[0].steepest = 0.1;
+    const { text, at, size } = found(job, 'too-steep')!;
+    expect(text).toMatch(
+      /^At [\d.]+.mm the path goes (up|down) by 2\d\.\d %, 1\d\.\d°, more than the 10\.0 %, 5\.7° that/,
+    );
+    expect(at).toBeGreaterThan(0);
+    expect(size).toBeGreaterThan(0.1);
+  });
+
+  it('an odd number of links that are turned in turn; not once the turn that is missing is spread', () => {
+    const job = jobOf('demo-counterweight-chain');
+    expect(found(job, 'turns-do-not-meet')).toBeUndefined();
+    job.runs[0].fit = { ...job.runs[0].fit, multiple: 1, count: 29 };
+    const odd = found(job, 'turns-do-not-meet')!;
+    expect(odd.text).toMatch(/^29 links is an odd number/);
+    expect(odd.mend).toMatchObject({ do: 'fit', change: { multiple: 2, count: null } });
+    expect(found(withUp(job, { twist: Math.PI / 2 }), 'turns-do-not-meet')).toBeUndefined();
+    const even = withUp(jobOf('demo-counterweight-chain'), { twist: 1 });
+    expect(found(even, 'turns-do-not-meet')).toMatchObject({ mend: { do: 'upright', change: { twist: 0 } } });
+  });
+
+  it('up that runs along the path, with where; all the way too', () => {
+    const job = jobOf('demo-counterweight-chain');
+    const up = { x: 420, y: 60, z: 0 };
+    const lost = found(withUp(job, { by: { by: 'fixed', up } }), 'frame-lost')!;
+    expect(lost.text).toMatch(
+      /^From [\d.]+.mm to [\d.]+.mm the path runs along what is to be up, and at 1 more place/,
+    );
+    expect(lost.mend).toMatchObject({ do: 'upright', change: { by: { by: 'least-twist' } } });
+    job.paths = [
+      {
+        kind: 'space',
+        id: 'loop',
+        name: 'Straight',
+        closed: false,
+        points: [
+          { x: 0, y: 0, z: 0, radius: 0, next: { kind: 'line' } },
+          { x: 0, y: 0, z: 900, radius: 0, next: { kind: 'line' } },
+        ],
+      },
+    ];
+    const whole = found(withUp(job, { by: { by: 'fixed', up: { x: 0, y: 0, z: 2 } } }), 'frame-lost')!;
+    expect(whole.text).toMatch(/all the way/);
+  });
+
+  it('a roller chain that has to bend sidewise, and is mended by a quarter turn', () => {
+    const job = jobOf('demo-barrier-chain');
+    job.paths = [
+      {
+        kind: 'space',
+        id: 'loop',
+        name: 'Up and over',
+        closed: false,
+        points: [
+          { x: 0, y: 0, z: 0, radius: 0, next: { kind: 'line' } },
+          { x: 300, y: 0, z: 0, radius: 120, next: { kind: 'line' } },
+          { x: 300, y: 0, z: 300, radius: 0, next: { kind: 'line' } },
+        ],
+      },
+    ];
+    const bends = found(job, 'bends-sidewise')!;
+    expect(bends.text).toMatch(/^Neighbouring links bend 7\.\d° sidewise at [\d.]+.mm, more than the 1\.0°/);
+    expect(bends.mend).toMatchObject({ do: 'upright', change: { roll: Math.PI / 2 } });
+    expect(found(withUp(job, { roll: Math.PI / 2 }), 'bends-sidewise')).toBeUndefined();
+    expect(found(withUp(job, { roll: 0, twist: Math.PI }), 'twists-too-far')!.text).toMatch(
+      /^Neighbouring links twist/,
+    );
+  });
+
+  it('turns of a winding path lie over each other, and are no approach', () => {
+    expect(found(jobOf('demo-winding-slide'), 'too-close')).toBeUndefined();
+    const flat = jobOf('demo-winding-slide');
+    Object.assign(flat.paths[0], { rise: -10 });
+    expect(found(flat, 'too-close')).toBeDefined();
+  });
+});

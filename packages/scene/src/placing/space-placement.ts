@@ -1,0 +1,206 @@
+import { readRide, RIDE_NUMBERS } from '@coin-relay/core';
+import type { StandInSpace } from '@coin-relay/model';
+import { ownMap } from './own-map';
+import { placeOf, type RowScene, type ScenePiece } from './scene';
+
+/**
+ * Writes where link k stands in space, mm: x along its chord or the path, z towards what is up, made square to x and
+ * rolled about it; y to the left.
+ * @param row which of the rows side by side, as an offset to the left of the path, mm
+ * @param out where x, y and z of the piece go, and its zero point: three numbers each
+ */
+export function placeInSpace(
+  scene: RowScene,
+  stand: StandInSpace,
+  k: number,
+  piece: ScenePiece,
+  row: number,
+  out: Float64Array,
+): void {
+  const { setting } = piece;
+  const { table, setOut } = scene.setOut;
+  const { own, ride } = scene.room;
+  const i = placeOf(scene, k);
+  const s = standOn(scene, stand, k, piece, setting.along + (i >= 0 ? table.along[i] : 0));
+  axesOf(ride, out);
+  let side: number = scene.side;
+  const off = row + stand.across - side * (setting.out + (i >= 0 ? table.out[i] : 0));
+  const lift = stand.lift + (setting.lift ?? 0);
+  for (let c = 0; c < 3; c++) out[9 + c] = ride[c] + off * out[3 + c] + lift * out[6 + c];
+  const object = i >= 0 ? table.handed[i] : -1;
+  const item = object >= 0 ? setOut.handed?.items[object] : undefined;
+  if (item && setOut.handed?.takes === 'position') {
+    lieFlat(out, Math.cos(item.angle), Math.sin(item.angle));
+    side = 1;
+  } else if (setting.facing === 'upright') {
+    lieFlat(out, 1, 0);
+    side = 1;
+  } else if (setting.facing === 'point') {
+    const { x, y, z = 0 } = setting.toward;
+    if (faceTo(out, x, y, z)) side = 1;
+  }
+  if (item && setOut.handed?.takes === 'direction') {
+    out[9] = item.x;
+    out[10] = item.y;
+  }
+  roll(out, rolledBy(scene, stand, k, i, s));
+  ownMap(scene, k, i, piece, side, own);
+  setDown(out, own, piece.middle, setting.line);
+}
+
+/** Finds where link k stands before it is set, and which way; returns the arc length there. */
+function standOn(
+  scene: RowScene,
+  { ride: table }: StandInSpace,
+  k: number,
+  { mode, setting, box, span }: ScenePiece,
+  along: number,
+): number {
+  const { frame, fit, room } = scene;
+  const { ride, stand } = room;
+  const { pins, rise, arc, links, step } = frame;
+  const a = k * step;
+  const rises = rise.length > 0;
+  stand.longer = 1;
+  if (mode === 'on-middle') {
+    const s = (arc[a] + arc[a + 1]) / 2 + along;
+    if (scene.laid?.lengthens) stand.longer = (arc[a + 1] - arc[a]) / span;
+    else if (fit.apart) stand.longer = fit.apart.factor;
+    if (setting.facing === 'chord') {
+      const half = ((box[2] - box[0]) * setting.scale) / 2;
+      readRide(table, s + half, ride);
+      const [x, y, z] = [ride[0], ride[1], ride[2]];
+      readRide(table, s - half, ride);
+      const [dx, dy, dz] = [x - ride[0], y - ride[1], z - ride[2]];
+      readRide(table, s, ride);
+      point(ride, dx, dy, dz);
+      return s;
+    }
+    readRide(table, s, ride);
+    return s;
+  }
+  const onPin = mode === 'on-pin';
+  const s = onPin ? arc[a] : (arc[a] + arc[a + 1]) / 2;
+  readRide(table, s, ride);
+  // A piece on a pin goes the way from the pin before to the one behind, one between two pins from one to the other.
+  const before = onPin ? (k > 0 ? k - 1 : fit.window.ring ? links - 1 : 0) : a;
+  const after = onPin ? k + 1 : a + 1;
+  const way = [
+    pins[2 * after] - pins[2 * before],
+    pins[2 * after + 1] - pins[2 * before + 1],
+    rises ? rise[after] - rise[before] : 0,
+  ];
+  const long = point(ride, way[0], way[1], way[2]);
+  if (!onPin && (fit.sections || fit.apart || scene.laid?.lengthens)) stand.longer = long / span;
+  const middle = onPin ? 0 : 0.5;
+  const from = [pins[2 * a], pins[2 * a + 1], rises ? rise[a] : 0];
+  for (let c = 0; c < 3; c++) ride[c] = from[c] + middle * way[c] + along * ride[3 + c];
+  return s;
+}
+
+/** Points the way of a place somewhere, and says how far that is. */
+function point(ride: Float64Array, dx: number, dy: number, dz: number): number {
+  const size = Math.sqrt(dx * dx + dy * dy + dz * dz);
+  if (size > 0) {
+    ride[3] = dx / size;
+    ride[4] = dy / size;
+    ride[5] = dz / size;
+  }
+  return size;
+}
+
+/** Where way and up are in a place of a ride. */
+const [WAY, UP] = [3, RIDE_NUMBERS - 3];
+
+/** The axes at a place of a ride: its way, to its left, and up made square to it. */
+export function axesOf(ride: Float64Array, out: Float64Array): void {
+  // Left of the way is up × way; where up is along the way any direction will do.
+  if (!crossed(ride, UP, ride, WAY, out, 3)) crossed(aside(ride), 0, ride, WAY, out, 3);
+  for (let c = 0; c < 3; c++) out[c] = ride[WAY + c];
+  crossed(out, 0, out, 3, out, 6);
+}
+
+/** An axis far from a way. */
+const aside = (ride: Float64Array): readonly number[] => (Math.abs(ride[WAY]) < 0.9 ? [1, 0, 0] : [0, 1, 0]);
+
+/** Writes a × b as a unit vector; says whether there is one. */
+function crossed(
+  a: ArrayLike<number>,
+  i: number,
+  b: ArrayLike<number>,
+  j: number,
+  out: Float64Array,
+  k: number,
+): boolean {
+  const x = a[i + 1] * b[j + 2] - a[i + 2] * b[j + 1];
+  const y = a[i + 2] * b[j] - a[i] * b[j + 2];
+  const z = a[i] * b[j + 1] - a[i + 1] * b[j];
+  const size = Math.sqrt(x * x + y * y + z * z);
+  if (!(size > 1e-9)) return false;
+  out[k] = x / size;
+  out[k + 1] = y / size;
+  out[k + 2] = z / size;
+  return true;
+}
+
+/** The axes of the drawing, turned in it. */
+function lieFlat(out: Float64Array, c: number, s: number): void {
+  out.set([c, s, 0, -s, c, 0, 0, 0, 1]);
+}
+
+/** Turns the left side to a point, up staying as near to what it is as can be. */
+function faceTo(out: Float64Array, x: number, y: number, z: number): boolean {
+  const left = [x - out[9], y - out[10], z - out[11]];
+  const size = Math.hypot(...left);
+  // The way is left × up.
+  if (
+    !(size > 0) ||
+    !crossed(
+      left.map((value) => value / size),
+      0,
+      out,
+      6,
+      out,
+      0,
+    )
+  )
+    return false;
+  for (let c = 0; c < 3; c++) out[3 + c] = left[c] / size;
+  return crossed(out, 0, out, 3, out, 6);
+}
+
+/** How far link k is rolled to the left at a place of the path, radians: by itself, as every other one, and by the twist. */
+export function rolledBy(scene: RowScene, stand: StandInSpace, k: number, i: number, s: number): number {
+  const odd = (k + scene.frame.firstLink) % 2 !== 0;
+  return (
+    stand.roll +
+    (odd ? stand.alternate : 0) +
+    (s / stand.ride.length + scene.laps) * stand.twist +
+    (i >= 0 ? scene.setOut.table.roll[i] : 0)
+  );
+}
+
+/** Rolls a place about its way, up going to the left. */
+export function roll(out: Float64Array, angle: number): void {
+  if (angle === 0) return;
+  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  for (let i = 3; i < 6; i++) {
+    const [left, up] = [out[i], out[i + 3]];
+    out[i] = c * left - s * up;
+    out[i + 3] = c * up + s * left;
+  }
+}
+
+/** The axes of a place by the piece’s own map, and where its zero point comes to. */
+function setDown(out: Float64Array, own: Float64Array, middle: number, line: number): void {
+  const [xx, xy, yx, yy] = [own[0], own[1], own[2], own[3]];
+  // What is mirrored in plan is turned over in depth, so that its outside stays outside.
+  const depth = Math.sqrt(yx * yx + yy * yy) * (xx * yy - xy * yx < 0 ? -1 : 1);
+  for (let c = 0; c < 3; c++) {
+    const [way, left] = [out[c], out[3 + c]];
+    out[c] = xx * way + xy * left;
+    out[3 + c] = yx * way + yy * left;
+    out[6 + c] *= depth;
+    out[9 + c] -= middle * out[c] + line * out[3 + c];
+  }
+}
