@@ -2,6 +2,7 @@ import type { FineOutline } from '@coin-relay/core';
 import {
   bendingPart,
   colourOf,
+  edgeBar,
   finishedFigure,
   hullOf,
   INK,
@@ -31,6 +32,8 @@ export interface PieceLook {
   readonly behind: readonly PaintPart[];
   /** The quarter that lies over the next link; empty where the whole figure is clipped for it. */
   readonly over: readonly PaintPart[];
+  /** What is seen of it on its edge. */
+  readonly edge: Pick<PaintPart, 'path' | 'fill' | 'line'>;
   /** Made when it is first asked for: only rows that are kept whole need it. */
   readonly hull: Float64Array;
   /** The outline a picture is laid on. */
@@ -72,7 +75,15 @@ export class PieceLooks {
     const material = finish >= 0 ? materials[finish].id : (piece.piece.finish?.material ?? null);
     const main = mainPart(figure, material);
     let hull: Float64Array | null = null;
+    let edge: PieceLook['edge'] | null = null;
     return {
+      get edge() {
+        return (edge ??= {
+          path: new Path2D(edgeBar(piece)),
+          fill: colourOf(materials, material ?? figure.main ?? 'brass'),
+          line: true,
+        });
+      },
       figure,
       front: parts.filter(({ part }) => !part.behind && !part.over),
       behind: parts.filter(({ part }) => part.behind),

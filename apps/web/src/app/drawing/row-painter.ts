@@ -14,6 +14,7 @@ import {
   drawOrder,
   INK,
   isKeptWhole,
+  isOnEdge,
   moveScene,
   pieceNumberAt,
   placeMatrix,
@@ -76,6 +77,7 @@ export class RowPainter {
   private order: readonly DrawTurn[] | null = null;
   private points = new Float64Array(0);
   private readonly m = new Float64Array(6);
+  private readonly onEdge = new Float64Array(6);
 
   /** How its wheels turn: as the row asks, or so that they meet the loop’s end. */
   turnings: readonly WheelTurning[];
@@ -134,7 +136,7 @@ export class RowPainter {
     const { repeat } = this;
     moveScene(this.scene, repeat === null ? travel : travel - Math.floor(travel / repeat) * repeat, frame);
     // Round a closed path the same links are there at every moment; along an open one they come and go.
-    if (this.fit.row.kind !== 'ring') this.order = null;
+    if (this.fit.row.kind !== 'ring' || this.setOut.stand) this.order = null;
   }
 
   /**
@@ -264,6 +266,10 @@ export class RowPainter {
         fillParts(ctx, [part], pixel);
       }
       return;
+    }
+    if (isOnEdge(this.scene, piece, this.onEdge)) {
+      place(ctx, base, this.onEdge);
+      fillParts(ctx, [look.edge], pixel);
     }
     place(ctx, base, m);
     if (what === 'all' || (what === 'over' && look.over.length > 0)) {

@@ -1,6 +1,6 @@
 import { Injectable } from '@angular/core';
-import { measurePath, RelayError, type MeasuredPath } from '@coin-relay/core';
-import { pathContour, type Job } from '@coin-relay/model';
+import { RelayError, type MeasuredPath } from '@coin-relay/core';
+import { measuredPath, type Job } from '@coin-relay/model';
 
 /** Paths of the open job by arc length, measured when they are first asked for. */
 @Injectable()
@@ -23,7 +23,7 @@ function measure(job: Job, pathId: string): MeasuredPath | null {
   const path = job.paths.find((p) => p.id === pathId);
   if (!path) return null;
   try {
-    return measurePath(pathContour(job, path));
+    return measuredPath(job, path);
   } catch (error) {
     if (error instanceof RelayError) return null;
     throw error;

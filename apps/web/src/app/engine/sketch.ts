@@ -1,5 +1,5 @@
 import { measurePath, pathBounds, writePathData, type Contour, type MeasuredPath } from '@coin-relay/core';
-import { kindOf, pathContour, type Job, type JobPath } from '@coin-relay/model';
+import { kindOf, measuredPath, pathContour, type Job, type JobPath } from '@coin-relay/model';
 import { refused } from './reply';
 
 export interface SketchWheel {
@@ -36,7 +36,7 @@ function sketchPath(job: Job, path: JobPath): PathSketch {
   const base = { id: path.id, wheels };
   try {
     const contour = pathContour(job, path);
-    const measured = measurePath(contour);
+    const measured = measuredPath(job, path);
     return {
       ...base,
       lines: dataOf(contour),

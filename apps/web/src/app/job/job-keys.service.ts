@@ -1,8 +1,8 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
 import { BehaviorSubject } from 'rxjs';
 import { tinykeys } from 'tinykeys';
-import { deletePoints, placePoints, withinPath } from '@coin-relay/core';
-import { withDrawn, type HandTouch } from '@coin-relay/model';
+import { withinPath } from '@coin-relay/core';
+import type { HandTouch } from '@coin-relay/model';
 import type { Draft } from 'immer';
 import {
   changePath,
@@ -13,6 +13,7 @@ import {
   touchPlaces,
 } from '../document/commands';
 import { PlaceChoice } from '../session/place-choice.service';
+import { pointsOfPath, toolFor } from '../path-kinds';
 import { JobStore } from '../document/job-store.service';
 import { PathMarks } from '../picking/path-marks.service';
 import { FitService } from '../engine/fit.service';
@@ -162,10 +163,11 @@ export class JobKeys implements OnDestroy {
   /** Deletes the chosen points; while placing, the last one placed. */
   private removePoints(): void {
     const { path, points, mode } = this.work;
-    if (path?.kind !== 'drawn') return;
-    const chosen = mode === 'place' ? new Set([path.points.length - 1]) : points;
-    if (chosen.size === 0 || path.points.length === 0) return;
-    this.store.change(changePath(path, withDrawn(path, deletePoints(path, chosen)), 'Delete points'));
+    const work = path && toolFor(path).byPoints;
+    const all = pointsOfPath(path);
+    const chosen = mode === 'place' ? new Set([all.length - 1]) : points;
+    if (!path || !work || chosen.size === 0 || all.length === 0) return;
+    this.store.change(changePath(path, work.without(path, chosen), 'Delete points'));
     this.work.choosePoints([]);
   }
 
@@ -182,9 +184,9 @@ export class JobKeys implements OnDestroy {
       return;
     }
     const { path, points } = this.work;
-    if (path?.kind === 'drawn' && points.size > 0) {
-      const moved = placePoints(path, points, { k: 1, turn: 0, x: dx, y: dy, mirror: false });
-      this.store.change(changePath(path, withDrawn(path, moved), 'Move points'));
+    const work = path && toolFor(path).byPoints;
+    if (path && work && points.size > 0) {
+      this.store.change(changePath(path, work.moved(path, points, { x: dx, y: dy, z: 0 }), 'Move points'));
       return;
     }
     const id = this.context.selectedWheel;

@@ -1,4 +1,4 @@
-import type { MeasuredPath, Vec } from '@coin-relay/core';
+import type { MeasuredPath, Vec, Vec3 } from '@coin-relay/core';
 import type { Job, JobPath } from '@coin-relay/model';
 import type { Type } from '@angular/core';
 import type { Draft } from 'immer';
@@ -12,6 +12,7 @@ export type Grip =
   | { readonly of: 'point'; readonly index: number; readonly part: 'point' | 'out' | 'in' }
   | { readonly of: 'wheel'; readonly wheel: string; readonly part: 'centre' | 'rim' }
   | { readonly of: 'shape'; readonly part: ShapePart }
+  | { readonly of: 'helix'; readonly part: 'centre' | 'from' | 'to' }
   | { readonly of: 'end'; readonly end: 'from' | 'to' | 'low' }
   | { readonly of: 'pick'; readonly index: number }
   | { readonly of: 'spacing' }
@@ -67,6 +68,26 @@ export interface DragGround {
   readonly others: readonly Vec[];
 }
 
+/** A point of a path; in the plane where it has no third coordinate. */
+export type PathPoint = Vec & { readonly z?: number };
+
+/** Work on the points of a path. */
+export interface PointWork<P> {
+  of(path: P): readonly PathPoint[];
+  without(path: P, chosen: ReadonlySet<number>): P;
+  moved(path: P, chosen: ReadonlySet<number>, by: Vec3): P;
+  /** With a point more, on the line: at a part of the piece it is told by, where it is in space. */
+  inserted(path: P, place: InsertPlace): { readonly path: P; readonly point: number } | null;
+}
+
+/** A place on a path that is drawn by points. */
+export interface InsertPlace {
+  readonly at: Vec3;
+  /** The piece of its contour in the plane, and the part of that. */
+  readonly piece: number;
+  readonly t: number;
+}
+
 /** How one kind of path is worked on: with the pointer, and in its panel. */
 export interface PathTool<P extends JobPath> {
   /** Loads the panel with its numbers. */
@@ -74,6 +95,8 @@ export interface PathTool<P extends JobPath> {
   handles(path: P, ground: HandleGround): Handle[];
   /** Writes what dragging a handle to a place does, from the path and the job as they were before. */
   drag(draft: Draft<Job>, path: P, grip: Grip, to: Vec, ground: HandleGround): void;
+  /** What can be done to the points of a path that is drawn by them. */
+  readonly byPoints?: PointWork<P>;
   /** What a dragged handle can be drawn to. */
   snapTo?(path: P, grip: Grip): DragGround;
 }

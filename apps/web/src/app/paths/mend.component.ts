@@ -4,7 +4,7 @@ import { findCorners, RelayError } from '@coin-relay/core';
 import { formatLength, type Mend } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
-import { mend } from '../document/commands';
+import { mend } from '../document/commands/mend';
 import { JobStore } from '../document/job-store.service';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';

@@ -13,7 +13,7 @@ import {
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { A11yModule } from '@angular/cdk/a11y';
 import { LIMITS, type Candidate } from '@coin-relay/core';
-import { behaviourOf, holdChange, formatLength, percent, type RunFit } from '@coin-relay/model';
+import { behaviourOf, formatLength, percent, type RunFit } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzInputDirective } from 'ng-zorro-antd/input';
 import { NzPopoverModule } from 'ng-zorro-antd/popover';
@@ -23,6 +23,7 @@ import { JobContext } from '../session/job-context.service';
 import { setFit, setPitch } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { FitService } from '../engine/fit.service';
+import { holdChangeOf } from '../session/hold-change';
 import { RunAtWork } from '../session/run-at-work.service';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { GrowthChoiceComponent } from '../shared/growth-choice.component';
@@ -151,10 +152,10 @@ export class NumberCardComponent implements OnInit {
     this.closed.emit();
   }
 
-  protected changeHold(hold: RunFit['hold']): void {
+  protected async changeHold(hold: RunFit['hold']): Promise<void> {
     const job = this.job();
     const run = this.run();
-    if (job && run) this.changeFit(holdChange(job, run, hold));
+    if (job && run) this.changeFit(await holdChangeOf(job, run, hold));
   }
 
   private changeFit(change: Partial<RunFit>): void {

@@ -91,8 +91,8 @@ export class SentenceComponent {
   }
 
   /** Does what mends the row; one step of undo. */
-  protected repair({ mend, run }: Finding): void {
-    const why = mend ? this.mending.repair(mend, run) : '';
+  protected async repair({ mend, run }: Finding): Promise<void> {
+    const why = mend ? await this.mending.repair(mend, run) : '';
     this.problem.set(why);
     if (why !== '') void this.notices.refused(why);
   }

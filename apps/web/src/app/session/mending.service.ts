@@ -1,7 +1,8 @@
 import { inject, Injectable } from '@angular/core';
 import { RelayError } from '@coin-relay/core';
+import { PLAIN_UPRIGHT } from '@coin-relay/model';
 import type { MendProposal } from '@coin-relay/scene';
-import { changeSide, mend, setFit, setMotion, setSideways, setTravel } from '../document/commands';
+import { changeSide, setFit, setMotion, setSideways, setTravel, setUpright } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 
 /** Does what findings propose; each is one step of undo. One for one job view. */
@@ -13,9 +14,9 @@ export class Mending {
    * @param run the one whose row or path is mended
    * @returns why it cannot be mended so; empty where it is mended
    */
-  repair(proposal: MendProposal, run: string | null = null): string {
+  async repair(proposal: MendProposal, run: string | null = null): Promise<string> {
     try {
-      this.mend(proposal, run);
+      await this.mend(proposal, run);
       return '';
     } catch (error) {
       if (!(error instanceof RelayError)) throw error;
@@ -23,7 +24,7 @@ export class Mending {
     }
   }
 
-  private mend(proposal: MendProposal, run: string | null): void {
+  private async mend(proposal: MendProposal, run: string | null): Promise<void> {
     const { job } = this.store;
     switch (proposal.do) {
       case 'fit':
@@ -32,6 +33,12 @@ export class Mending {
       case 'sideways':
         this.store.change(setSideways(proposal.run, proposal.sideways));
         return;
+      case 'upright': {
+        const at = job?.runs.find(({ id }) => id === proposal.run);
+        if (at)
+          this.store.change(setUpright(at.id, { ...(at.upright ?? PLAIN_UPRIGHT), ...proposal.change }));
+        return;
+      }
       case 'side':
         this.store.change(changeSide(proposal.wheel));
         return;
@@ -42,6 +49,8 @@ export class Mending {
         this.store.change(setMotion({ frames: proposal.frames }));
         return;
       case 'round': {
+        // What mends paths is loaded when one is to be mended.
+        const { mend } = await import('../document/commands/mend');
         const on = job?.runs.find(({ id }) => id === run)?.path;
         const path = job?.paths.find(({ id }) => id === on);
         if (job && path) this.store.change(mend(job, path, proposal).command);

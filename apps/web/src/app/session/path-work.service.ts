@@ -74,7 +74,7 @@ export class PathWork implements OnDestroy {
         const { path, points } = this.choice.value;
         if (path !== null && !job.paths.some((p) => p.id === path)) this.choose(null);
         const at = this.path;
-        const count = at?.kind === 'drawn' ? at.points.length : 0;
+        const count = at && 'points' in at ? at.points.length : 0;
         if ([...points].some((i) => i >= count)) this.choosePoints([...points].filter((i) => i < count));
       }),
     );

@@ -45,7 +45,7 @@ export class PathLine {
     for (let i = 0; i <= PIECES; i++) {
       // A closed path is read up to its end, not at it: there it begins again.
       read(Math.min((i / PIECES) * length, length * (1 - 1e-12)));
-      this.positions.setXYZ(i, this.at[0], this.at[1], this.z);
+      this.positions.setXYZ(i, this.at[0], this.at[1], this.z + this.at[5]);
     }
     this.positions.needsUpdate = true;
   }

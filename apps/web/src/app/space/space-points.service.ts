@@ -4,6 +4,7 @@ import { combineLatest, type Observable, type Subscription } from 'rxjs';
 import { Matrix4, Vector3 } from 'three';
 import { JobStore } from '../document/job-store.service';
 import { FitService } from '../engine/fit.service';
+import { pointsOfPath } from '../path-kinds';
 import { laidMap, toLaid } from '../path-kinds/laid-map';
 import { JobContext } from '../session/job-context.service';
 import { PathWork } from '../session/path-work.service';
@@ -79,15 +80,16 @@ export class SpacePoints {
   private places(): Vector3[] {
     const { job } = this.store;
     const { path } = this.work;
-    if (!job || path?.kind !== 'drawn' || this.context.at !== 'path') return [];
+    const points = pointsOfPath(path);
+    if (!job || !path || points.length === 0 || this.context.at !== 'path') return [];
     const map = laidMap(this.fits.now.view, path.id);
     const plane = planeOf(job.paths, path);
     const placed = plane ? matrixOf(planeMap(plane)) : new Matrix4();
     const run = job.runs.find((each) => each.path === path.id);
     const z = (run && this.rows.of(run.id)?.stand.z) ?? 0;
-    return path.points.map((point) => {
+    return points.map((point) => {
       const { x, y } = toLaid(map, point);
-      return new Vector3(x, y, z).applyMatrix4(placed);
+      return new Vector3(x, y, z + (point.z ?? 0)).applyMatrix4(placed);
     });
   }
 }

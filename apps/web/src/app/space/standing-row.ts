@@ -1,4 +1,4 @@
-import { newReading, pathReader } from '@coin-relay/core';
+import { isSpatial, newReading, pathReader } from '@coin-relay/core';
 import { bandOf, repeatOf, type JobPiece, type Material } from '@coin-relay/model';
 import { colourOf, materialOf, moveScene, rowCopies, rowScene, type RowScene } from '@coin-relay/scene';
 import { BENT_PARTS, bandLines, RowInstances, type SolidGroup } from '@coin-relay/scene/solid';
@@ -23,6 +23,9 @@ import {
 } from './row-means';
 import { SolidBody, type Looks } from './solid-body';
 import { StandingWheels } from './standing-wheels';
+
+/** Points that tell where a path in space is. */
+const OF_PATH = 96;
 
 /** One fitted row as solids: its links, its band and its wheels. Moving it writes matrices, and makes nothing. */
 export class StandingRow {
@@ -59,7 +62,8 @@ export class StandingRow {
     const { plane, over, z } = stand;
     if (plane) this.placed.copy(plane);
     if (over) this.placed.multiply(over);
-    this.z = z;
+    // What leaves its plane by itself stands where its path has it.
+    this.z = isSpatial(row.fit.layout.path) ? 0 : z;
     this.group.matrixAutoUpdate = false;
     this.group.matrix.copy(this.placed);
     this.scene = rowScene(row.fit, row.setOut, row.laid);
@@ -71,10 +75,10 @@ export class StandingRow {
     const few = room.boxes(copies * BOX_TRIANGLES);
     this.instances = few ? new RowInstances(this.scene) : null;
     if (!few) this.shown = 'line';
-    this.way = new PathLine(this.scene, z);
+    this.way = new PathLine(this.scene, this.z);
     this.group.add(this.way.line);
     this.askLinks();
-    this.wheels = new StandingWheels(row, z);
+    this.wheels = new StandingWheels(row, this.z);
     this.wheels.ask(means.ask, this.scene.span, this.owner.signal, this.take);
     this.askBand();
   }
@@ -125,14 +129,18 @@ export class StandingRow {
 
   /** Points of its path and of the rims of its wheels, mm. */
   points(): Vector3[] {
-    return pointsOf(this.row.fit.layout).map(({ x, y }) => this.inJob(x, y));
+    const { layout } = this.row.fit;
+    if (!isSpatial(layout.path)) return pointsOf(layout).map(({ x, y }) => this.inJob(x, y));
+    return Array.from({ length: OF_PATH }, (_, i) =>
+      this.placeOnPath(((i + 0.5) / OF_PATH) * layout.path.length),
+    );
   }
 
   /** A place of its path, by its arc length, mm. */
   placeOnPath(s: number): Vector3 {
     const at = newReading();
     pathReader(this.row.fit.layout.path)(s, at);
-    return this.inJob(at[0], at[1]);
+    return this.inJob(at[0], at[1], at[5]);
   }
 
   /** The way its front looks. */
@@ -214,8 +222,8 @@ export class StandingRow {
     this.cut?.dispose();
   }
 
-  private inJob(x: number, y: number): Vector3 {
-    return new Vector3(x, y, this.z).applyMatrix4(this.placed);
+  private inJob(x: number, y: number, z = 0): Vector3 {
+    return new Vector3(x, y, this.z + z).applyMatrix4(this.placed);
   }
 
   private askLinks(): void {

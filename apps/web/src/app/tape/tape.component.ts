@@ -10,6 +10,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
+import { isSpatial } from '@coin-relay/core';
 import { fittedWords, formatLength } from '@coin-relay/model';
 import { eachPlace } from '../drawing/place-finder';
 import type { RowPainter } from '../drawing/row-painter';
@@ -27,9 +28,11 @@ import { RunAtWork } from '../session/run-at-work.service';
 import { PlaceChoice } from '../session/place-choice.service';
 import { paintLens } from './lens';
 import { MOST_ROWS, paintOtherRows, TapePainters } from './other-rows';
+import { ElevationComponent } from './elevation/elevation.component';
+import { sizeCanvas } from './size-canvas';
 import { paintTapeLinks } from './tape-links';
 import { closingAt, paintCuts, paintLay } from './tape-lay';
-import { LANES, paintTapeGround, ROW_HEIGHT, TAPE_HEIGHT, tapeMap, type TapeMap } from './tape-painter';
+import { LANES, PAD, paintTapeGround, ROW_HEIGHT, TAPE_HEIGHT, tapeMap, type TapeMap } from './tape-painter';
 
 const LENS = 112;
 /** Where the browser keeps whether all rows are shown. */
@@ -43,7 +46,7 @@ const CORNER_REACH = 8;
 /** The path unrolled: a measuring tape with bends, wheels and links on it, and the closing place under a lens. */
 @Component({
   selector: 'relay-tape',
-  imports: [NzButtonComponent, TermComponent],
+  imports: [ElevationComponent, NzButtonComponent, TermComponent],
   template: `
     <p class="head">
       <relay-term of="Tape"><b>Tape</b></relay-term>
@@ -72,6 +75,11 @@ const CORNER_REACH = 8;
       (pointerup)="release()"
       (pointercancel)="cancel()"
     ></canvas>
+    @if (raised(); as view) {
+      @defer {
+        <relay-elevation class="elevation" [view]="view" [map]="scale()" [width]="wide()" />
+      }
+    }
     <figure>
       <canvas #lens class="lens" role="img" [attr.aria-label]="closing()" (click)="goToClosing()"></canvas>
       <figcaption>
@@ -111,6 +119,19 @@ export class TapeComponent {
   private asked: (() => void) | null = null;
   private range: { from: number; to: number; y: number; more: boolean } | null = null;
 
+  /** The row, where its path leaves its plane. */
+  protected readonly raised = computed(() => {
+    const { view } = this.state();
+    return view && isSpatial(view.fit.layout.path) ? view : null;
+  });
+  /** Of the strip, px. */
+  protected readonly wide = signal(0);
+  protected readonly scale = computed(() => {
+    const { view, others } = this.state();
+    this.wide();
+    return view ? this.mapOf(view, others) : tapeMap(1, this.wide());
+  });
+
   /** Other rows there are, and whether they are shown too. */
   protected readonly others = computed(() => this.state().others.length);
   protected readonly all = signal(readChoice());
@@ -142,6 +163,7 @@ export class TapeComponent {
       sizeCanvas(this.lens().nativeElement, LENS, LENS);
       const resize = (): void => {
         this.size = { width: element.clientWidth, height: element.clientHeight };
+        this.wide.set(this.size.width);
         sizeCanvas(element, this.size.width, this.size.height);
         this.paint();
       };
@@ -267,14 +289,10 @@ export class TapeComponent {
   }
 
   /** All rows that are shown have one scale, so that the longest goes on the tape. */
-  private get longest(): number {
-    const { view, others } = this.fits.now;
-    const shown = [...(view ? [view] : []), ...others.slice(0, this.shown())];
-    return Math.max(...shown.map(({ fit }) => fit.layout.path.length));
-  }
-
-  private mapOf({ fit }: FitView): TapeMap {
-    return tapeMap(fit.layout.path.length, this.size.width, this.longest);
+  private mapOf(view: FitView, others = this.fits.now.others): TapeMap {
+    const shown = [view, ...others.slice(0, this.shown())];
+    const longest = Math.max(...shown.map(({ fit }) => fit.layout.path.length));
+    return tapeMap(view.fit.layout.path.length, this.size.width, longest);
   }
 
   /** Paints right after the next picture of the screen, however much changes until then. */
@@ -308,7 +326,7 @@ export class TapeComponent {
     this.pressed.set(sprites?.pressed ?? '');
     paintTapeLinks(ctx, map, { painter, lane: LANES.links, sprites, selected: this.places.places });
     const others = this.fits.now.others.slice(0, this.shown());
-    const scale = { width: this.size.width, longest: this.longest };
+    const scale = { width: this.size.width, longest: (this.size.width - 2 * PAD) / map.pixelsPerMm };
     paintOtherRows(ctx, others, scale, this.painters, this.machine.now, moved);
     this.painters.keep(new Set([view, ...others].map(({ resolved }) => resolved.run.id)));
     this.paintRange(ctx);
@@ -354,15 +372,4 @@ export class TapeComponent {
     ctx.fillRect(x, top, Math.abs(range.to - range.from), LANES.links.height + 8);
     ctx.strokeRect(x + 0.5, top + 0.5, Math.abs(range.to - range.from), LANES.links.height + 8);
   }
-}
-
-/** Gives a canvas its size in device pixels, mapped so that one unit is a CSS pixel. */
-function sizeCanvas(canvas: HTMLCanvasElement, width: number, height: number): CanvasRenderingContext2D {
-  const k = window.devicePixelRatio;
-  canvas.width = Math.round(width * k);
-  canvas.height = Math.round(height * k);
-  const ctx = canvas.getContext('2d');
-  if (!ctx) throw new Error('the browser gives no 2D canvas');
-  ctx.setTransform(k, 0, 0, k, 0, 0);
-  return ctx;
 }

@@ -14,7 +14,7 @@ export {
 } from './piece';
 export { changeSetOut, handPlacesOf, setSequence, touchPlaces, type HandPlaces } from './set-out';
 export type { HandPlace } from './set-out';
-export { addRun, removeRun, renameRun } from './runs';
+export { addRun, removeRun, renameRun, setSteepest, setUpright } from './runs';
 export {
   renameJob,
   setEndToEnd,
@@ -33,12 +33,12 @@ export {
 export {
   addPath,
   changePath,
-  mend,
   putRunOn,
   removePath,
   renamePath,
   setBackdrop,
   setPlane,
+  setProfile,
   writePath,
 } from './paths';
 export { addWheel, moveStop, removeStop, setRouteClosed, setSlack } from './route';

@@ -4,7 +4,6 @@ import { describe, expect, it } from 'vitest';
 import {
   addPath,
   addWheel,
-  mend,
   moveStop,
   putRunOn,
   removePath,
@@ -14,6 +13,7 @@ import {
   setSlack,
 } from './index';
 import type { Command } from './index';
+import { mend } from './mend';
 
 const done = (job: Job, ...commands: Command[]): Job =>
   commands.reduce((now, { recipe }) => produce(now, (draft) => recipe(draft)), job);

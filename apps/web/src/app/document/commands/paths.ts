@@ -2,14 +2,12 @@ import {
   type Backdrop,
   type Job,
   type JobPath,
-  type Mend,
-  mendPath,
+  mayRise,
   type PathPlane,
+  type PathProfile,
+  profileOf,
   pathNeeds,
-  piecesOfRun,
-  type Run,
   type Wheel,
-  withPitch,
 } from '@coin-relay/model';
 import type { Draft } from 'immer';
 import type { Command } from './command';
@@ -87,10 +85,34 @@ export function writePath(job: Draft<Job>, base: JobPath, next: JobPath): void {
     });
     return;
   }
+  if (base.kind === 'space' && next.kind === 'space' && target.kind === 'space') {
+    if (base.closed === next.closed && base.points.length === next.points.length) {
+      next.points.forEach((point, i) => {
+        if (point !== base.points[i]) target.points[i] = point;
+      });
+      return;
+    }
+  }
   const changed = { ...next };
   if (target.plane) changed.plane = target.plane;
   else delete changed.plane;
+  const profile = profileOf(target);
+  if (profile && mayRise(changed)) Object.assign(changed, { profile });
+  else delete (changed as { profile?: unknown }).profile;
   job.paths[at] = changed;
+}
+
+/** Lays heights over a path; null lets it lie in its plane again. */
+export function setProfile(id: string, profile: PathProfile | null, label?: string): Command {
+  return {
+    label: label ?? (profile ? 'Change heights' : 'Lay path flat'),
+    recipe: (job) => {
+      const path = job.paths.find((each) => each.id === id) as { profile?: PathProfile } | undefined;
+      if (!path || !mayRise(path as JobPath)) return;
+      if (profile) path.profile = profile;
+      else delete path.profile;
+    },
+  };
 }
 
 /** Lays a path, and what is made from it, into a plane of its own; null lays it into the drawing again. */
@@ -109,51 +131,6 @@ export function setPlane(id: string, plane: PathPlane | null): Command {
 /** Replaces a path by a changed one. */
 export function changePath(base: JobPath, next: JobPath, label = 'Change path'): Command {
   return { label, recipe: (job) => writePath(job, base, next) };
-}
-
-const MEND_LABELS: Readonly<Record<Mend['do'], string>> = {
-  reverse: 'Reverse path',
-  start: 'Move start',
-  round: 'Round corners',
-  smooth: 'Smooth path',
-  thin: 'Thin out path',
-  close: 'Close path',
-  straighten: 'Straighten path',
-  mirror: 'Mirror path',
-  scale: 'Scale path',
-  free: 'Free into points',
-};
-
-/**
- * Mends a path.
- * @param grow for scaling: the pieces of the runs on it grow with it
- * @returns the command, and what came of it in words
- * @throws RelayError naming what cannot be done
- */
-export function mend(job: Job, path: JobPath, what: Mend, grow = false): { command: Command; words: string } {
-  const { path: next, wheels, words } = mendPath(job, path, what);
-  return {
-    words,
-    command: {
-      label: MEND_LABELS[what.do],
-      recipe: (draft) => {
-        writePath(draft, path, next);
-        for (const wheel of wheels) {
-          const at = draft.wheels.findIndex((w) => w.id === wheel.id);
-          if (at >= 0) draft.wheels[at] = wheel;
-        }
-        if (what.do !== 'scale' || !grow) return;
-        const growing = new Set(
-          draft.runs
-            .filter((run) => run.path === path.id)
-            .flatMap((run) => piecesOfRun(draft as Job, run as Run).map(({ id }) => id)),
-        );
-        draft.pieces.forEach((piece, i) => {
-          if (growing.has(piece.id)) draft.pieces[i] = withPitch(piece, piece.pitch * what.factor);
-        });
-      },
-    },
-  };
 }
 
 export function setBackdrop(backdrop: Backdrop | null): Command {

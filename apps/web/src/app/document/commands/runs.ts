@@ -1,4 +1,4 @@
-import { freshId, type Job, type Run } from '@coin-relay/model';
+import { freshId, type Job, type Run, type Upright } from '@coin-relay/model';
 import { castDraft } from 'immer';
 import type { Command } from './command';
 
@@ -43,6 +43,32 @@ export function renameRun(id: string, name: string): Command {
     recipe: (job) => {
       const run = job.runs.find((r) => r.id === id);
       if (run) run.name = name;
+    },
+  };
+}
+
+/** What is up on the pieces of a run; null leaves them simply as the path lies. */
+export function setUpright(runId: string, upright: Upright | null, label = 'Change what is up'): Command {
+  return {
+    label,
+    recipe: (job) => {
+      const run = job.runs.find((r) => r.id === runId);
+      if (!run) return;
+      if (upright) run.upright = upright;
+      else delete run.upright;
+    },
+  };
+}
+
+/** How steep the path of a run may be, as height by length in plan; null points nothing out. */
+export function setSteepest(runId: string, slope: number | null): Command {
+  return {
+    label: 'Change the steepest slope',
+    recipe: (job) => {
+      const run = job.runs.find((r) => r.id === runId);
+      if (!run) return;
+      if (slope === null) delete run.steepest;
+      else run.steepest = slope;
     },
   };
 }

@@ -1,15 +1,7 @@
-import {
-  insertPoint,
-  newReading,
-  nextIndex,
-  pathReader,
-  RelayError,
-  type SnapTo,
-  type Vec,
-} from '@coin-relay/core';
+import { newReading, nextIndex, pathReader, RelayError, type SnapTo, type Vec } from '@coin-relay/core';
 import { withDrawn, type Job, type JobPath } from '@coin-relay/model';
-import { changePath, mend } from '../../document/commands';
-import { sameGrip, toolFor, type Grip, type Handle } from '../../path-kinds';
+import { changePath } from '../../document/commands';
+import { sameGrip, toolFor, type Grip, type Handle, pointsOfPath } from '../../path-kinds';
 import { metPoints } from '../../picking/met-places';
 import { fromLaid, toLaid } from '../../path-kinds/laid-map';
 import { closeByPlacing, placePoint } from '../../path-kinds/drawn/place-point';
@@ -79,7 +71,7 @@ export class PathTool implements PointerUse {
     const handle = stage.handleAt(at);
     const picksPath = work.mode === 'start' || work.mode === 'stretch';
     if (handle && !picksPath) return { on: 'handle', grip: handle.grip };
-    if (work.path?.kind === 'drawn' || picksPath) {
+    if (pointsOfPath(work.path).length > 0 || picksPath) {
       const nearest = this.space.nearest(at);
       if (nearest && nearest.pixels <= PATH_REACH * (picksPath ? 2 : 1)) return { on: 'path', s: nearest.s };
     }
@@ -100,7 +92,7 @@ export class PathTool implements PointerUse {
         dropWheel(this.parts, this.space, at);
         return;
       case 'start':
-        if (hit.on === 'path') this.startAt(hit.s);
+        if (hit.on === 'path') void this.startAt(hit.s);
         return;
       case 'stretch':
         if (hit.on === 'path') work.pick(hit.s);
@@ -121,11 +113,12 @@ export class PathTool implements PointerUse {
   doubleClick(hit: Hit): void {
     const { store, work } = this.parts;
     const { path } = work;
-    if (work.mode !== 'arrange' || hit.on !== 'path' || path?.kind !== 'drawn') return;
-    const place = this.space.placeOn(hit.s);
-    if (!place) return;
-    store.change(changePath(path, withDrawn(path, insertPoint(path, place.piece, place.t)), 'Insert point'));
-    work.choosePoints([place.piece + 1]);
+    if (work.mode !== 'arrange' || hit.on !== 'path' || !path) return;
+    const place = this.space.insertPlace(hit.s);
+    const made = place && toolFor(path).byPoints?.inserted(path, place);
+    if (!made) return;
+    store.change(changePath(path, made.path, 'Insert point'));
+    work.choosePoints([made.point]);
   }
 
   dragStart(hit: Hit, at: Vec, keys: PressKeys): boolean {
@@ -164,10 +157,11 @@ export class PathTool implements PointerUse {
   box(a: Vec, b: Vec): void {
     const { work } = this.parts;
     this.overlay({});
-    if (work.path?.kind !== 'drawn') return;
+    const points = pointsOfPath(work.path);
+    if (points.length === 0) return;
     const p = this.space.document(a);
     const q = this.space.document(b);
-    const inside = work.path.points.flatMap(({ x, y }, i) =>
+    const inside = points.flatMap(({ x, y }, i) =>
       x >= Math.min(p.x, q.x) && x <= Math.max(p.x, q.x) && y >= Math.min(p.y, q.y) && y <= Math.max(p.y, q.y)
         ? [i]
         : [],
@@ -239,7 +233,9 @@ export class PathTool implements PointerUse {
     store.change(changePath(path, withDrawn(path, placePoint(path, to, null)), 'Place point'));
   }
 
-  private startAt(s: number): void {
+  /** What mends paths is loaded when something is to be mended. */
+  private async startAt(s: number): Promise<void> {
+    const { mend } = await import('../../document/commands/mend');
     const { store, work } = this.parts;
     const { job } = store;
     const { path } = work;

@@ -1,5 +1,8 @@
 import {
+  isSpatial,
   nearestOnPath,
+  newReading,
+  pathReader,
   placeAt,
   snapPoint,
   type MeasuredPath,
@@ -11,7 +14,7 @@ import { pathContour, type Job } from '@coin-relay/model';
 import type { JobStore } from '../../document/job-store.service';
 import type { FitService } from '../../engine/fit.service';
 import type { JobContext } from '../../session/job-context.service';
-import type { HandleGround } from '../../path-kinds';
+import { pointsOfPath, type HandleGround, type InsertPlace } from '../../path-kinds';
 import { fromLaid, laidMap, type LaidMap } from '../../path-kinds/laid-map';
 import type { MeasuredPaths } from '../../engine/measured-paths.service';
 import type { PathWork } from '../../session/path-work.service';
@@ -58,6 +61,19 @@ export class ToolSpace {
       : null;
   }
 
+  /** A place on the path at work where a point can be put in. */
+  insertPlace(s: number): InsertPlace | null {
+    const measured = this.measured();
+    const { store, work } = this.parts;
+    if (!store.job || !work.path || !measured) return null;
+    const at = newReading();
+    pathReader(measured)(s, at);
+    const place = isSpatial(measured)
+      ? { piece: 0, t: 0 }
+      : placeAt(pathContour(store.job, work.path), measured, s);
+    return { at: { x: at[0], y: at[1], z: at[5] }, ...place };
+  }
+
   ground(job: Job): HandleGround {
     return {
       job,
@@ -80,8 +96,7 @@ export class ToolSpace {
   }
 
   otherPoints(): readonly Vec[] {
-    const { path } = this.parts.work;
-    return path?.kind === 'drawn' ? path.points : [];
+    return pointsOfPath(this.parts.work.path);
   }
 
   snapTo(to: Vec, from: Vec | null, others: readonly Vec[]): Snapped {

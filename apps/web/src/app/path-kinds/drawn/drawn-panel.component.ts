@@ -30,7 +30,7 @@ import { NumberFieldComponent } from '../../shared/number-field.component';
 import { MeasuredPaths } from '../../engine/measured-paths.service';
 import { PathWork } from '../../session/path-work.service';
 import { injectPathPanel } from '../path-of-kind';
-import { PointTableComponent } from './point-table.component';
+import { PointTableComponent, type PointColumn } from '../point-table.component';
 import { CHOICE } from '../../shared/choice.directive';
 
 /** Ends nearer than this become one point when paths are joined, mm. */
@@ -65,6 +65,10 @@ export class DrawnPanelComponent {
   private readonly work = inject(PathWork);
   private readonly measured = inject(MeasuredPaths);
   protected readonly panel = injectPathPanel('drawn');
+  protected readonly columns: readonly PointColumn[] = [
+    { key: 'x', head: 'right', words: 'to the right' },
+    { key: 'y', head: 'up', words: 'up' },
+  ];
   private readonly choice = toSignal(this.work.choice$, { requireSync: true });
   protected readonly mode = toSignal(this.work.mode$, { requireSync: true });
   protected readonly chosen = computed(() => [...this.choice().points].sort((a, b) => a - b));
@@ -167,14 +171,18 @@ export class DrawnPanelComponent {
     this.place('Scale points', factor, 0);
   }
 
-  protected setPoint(at: { index: number; x: number; y: number }): void {
-    this.edit('Move point', (path) => movePoint(path, at.index, at));
+  protected setPoint({ index, key, value }: { index: number; key: string; value: number }): void {
+    this.edit('Move point', (path) => {
+      const { x, y } = path.points[index];
+      return movePoint(path, index, { x, y, [key]: value });
+    });
   }
 
-  protected setMany(rows: readonly { x: number; y: number }[], from: number): void {
+  protected setMany(rows: readonly (readonly number[])[], from: number): void {
     this.edit('Paste points', (path) => {
       let made: DrawnPath = path;
-      rows.forEach((row, k) => {
+      rows.forEach(([x, y], k) => {
+        const row = { x, y };
         const i = from + k;
         if (i < made.points.length) made = movePoint(made, i, row);
         else made = { ...made, points: [...made.points, { ...row, next: { kind: 'line' } }] };

@@ -1,4 +1,13 @@
-import { movePoint, placePoints, previousIndex, pullHandle, segmentCount, type Vec } from '@coin-relay/core';
+import {
+  deletePoints,
+  insertPoint,
+  movePoint,
+  placePoints,
+  previousIndex,
+  pullHandle,
+  segmentCount,
+  type Vec,
+} from '@coin-relay/core';
 import { withDrawn, type PathOf } from '@coin-relay/model';
 import { writePath } from '../../document/commands';
 import type { DragGround, Handle, PathTool } from '../kind';
@@ -39,6 +48,17 @@ export const DRAWN_TOOL: PathTool<Drawn> = {
     const offset = { x: to.x - at.x, y: to.y - at.y };
     const pulled = pullHandle(path, i, part, offset);
     writePath(draft, path, withDrawn(path, pulled));
+  },
+
+  byPoints: {
+    of: ({ points }) => points,
+    without: (path, chosen) => withDrawn(path, deletePoints(path, chosen)),
+    moved: (path, chosen, { x, y }) =>
+      withDrawn(path, placePoints(path, chosen, { k: 1, turn: 0, x, y, mirror: false })),
+    inserted: (path, { piece, t }) => ({
+      path: withDrawn(path, insertPoint(path, piece, t)),
+      point: piece + 1,
+    }),
   },
 
   snapTo(path, grip): DragGround {

@@ -102,7 +102,7 @@ export class CheckStepComponent {
   }
 
   /** Does what mends a finding; one step of undo. */
-  protected repair({ mend, run }: Finding): void {
-    if (mend) this.problem.set(this.mending.repair(mend, run));
+  protected async repair({ mend, run }: Finding): Promise<void> {
+    if (mend) this.problem.set(await this.mending.repair(mend, run));
   }
 }

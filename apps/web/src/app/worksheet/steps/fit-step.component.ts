@@ -4,7 +4,6 @@ import {
   endToEndHeld,
   familyOf,
   formatLength,
-  holdChange,
   isBand,
   layHeld,
   meetHeld,
@@ -18,6 +17,7 @@ import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { setFit } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
+import { holdChangeOf } from '../../session/hold-change';
 import { RunAtWork } from '../../session/run-at-work.service';
 import { FitService } from '../../engine/fit.service';
 import { CandidatesPanelComponent } from '../../fit/candidates-panel.component';
@@ -243,10 +243,10 @@ export class FitStepComponent {
     }
   });
 
-  protected hold(hold: RunFit['hold']): void {
+  protected async hold(hold: RunFit['hold']): Promise<void> {
     const job = this.job();
     const run = this.run();
-    if (job && run) this.change(holdChange(job, run, hold));
+    if (job && run) this.change(await holdChangeOf(job, run, hold));
   }
 
   protected round(rounding: RunFit['rounding']): void {

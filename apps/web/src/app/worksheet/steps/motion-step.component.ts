@@ -257,6 +257,6 @@ export class MotionStepComponent {
   }
 
   protected repair(proposal: MendProposal): void {
-    this.mending.repair(proposal);
+    void this.mending.repair(proposal);
   }
 }

@@ -2,7 +2,15 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { NgComponentOutlet } from '@angular/common';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { findCorners, tightestBend, writePathData } from '@coin-relay/core';
-import { fittedWords, formatLength, freshId, planeOf } from '@coin-relay/model';
+import {
+  fittedWords,
+  formatLength,
+  freshId,
+  mayRise,
+  planeOf,
+  planWords,
+  profileOf,
+} from '@coin-relay/model';
 import { catchError, distinctUntilChanged, from, map, of, switchMap } from 'rxjs';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { addPath } from '../../document/commands';
@@ -16,6 +24,7 @@ import { MendComponent } from '../../paths/mend.component';
 import { toolFor } from '../../path-kinds';
 import { PathListComponent } from '../../paths/path-list.component';
 import { PlaneComponent } from '../../paths/plane.component';
+import { ProfileComponent } from '../../paths/profile.component';
 import { PathWork } from '../../session/path-work.service';
 import { SnapRulesComponent } from '../../paths/snap-rules.component';
 import { FoldComponent } from '../../shared/fold.component';
@@ -32,6 +41,7 @@ import { TroubleComponent } from '../../shared/trouble.component';
     PathListComponent,
     MendComponent,
     PlaneComponent,
+    ProfileComponent,
     SnapRulesComponent,
     BackdropComponent,
     FileSheetComponent,
@@ -52,6 +62,15 @@ export class PathStepComponent {
   protected readonly lies = computed(() => {
     const path = this.path();
     return path && planeOf(this.job()?.paths ?? [], path) ? 'in a plane of its own' : '';
+  });
+  protected readonly rises = computed(() => {
+    const path = this.path();
+    return path !== null && mayRise(path);
+  });
+  protected readonly raised = computed(() => {
+    const path = this.path();
+    const many = path ? (profileOf(path)?.stations.length ?? 0) : 0;
+    return many === 0 ? '' : many === 1 ? '1 station' : `${many} stations`;
   });
   /** Whether the sheet for files lies over the page. */
   protected readonly files = signal(false);
@@ -87,7 +106,7 @@ export class PathStepComponent {
     const close = fitted?.approaches.length ?? 0;
     return {
       length: formatLength(path.length, job.unit),
-      which: fitted ? fittedWords(fitted.fit, job.unit) : '',
+      which: `${planWords(path, job.unit)}${fitted ? fittedWords(fitted.fit, job.unit) : ''}`,
       closed: path.closed,
       bend: tightest
         ? `tightest bend ${formatLength(tightest.radius, job.unit)} at ${formatLength(tightest.s, job.unit)}`

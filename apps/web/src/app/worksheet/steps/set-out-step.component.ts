@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { wholeRowHeld } from '@coin-relay/model';
+import { uprightHeld, wholeRowHeld } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { JobContext } from '../../session/job-context.service';
 import { HandPanelComponent } from '../../set-out/hand-panel.component';
@@ -10,6 +10,7 @@ import { PlaceChoice } from '../../session/place-choice.service';
 import { RulesPanelComponent } from '../../set-out/rules-panel.component';
 import { SequencePanelComponent } from '../../set-out/sequence-panel.component';
 import { SetOutWork } from '../../set-out/set-out-work.service';
+import { UprightPanelComponent } from '../../set-out/upright-panel.component';
 import { FoldComponent } from '../../shared/fold.component';
 
 /** Which piece goes where: what comes in turn, rules, single places, and what holds for the whole row. */
@@ -23,6 +24,7 @@ import { FoldComponent } from '../../shared/fold.component';
     LayoutPanelComponent,
     RulesPanelComponent,
     SequencePanelComponent,
+    UprightPanelComponent,
   ],
   template: `
     @if (view()) {
@@ -44,6 +46,11 @@ import { FoldComponent } from '../../shared/fold.component';
       <relay-fold heading="Objects handed out" [now]="counted(has().handed)" [open]="has().handed > 0">
         <ng-template>
           <relay-handed-panel />
+        </ng-template>
+      </relay-fold>
+      <relay-fold heading="How they stand along the path" [now]="has().stands">
+        <ng-template>
+          <relay-upright-panel />
         </ng-template>
       </relay-fold>
       <relay-fold heading="The whole row" [now]="has().whole">
@@ -74,6 +81,7 @@ export class SetOutStepComponent {
       rules: setOut?.rules.length ?? 0,
       byHand: setOut?.byHand.length ?? 0,
       handed: setOut?.handed?.items.length ?? 0,
+      stands: run?.upright ? uprightHeld(run.upright) : '',
       whole: run ? wholeRowHeld(run) : '',
     };
   });
