@@ -308,10 +308,12 @@ test('where less motion is asked for, one picture a second is shown', async ({ p
   await openJob(page, await copyOf(request, 'demo-coin-lift'));
   const bar = page.locator('relay-play-bar');
   await expect(bar).toContainText('one picture a second');
+  // However slow the machine is: no more pictures than seconds went by, and one more.
+  const begun = Date.now();
   await page.getByRole('button', { name: 'Play' }).click();
   await page.waitForTimeout(2_300);
   await page.getByRole('button', { name: 'Pause' }).click();
   const frame = Number(/frame (\d+) of/.exec(await bar.innerText())?.[1]);
   expect(frame).toBeGreaterThanOrEqual(1);
-  expect(frame).toBeLessThanOrEqual(3);
+  expect(frame).toBeLessThanOrEqual((Date.now() - begun) / 1000 + 1);
 });
