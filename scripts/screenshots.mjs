@@ -91,9 +91,12 @@ await page.getByLabel('Slack in the span after it').press('Enter');
 await take('route');
 await page.getByRole('button', { name: 'Undo' }).click();
 
-await page.goto(`${at}/job/demo-barrier-chain?step=path`);
+await page.goto(`${at}/job/demo-swan-boats?step=path`);
 await page.locator('relay-sentence .verdict').waitFor();
-await take('hang');
+await page.getByRole('button', { name: /^Heights over it/ }).click();
+await page.locator('relay-profile').getByText('lay it flat again').scrollIntoViewIfNeeded();
+await page.locator('relay-elevation canvas').waitFor();
+await take('heights');
 
 await page.goto(`${at}/start`);
 const drawing = join(data, 'coin slide.dxf');
@@ -139,14 +142,15 @@ await page.locator('input[type=file]').first().setInputFiles(drawing);
 await page.getByRole('button', { name: 'Put a link on it' }).waitFor();
 await take('start');
 
+await page.goto(`${at}/job/demo-winding-slide?step=set-out`);
+await page.locator('relay-sentence .verdict').waitFor();
+await page.getByRole('button', { name: /^How they stand along the path/ }).click();
+await page.getByRole('button', { name: 'in space', exact: true }).click();
+await page.locator('relay-space [aria-busy="false"]').waitFor({ timeout: 30_000 });
+await take('slide');
+
 await page.goto(`${at}/job/demo-coin-lift?step=fit`);
 await page.locator('relay-sentence .verdict').waitFor();
-await page.locator('relay-fit-step').getByText('a wheel', { exact: true }).click();
-await page.getByText('of its travel are left').waitFor();
-await page.getByRole('group', { name: 'Candidates' }).scrollIntoViewIfNeeded();
-await take('wheel');
-await page.getByRole('button', { name: 'Undo' }).click();
-
 await page.locator('relay-fit-step').getByText('the slack', { exact: true }).click();
 await page.getByText('Slack typed for it').waitFor();
 await page.getByRole('button', { name: 'show all' }).click();
