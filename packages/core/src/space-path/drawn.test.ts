@@ -17,6 +17,7 @@ import {
   planOf,
   raisedPath,
   roundSpaceCorners,
+  spacePointPlaces,
   steepestPlace,
   thinSpacePoints,
   turnSpaceRound,
@@ -146,6 +147,15 @@ describe('a path drawn by points in space', () => {
       ),
     );
     expect(() => thinSpacePoints(open.points, false, NaN)).toThrow(/tolerance/);
+  });
+
+  it('its points are found along it, those that are rounded at the nearest place', () => {
+    const path = measureSpacePath(drawnSpacePath(open.points, false));
+    const places = spacePointPlaces(open.points, path);
+    expect(places[0]).toBeCloseTo(0, 6);
+    expect(places[3]).toBeCloseTo(path.length, 6);
+    // Half of the arc behind the leg that is left: 100 − 20 tan(w / 2) + 20 w / 2, with w a quarter turn.
+    expect(places[1]).toBeCloseTo(100 - 20 + (20 * Math.PI) / 4, 5);
   });
 
   it('seen in plan it is as long as is told', () => {

@@ -15,3 +15,4 @@ export * from './plan';
 export * from './thin';
 export * from './edit';
 export * from './rises';
+export * from './point-places';

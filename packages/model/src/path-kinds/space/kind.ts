@@ -1,4 +1,4 @@
-import { drawnSpacePath, planOf } from '@coin-relay/core';
+import { drawnSpacePath, planOf, spacePointPlaces } from '@coin-relay/core';
 import type { KindOfPath } from '../kind';
 import { mendSpace } from './mend';
 import { spaceSchema, type SpacePath } from './schema';
@@ -11,6 +11,7 @@ export const space: KindOfPath<SpacePath> = {
     `${name}, ${points.length} points in space, ${closed ? 'closed' : 'open'}`,
   contour: ({ points, closed }) => planOf(drawnSpacePath(points, closed)),
   inSpace: ({ points, closed }) => drawnSpacePath(points, closed),
+  spots: ({ points }, measured, most) => (points.length > most ? null : spacePointPlaces(points, measured)),
   mend: mendSpace,
   offers: [
     {
