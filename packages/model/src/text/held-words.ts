@@ -20,13 +20,14 @@ const FACING = {
 
 /** How a piece sits on its place. */
 export function settingHeld({ setting = PLAIN_SETTING }: JobPiece, unit: Unit): Held {
-  const { line, out, along, turn, flip, scale, facing } = setting;
+  const { line, out, along, turn, flip, scale, facing, lift = 0 } = setting;
   return listed([
     scale !== 1 && `${Number(scale.toFixed(3))} times as large`,
     turn !== 0 && `turned by ${degrees(turn)}`,
     flip && 'flipped',
     out !== 0 && `${formatExact(Math.abs(out), unit)} ${out > 0 ? 'out' : 'in'}`,
     along !== 0 && `${formatExact(Math.abs(along), unit)} ${along > 0 ? 'on' : 'back'}`,
+    lift !== 0 && `${formatExact(Math.abs(lift), unit)} ${lift > 0 ? 'lifted' : 'lowered'}`,
     line !== 0 && 'on another line',
     FACING[facing],
   ]);

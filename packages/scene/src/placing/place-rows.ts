@@ -20,6 +20,9 @@ export interface PlaceRow {
   /** The way its piece goes, and what is up on it: unit vectors. */
   readonly forward: readonly [number, number, number];
   readonly up: readonly [number, number, number];
+  /** How steep it goes up, and how far it leans to its left, degrees; 0 in the plane. */
+  readonly slope: number;
+  readonly lean: number;
   /** Direction of its piece in plan, degrees in (−180, 180]. */
   readonly angle: number;
   readonly piece: string;
@@ -47,6 +50,8 @@ export function placeRows(fit: FitOutcome, setOut: ResolvedSetOut): PlaceRow[] {
     const { middle } = piece;
     const { line } = piece.setting;
     const s = middles[i] + piece.setting.along + table.along[i];
+    const forward = unit(stands ? [space[0], space[1], space[2]] : [m[0], m[1], 0]);
+    const up: Triple = stands ? unit([space[6], space[7], space[8]]) : [0, 0, 1];
     return {
       place: i + 1,
       s: closed ? wrapInto(s, length) : s,
@@ -55,9 +60,11 @@ export function placeRows(fit: FitOutcome, setOut: ResolvedSetOut): PlaceRow[] {
       x: m[0] * middle + m[2] * line + m[4],
       y: m[1] * middle + m[3] * line + m[5],
       z: stands ? space[2] * middle + space[5] * line + space[11] : 0,
-      forward: unit(stands ? [space[0], space[1], space[2]] : [m[0], m[1], 0]),
-      up: stands ? unit([space[6], space[7], space[8]]) : [0, 0, 1],
-      angle: (Math.atan2(m[1], m[0]) * 180) / Math.PI,
+      forward,
+      up,
+      slope: stands ? degrees(Math.asin(Math.max(-1, Math.min(1, forward[2])))) : 0,
+      lean: stands ? leanOf(forward, up) : 0,
+      angle: degrees(Math.atan2(m[1], m[0])),
       piece: piece.piece.name,
       by: byWords(table.by[i]),
       leftOut: table.leftOut[i] === 1,
@@ -65,9 +72,23 @@ export function placeRows(fit: FitOutcome, setOut: ResolvedSetOut): PlaceRow[] {
   });
 }
 
-function unit([x, y, z]: readonly [number, number, number]): [number, number, number] {
+type Triple = readonly [number, number, number];
+
+const degrees = (angle: number): number => (angle * 180) / Math.PI;
+
+function unit([x, y, z]: Triple): Triple {
   const size = Math.hypot(x, y, z) || 1;
   return [x / size, y / size, z / size];
+}
+
+/** How far up is turned to the left from where it would be upright, degrees; 0 where it goes straight up. */
+function leanOf([x, y, z]: Triple, up: Triple): number {
+  const flat = Math.hypot(x, y);
+  if (!(flat > 1e-9)) return 0;
+  const left: Triple = [-y / flat, x / flat, 0];
+  const over: Triple = [(-x * z) / flat, (-y * z) / flat, flat];
+  const along = (axis: Triple): number => axis.reduce((sum, value, c) => sum + value * up[c], 0);
+  return degrees(Math.atan2(along(left), along(over)));
 }
 
 function byWords(by: number): string {

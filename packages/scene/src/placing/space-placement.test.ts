@@ -183,6 +183,14 @@ describe('rows in space', () => {
       expect(Math.hypot(...forward)).toBeCloseTo(1, 9);
       expect(forward.reduce((sum, value, i) => sum + value * up[i], 0)).toBeCloseTo(0, 9);
     }
+    // On a slide that goes down at a known slope, with up kept, nothing leans.
+    const slide = sceneOf(jobOf('demo-winding-slide'));
+    for (const { slope, lean } of placeRows(slide.fit, slide.setOut)) {
+      expect(slope).toBeLessThan(-5);
+      expect(slope).toBeGreaterThan(-9);
+      // But for the piece's own seeded turn, which is about up.
+      expect(Math.abs(lean)).toBeLessThan(1);
+    }
   });
 });
 

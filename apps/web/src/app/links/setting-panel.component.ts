@@ -85,6 +85,15 @@ const FACING_WORDS: readonly (readonly [Setting['facing'], string])[] = [
       />
     </div>
     <div class="line">
+      <span class="what">Lifted, on a path in space</span>
+      <relay-length-field
+        label="Lifted, on a path in space"
+        [value]="setting().lift ?? 0"
+        [unit]="unit()"
+        (changed)="put({ lift: $event === 0 ? undefined : $event })"
+      />
+    </div>
+    <div class="line">
       <span class="what">Forward along it</span>
       <relay-length-field
         label="Forward along it"
@@ -127,8 +136,17 @@ const FACING_WORDS: readonly (readonly [Setting['facing'], string])[] = [
         label="Faces the point"
         [at]="setting().toward"
         [unit]="unit()"
-        (changed)="put({ toward: $event })"
+        (changed)="put({ toward: { ...setting().toward, x: $event.x, y: $event.y } })"
       />
+      <div class="line">
+        <span class="what">at the height, on a path in space</span>
+        <relay-length-field
+          label="Height of the point it faces"
+          [value]="setting().toward.z ?? 0"
+          [unit]="unit()"
+          (changed)="faceHeight($event)"
+        />
+      </div>
     }
     <div class="line">
       @if (kept(); as before) {
@@ -217,6 +235,11 @@ export class SettingPanelComponent {
   protected face(value: string): void {
     const found = FACING_WORDS.find(([facing]) => facing === value);
     if (found) this.put({ facing: found[0] });
+  }
+
+  protected faceHeight(z: number): void {
+    const { x, y } = this.setting().toward;
+    this.put({ toward: z === 0 ? { x, y } : { x, y, z } });
   }
 
   protected put(change: Partial<Setting>): void {

@@ -84,7 +84,8 @@ export class HandPanelComponent {
 
   protected clear(): void {
     this.do(
-      (touch) => Object.assign(touch, { leftOut: false, piece: null, turn: 0, along: 0, out: 0 }),
+      (touch) =>
+        Object.assign(touch, { leftOut: false, piece: null, turn: 0, along: 0, out: 0, roll: undefined }),
       'As the rules say',
     );
   }
@@ -135,7 +136,7 @@ export class HandPanelComponent {
     return this.view()?.setOut.byHand.findLast(({ id }) => known.get(id) === place);
   }
 
-  private doneWords({ leftOut, piece, turn, along, out }: HandTouch): string {
+  private doneWords({ leftOut, piece, turn, along, out, roll }: HandTouch): string {
     const unit = this.view()?.job.unit ?? 'mm';
     const name = this.view()?.job.pieces.find(({ id }) => id === piece)?.name;
     return [
@@ -143,6 +144,7 @@ export class HandPanelComponent {
       name ?? '',
       turn !== 0 ? `turned ${Number(((turn * 180) / Math.PI).toFixed(1))}°` : '',
       along !== 0 ? `forward ${formatLength(along, unit, 1)}` : '',
+      roll ? `rolled ${Number(((roll * 180) / Math.PI).toFixed(1))}°` : '',
       out !== 0 ? `out ${formatLength(out, unit, 1)}` : '',
     ]
       .filter((text) => text !== '')

@@ -22,17 +22,46 @@ import { SortHeadComponent, sortedBy, sortWay, type Sort } from '../shared/sort-
 /** Height of a row, px. */
 const ROW = 24;
 
-/** What a row says of its place; columns of no width share what is left. */
-const COLUMNS: readonly { key: PlaceSort; title: string; figures: boolean; width: string | null }[] = [
-  { key: 'place', title: 'place', figures: true, width: '70px' },
-  { key: 's', title: 'along', figures: true, width: '88px' },
-  { key: 'pin', title: 'first pin', figures: true, width: '88px' },
-  { key: 'chord', title: 'to the next', figures: true, width: '92px' },
-  { key: 'x', title: 'right', figures: true, width: '84px' },
-  { key: 'y', title: 'up', figures: true, width: '84px' },
-  { key: 'angle', title: 'angle', figures: true, width: '78px' },
-  { key: 'piece', title: 'piece', figures: false, width: null },
-  { key: 'by', title: 'put there by', figures: false, width: null },
+/** A column of the table; those of no width share what is left. */
+interface PlaceColumn {
+  readonly key: PlaceSort;
+  readonly title: string;
+  readonly told: 'number' | 'mm' | 'degrees' | 'text';
+  readonly width: string | null;
+}
+
+const column = (
+  key: PlaceSort,
+  title: string,
+  told: PlaceColumn['told'],
+  width: string | null = null,
+): PlaceColumn => ({ key, title, told, width });
+
+/** What a row says of its place. */
+const COLUMNS: readonly PlaceColumn[] = [
+  column('place', 'place', 'number', '70px'),
+  column('s', 'along', 'mm', '88px'),
+  column('pin', 'first pin', 'mm', '88px'),
+  column('chord', 'to the next', 'mm', '92px'),
+  column('x', 'right', 'mm', '84px'),
+  column('y', 'up', 'mm', '84px'),
+  column('angle', 'angle', 'degrees', '78px'),
+  column('piece', 'piece', 'text'),
+  column('by', 'put there by', 'text'),
+];
+/** What it says where the row leaves its plane. */
+const IN_SPACE: readonly PlaceColumn[] = [
+  column('place', 'place', 'number', '66px'),
+  column('s', 'along', 'mm', '84px'),
+  column('chord', 'to the next', 'mm', '92px'),
+  column('x', 'x', 'mm', '80px'),
+  column('y', 'y', 'mm', '80px'),
+  column('z', 'z', 'mm', '76px'),
+  column('angle', 'heading', 'degrees', '80px'),
+  column('slope', 'slope', 'degrees', '68px'),
+  column('lean', 'lean', 'degrees', '68px'),
+  column('piece', 'piece', 'text'),
+  column('by', 'by', 'text'),
 ];
 
 /** What a place is chosen by: its number from 0. */
@@ -52,8 +81,10 @@ export class PlaceTableComponent {
   private readonly state = toSignal(inject(FitService).state$, { requireSync: true });
   protected readonly chosen = toSignal(this.choice.places$, { requireSync: true });
   private readonly table = viewChild.required<NzTableComponent<PlaceRow>>(NzTableComponent);
-  protected readonly columns = COLUMNS;
-  protected readonly widths = COLUMNS.map(({ width }) => width);
+  protected readonly columns = computed(() => (this.state().view?.setOut.stand ? IN_SPACE : COLUMNS));
+  /** All but the number, which is a press. */
+  protected readonly cells = computed(() => this.columns().slice(1));
+  protected readonly widths = computed(() => this.columns().map(({ width }) => width));
   protected readonly rowHeight = ROW;
   protected readonly sortWay = sortWay;
   protected readonly sort = signal<Sort<PlaceSort>>({ by: 'place', down: false });
@@ -103,11 +134,11 @@ export class PlaceTableComponent {
     this.sort.update((sort) => sortedBy(sort, key));
   }
 
-  protected mm(value: number): string {
-    return formatLengthNumber(value, this.unit()).replace('-', '−');
-  }
-
-  protected degrees(value: number): string {
+  protected text(row: PlaceRow, { key, told }: PlaceColumn): string {
+    if (key === 'piece' && row.leftOut) return 'left out';
+    const value = row[key];
+    if (typeof value !== 'number') return value;
+    if (told === 'mm') return formatLengthNumber(value, this.unit()).replace('-', '−');
     return `${value.toFixed(1).replace('-', '−')}°`;
   }
 

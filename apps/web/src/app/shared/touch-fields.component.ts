@@ -3,14 +3,15 @@ import type { Unit } from '@coin-relay/model';
 import { AngleFieldComponent } from './angle-field.component';
 import { LengthFieldComponent } from './length-field.component';
 
-/** How something sits on its place: turned, moved along the path, moved out of it. */
+/** How something sits on its place: turned, moved along the path, moved out of it, rolled about it. */
 export interface TouchValue {
   readonly turn: number;
   readonly along: number;
   readonly out: number;
+  readonly roll?: number | undefined;
 }
 
-/** The three fields of a touch, each told of on its own. */
+/** The fields of a touch, each told of on its own. */
 @Component({
   selector: 'relay-touch-fields',
   imports: [AngleFieldComponent, LengthFieldComponent],
@@ -40,6 +41,15 @@ export interface TouchValue {
         [value]="value().out"
         [unit]="unit()"
         (changed)="changed.emit({ out: $event })"
+      />
+    </label>
+    <label>
+      <span>rolled about the path</span>
+      <relay-angle-field
+        [label]="of() + ': rolled about the path by'"
+        [value]="value().roll ?? 0"
+        [quarter]="true"
+        (changed)="changed.emit({ roll: $event === 0 ? undefined : $event })"
       />
     </label>
   `,

@@ -95,8 +95,8 @@ export function touchPlaces(
         change(touch);
       }
       setOut.byHand = setOut.byHand.filter(
-        ({ leftOut, piece, turn, along, out }) =>
-          leftOut || piece !== null || turn !== 0 || along !== 0 || out !== 0,
+        ({ leftOut, piece, turn, along, out, roll }) =>
+          leftOut || piece !== null || turn !== 0 || along !== 0 || out !== 0 || Boolean(roll),
       );
     },
     label,
