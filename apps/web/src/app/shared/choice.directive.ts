@@ -93,7 +93,8 @@ abstract class NamedList<T extends string | number> {
   private tellOptions(): void {
     const { box } = this;
     const list = this.overlay?.querySelector('.cdk-virtual-scroll-content-wrapper');
-    if (!box || !list) return;
+    // A list that is on its way out still changes; by then there is nothing to tell of.
+    if (!box || !list || !this.select.nzOpen) return;
     list.id = `${this.id}-list`;
     list.setAttribute('role', 'listbox');
     list.setAttribute('aria-label', this.name());

@@ -103,4 +103,22 @@ describe('a list to choose from', () => {
     expect(await press({ key: 'ArrowDown', keyCode: 40 })).toBe(true);
     expect(boxes[0].getAttribute('aria-expanded')).toBe('true');
   });
+
+  it('once it is closed tells of no list, also while that is on its way out', async () => {
+    const { lists, boxes, fixture } = await shown();
+    const [box] = boxes;
+    box.dispatchEvent(new KeyboardEvent('keydown', { bubbles: true, key: 'ArrowDown', keyCode: 40 }));
+    await fixture.whenStable();
+    const options = (): HTMLElement[] => [...document.querySelectorAll<HTMLElement>('nz-option-item')];
+    await expect.poll(() => box.getAttribute('aria-controls')).not.toBeNull();
+    const list = document.getElementById(box.getAttribute('aria-controls')!)!;
+    lists[0].setOpenState(false);
+    // Another one is under the pointer while it fades.
+    options()[0]?.classList.toggle('ant-select-item-option-active');
+    list.append(document.createElement('i'));
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(box.getAttribute('aria-expanded')).toBe('false');
+    expect(box.getAttribute('aria-controls')).toBeNull();
+    expect(box.getAttribute('aria-activedescendant')).toBeNull();
+  });
 });
