@@ -4,6 +4,7 @@ import {
   newReading,
   pathReader,
   placeAt,
+  placeUnder,
   snapPoint,
   type MeasuredPath,
   type PiecePlace,
@@ -53,25 +54,23 @@ export class ToolSpace {
     return store.job && work.path ? paths.of(store.job, work.path.id) : null;
   }
 
+  /** The piece of the contour in the plane that a place of the path at work is on, or over; null in space. */
   placeOn(s: number): PiecePlace | null {
     const { store, work } = this.parts;
     const measured = this.measured();
-    return store.job && work.path && measured
-      ? placeAt(pathContour(store.job, work.path), measured, s)
-      : null;
+    const inPlan = measured && (measured.under ?? (isSpatial(measured) ? null : measured));
+    if (!store.job || !work.path || !measured || !inPlan) return null;
+    return placeAt(pathContour(store.job, work.path), inPlan, placeUnder(measured, s));
   }
 
   /** A place on the path at work where a point can be put in. */
   insertPlace(s: number): InsertPlace | null {
     const measured = this.measured();
-    const { store, work } = this.parts;
-    if (!store.job || !work.path || !measured) return null;
+    if (!measured) return null;
     const at = newReading();
     pathReader(measured)(s, at);
-    const place = isSpatial(measured)
-      ? { piece: 0, t: 0 }
-      : placeAt(pathContour(store.job, work.path), measured, s);
-    return { at: { x: at[0], y: at[1], z: at[5] }, ...place };
+    const place = this.placeOn(s) ?? { piece: 0, t: 0 };
+    return { at: { x: at[0], y: at[1], z: at[5] }, piece: place.piece, t: place.t };
   }
 
   ground(job: Job): HandleGround {

@@ -1,13 +1,5 @@
-import {
-  goldenMaximum,
-  length3,
-  newReading,
-  pathReader,
-  placeUnder,
-  sub3,
-  type MeasuredPath,
-} from '@coin-relay/core';
-import { profileOf, type JobPath, type PathOf } from '@coin-relay/model';
+import { newReading, pathReader, placeUnder, spacePointPlaces, type MeasuredPath } from '@coin-relay/core';
+import { profileOf, type JobPath } from '@coin-relay/model';
 
 /** A place of a path whose height can be taken hold of. */
 export interface Knot {
@@ -21,7 +13,6 @@ export interface Knot {
 
 /** Points whose heights can be taken hold of, at the most: of more none could be told apart. */
 const MOST = 400;
-const REFINEMENTS = 30;
 
 /**
  * What of a path can be taken hold of in its elevation.
@@ -38,7 +29,7 @@ export function knotsOf(path: JobPath, measured: MeasuredPath, laid: (z: number)
     }));
   }
   if (path.kind !== 'space' || path.points.length > MOST) return [];
-  return pointPlaces(path, measured).map((s, index) => ({ index, s, z: heightAt(measured, s) }));
+  return spacePointPlaces(path.points, measured).map((s, index) => ({ index, s, z: heightAt(measured, s) }));
 }
 
 /** Where over the path under it a place of a raised path is: the other way round than `placeUnder`. */
@@ -56,25 +47,4 @@ export function heightAt(path: MeasuredPath, s: number): number {
   const out = newReading();
   pathReader(path)(s, out);
   return out[5];
-}
-
-/** About where on a path the points are that it was drawn by: as far along it as along its legs, then the nearest place. */
-function pointPlaces({ points, closed }: PathOf<'space'>, path: MeasuredPath): number[] {
-  const legs = points.map((point, i) => length3(sub3(points[(i + 1) % points.length], point)));
-  const along = points.map((_, i) => legs.slice(0, i).reduce((sum, leg) => sum + leg, 0));
-  const whole = along[points.length - 1] + (closed ? legs[points.length - 1] : 0) || 1;
-  const read = pathReader(path);
-  const out = newReading();
-  return points.map((point, i) => {
-    const s = (along[i] / whole) * path.length;
-    const reach = 0.4 * Math.min(legs[(i + points.length - 1) % points.length], legs[i]) + 1e-6 * path.length;
-    const from = closed ? s - reach : Math.max(0, s - reach);
-    const to = closed ? s + reach : Math.min(path.length, s + reach);
-    const near = (place: number): number => {
-      read(place, out);
-      return -length3(sub3({ x: out[0], y: out[1], z: out[5] }, point));
-    };
-    const { x } = goldenMaximum(near, from, to, REFINEMENTS);
-    return closed ? ((x % path.length) + path.length) % path.length : x;
-  });
 }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { NgComponentOutlet } from '@angular/common';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { findCorners, tightestBend, writePathData } from '@coin-relay/core';
+import { findCorners, placeUnder, tightestBend, writePathData } from '@coin-relay/core';
 import {
   fittedWords,
   formatLength,
@@ -154,6 +154,8 @@ export class PathStepComponent {
     const { path, picks } = this.work;
     const whole = job && path ? this.measured.of(job, path.id) : null;
     if (!job || !path || !whole || picks.length < 2) return;
+    // A stretch is one of the line in plan, also where that is raised.
+    const { length } = whole.under ?? whole;
     const id = freshId(job.paths, 'stretch');
     this.store.change(
       addPath({
@@ -161,7 +163,7 @@ export class PathStepComponent {
         id,
         name: `Stretch of ${path.name}`.slice(0, 80),
         of: path.id,
-        picks: picks.map((s) => Math.max(0, Math.min(1, s / whole.length))),
+        picks: picks.map((s) => Math.max(0, Math.min(1, placeUnder(whole, s) / length))),
         way: 'shorter',
       }),
     );
