@@ -171,6 +171,13 @@ test('what is up is chosen, links stand at quarter turns, and an odd number of t
     await pick(list(page, 'What keeps them upright'), way);
   await type(panel.getByLabel('Speed that bends are leaned into for'), '2');
   expect((await storedJob(page, id)).runs[0].upright?.by).toMatchObject({ by: 'speed', speed: 2000 });
+  // Its places in x, y and z, with where each goes and how it leans.
+  await page.getByRole('button', { name: 'the table of places' }).click();
+  const table = page.getByRole('table', { name: 'Places of the row' });
+  for (const head of ['z', 'heading', 'slope', 'lean'])
+    await expect(table.getByRole('columnheader', { name: head, exact: true })).toBeVisible();
+  await expect(table.getByRole('row').nth(1).getByRole('cell').nth(7)).toHaveText(/^−?\d+\.\d°$/);
+  await page.getByRole('button', { name: 'close the table of places' }).click();
   await expectAccessible(page);
   await request.delete(`/api/jobs/${id}`);
 });
