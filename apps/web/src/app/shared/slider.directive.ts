@@ -44,16 +44,20 @@ export class SliderDirective {
   }
 
   protected move(event: KeyboardEvent): void {
-    const { nzMin, nzMax, nzStep } = this.slider;
+    const { slider } = this;
+    const { nzMin, nzMax, nzStep } = slider;
+    // Of what it was just moved to the page may not know yet: keys come faster than pictures.
+    const now = Number(slider.value ?? this.value());
     const to: Partial<Record<string, number>> = {
       Home: nzMin,
       End: nzMax,
-      PageUp: Math.min(nzMax, this.value() + PAGE * nzStep),
-      PageDown: Math.max(nzMin, this.value() - PAGE * nzStep),
+      PageUp: Math.min(nzMax, now + PAGE * nzStep),
+      PageDown: Math.max(nzMin, now - PAGE * nzStep),
     };
     const value = to[event.key];
     if (value === undefined) return;
     event.preventDefault();
+    slider.writeValue(value);
     this.moved.emit(value);
   }
 }

@@ -50,4 +50,13 @@ describe('a slider', () => {
     expect(host.told).toEqual([6, 16, 96, 96, 0, 0]);
     expect(handle.getAttribute('aria-valuenow')).toBe('0');
   });
+
+  it('takes every key, also those that come faster than pictures', async () => {
+    const { host, handle, press } = await shown();
+    for (let k = 0; k < 3; k++)
+      handle.dispatchEvent(new KeyboardEvent('keydown', { key: 'PageUp', bubbles: true, cancelable: true }));
+    await press('ArrowRight', 39);
+    expect(host.told).toEqual([15, 25, 35, 36]);
+    expect(handle.getAttribute('aria-valuenow')).toBe('36');
+  });
 });
