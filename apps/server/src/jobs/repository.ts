@@ -1,6 +1,7 @@
 import { JOB_VERSION } from '@coin-relay/model';
 import { sha256, type Db } from '../database/open';
 import type { Document, KeptChange, KeptEdit } from './document';
+import { steadyClock } from './steady-clock';
 
 /** How many earlier states of a job are kept; older ones make room. */
 export const KEPT_REVISIONS = 500;
@@ -118,7 +119,7 @@ export class JobRepository {
 
   constructor(
     private readonly db: Db,
-    private readonly now: () => string = () => new Date().toISOString(),
+    private readonly now: () => string = steadyClock(),
   ) {
     this.sql = statements(db);
   }
