@@ -5,6 +5,8 @@ import { upsAlong, type Uprights } from './upright';
 
 /** Numbers of a place of a ride: x, y, z, unit tangent, unit vector up. */
 export const RIDE_NUMBERS = 9;
+/** Where up is among them. */
+const UP = 6;
 
 /**
  * A path in space, with what is up along it, as a table at even steps: reading it costs a few multiplications, so that
@@ -65,20 +67,13 @@ export function rideAlong(path: MeasuredPath, rule: UpRule, fine: number): Space
 
 /**
  * Reads a ride at arc length s: x, y, z, unit tangent, up (about of length one, and about square to it). Places come
- * from a cubic (Hermite) step between two entries, up from one through four (Catmull and Rom), but straight beside
- * corners; on a corner the direction is midway between its two sides. Open rides run on straight beyond their ends.
+ * from a cubic (Hermite) step between two entries, up as `readUp` tells it; on a corner the direction is midway between
+ * its two sides. Open rides run on straight beyond their ends.
  */
 export function readRide(ride: SpaceRide, s: number, out: Float64Array): void {
   const { length, closed, step, data } = ride;
-  let u = closed ? wrapInto(s, length) : s;
-  let over = 0;
-  if (!closed) {
-    const inside = Math.max(0, Math.min(length, u));
-    over = u - inside;
-    u = inside;
-  }
-  const last = data.length / RIDE_NUMBERS - 2;
-  const k = Math.min(last, Math.floor(u / step));
+  const u = within(ride, s);
+  const k = Math.min(ride.cornerIn.length - 1, Math.floor(u / step));
   const t = u / step - k;
   const o = RIDE_NUMBERS * k;
   const n = o + RIDE_NUMBERS;
@@ -89,38 +84,59 @@ export function readRide(ride: SpaceRide, s: number, out: Float64Array): void {
     const t2 = t * t;
     const t3 = t2 * t;
     const h0 = 2 * t3 - 3 * t2 + 1;
+    const h1 = 1 - h0;
     const g0 = (t3 - 2 * t2 + t) * step;
     const g1 = (t3 - t2) * step;
-    for (let c = 0; c < 3; c++) {
-      out[c] = h0 * data[o + c] + (1 - h0) * data[n + c] + g0 * data[o + 3 + c] + g1 * data[n + 3 + c];
-      out[3 + c] = data[o + 3 + c] + t * (data[n + 3 + c] - data[o + 3 + c]);
-    }
-    const size = Math.sqrt(out[3] * out[3] + out[4] * out[4] + out[5] * out[5]) || 1;
-    for (let c = 3; c < 6; c++) out[c] /= size;
+    out[0] = h0 * data[o] + h1 * data[n] + g0 * data[o + 3] + g1 * data[n + 3];
+    out[1] = h0 * data[o + 1] + h1 * data[n + 1] + g0 * data[o + 4] + g1 * data[n + 4];
+    out[2] = h0 * data[o + 2] + h1 * data[n + 2] + g0 * data[o + 5] + g1 * data[n + 5];
+    const x = data[o + 3] + t * (data[n + 3] - data[o + 3]);
+    const y = data[o + 4] + t * (data[n + 4] - data[o + 4]);
+    const z = data[o + 5] + t * (data[n + 5] - data[o + 5]);
+    const size = Math.sqrt(x * x + y * y + z * z) || 1;
+    out[3] = x / size;
+    out[4] = y / size;
+    out[5] = z / size;
   }
-  for (let c = 0; c < 3; c++) out[c] += over * out[3 + c];
-  readUp(ride, k, last, t, out);
+  const over = closed ? 0 : s - Math.max(0, Math.min(length, s));
+  if (over !== 0) for (let c = 0; c < 3; c++) out[c] += over * out[3 + c];
+  blendUp(ride, k, t, out);
 }
 
-function readUp(
-  { data, closed, cornerIn }: SpaceRide,
-  k: number,
-  last: number,
-  t: number,
-  out: Float64Array,
-): void {
+/**
+ * Reads up alone, into its place among the numbers of a ride: from a step through four entries (Catmull and Rom), but
+ * straight beside corners.
+ */
+export function readUp(ride: SpaceRide, s: number, out: Float64Array): void {
+  const u = within(ride, s) / ride.step;
+  const k = Math.min(ride.cornerIn.length - 1, Math.floor(u));
+  blendUp(ride, k, u - k, out);
+}
+
+const within = ({ length, closed }: SpaceRide, s: number): number =>
+  closed ? wrapInto(s, length) : Math.max(0, Math.min(length, s));
+
+function blendUp({ data, closed, cornerIn }: SpaceRide, k: number, t: number, out: Float64Array): void {
+  const last = cornerIn.length - 1;
   const before = k > 0 ? k - 1 : closed ? last : 0;
-  const after = k < last ? k + 2 : closed ? 1 : last + 1;
-  const straight = cornerIn[k] >= 0 || cornerIn[before] >= 0 || cornerIn[Math.min(last, k + 1)] >= 0;
-  const [t2, t3] = [t * t, t * t * t];
-  const w0 = straight ? 0 : (-t3 + 2 * t2 - t) / 2;
-  const w1 = straight ? 1 - t : (3 * t3 - 5 * t2 + 2) / 2;
-  const w2 = straight ? t : (-3 * t3 + 4 * t2 + t) / 2;
-  const w3 = straight ? 0 : (t3 - t2) / 2;
-  for (let c = 6; c < RIDE_NUMBERS; c++) {
-    const at = (i: number): number => data[RIDE_NUMBERS * i + c];
-    out[c] = w0 * at(before) + w1 * at(k) + w2 * at(k + 1) + w3 * at(after);
+  const next = k < last ? k + 1 : last;
+  const b = RIDE_NUMBERS * k + UP;
+  const c = b + RIDE_NUMBERS;
+  if (cornerIn[k] >= 0 || cornerIn[before] >= 0 || cornerIn[next] >= 0) {
+    for (let i = 0; i < 3; i++) out[UP + i] = data[b + i] + t * (data[c + i] - data[b + i]);
+    return;
   }
+  const a = RIDE_NUMBERS * before + UP;
+  const d = RIDE_NUMBERS * (k < last ? k + 2 : closed ? 1 : last + 1) + UP;
+  const t2 = t * t;
+  const t3 = t2 * t;
+  const w0 = (-t3 + 2 * t2 - t) / 2;
+  const w1 = (3 * t3 - 5 * t2 + 2) / 2;
+  const w2 = (-3 * t3 + 4 * t2 + t) / 2;
+  const w3 = (t3 - t2) / 2;
+  out[UP] = w0 * data[a] + w1 * data[b] + w2 * data[c] + w3 * data[d];
+  out[UP + 1] = w0 * data[a + 1] + w1 * data[b + 1] + w2 * data[c + 1] + w3 * data[d + 1];
+  out[UP + 2] = w0 * data[a + 2] + w1 * data[b + 2] + w2 * data[c + 2] + w3 * data[d + 2];
 }
 
 function readNearCorner(

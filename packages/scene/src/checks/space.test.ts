@@ -1,11 +1,11 @@
-import { demoJobs, PLAIN_UPRIGHT, type Job, type Upright } from '@coin-relay/model';
+import { demoJobs, plainUpright, type Job, type Upright } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { checkJob } from '.';
 
 const jobOf = (id: string): Job => structuredClone(demoJobs().find((each) => each.id === id)!.job);
 const found = (job: Job, kind: string) => checkJob(job).find((each) => each.kind === kind);
 const withUp = (job: Job, upright: Partial<Upright>): Job => {
-  job.runs[0].upright = { ...PLAIN_UPRIGHT, ...job.runs[0].upright, ...upright };
+  job.runs[0].upright = { ...plainUpright(undefined), ...job.runs[0].upright, ...upright };
   return job;
 };
 

@@ -2,7 +2,7 @@ import type { Stand } from './room';
 import { readSampledPath } from '@coin-relay/core';
 import { type reachWay } from '@coin-relay/model';
 import { ownMap } from './own-map';
-import { placeInSpace } from './space-placement';
+import { placeInSpace, seenInPlan } from './space-placement';
 import { placeOf, type RowScene, type ScenePiece } from './scene';
 
 /** A plane map as canvases and SVG write it: x' = a x + c y + e, y' = b x + d y + f. */
@@ -14,20 +14,20 @@ export type Matrix = Float64Array;
  * @param row which of the rows side by side, as an offset to the left of the path, mm
  */
 export function placeMatrix(scene: RowScene, k: number, piece: ScenePiece, row: number, out: Matrix): void {
-  const { setting } = piece;
-  const { table, setOut } = scene.setOut;
-  if (scene.setOut.stand) {
-    // Seen along z.
-    const { space } = scene.room;
-    placeInSpace(scene, scene.setOut.stand, k, piece, row, space);
-    out[0] = space[0];
-    out[1] = space[1];
-    out[2] = space[3];
-    out[3] = space[4];
-    out[4] = space[9];
-    out[5] = space[10];
+  const { stand } = scene.setOut;
+  if (!stand) {
+    placeFlat(scene, k, piece, row, out);
     return;
   }
+  const { space } = scene.room;
+  placeInSpace(scene, stand, k, piece, row, space);
+  seenInPlan(space, out);
+}
+
+/** The same of a row that lies in its plane. By itself, so that such rows pay nothing for those that do not. */
+export function placeFlat(scene: RowScene, k: number, piece: ScenePiece, row: number, out: Matrix): void {
+  const { setting } = piece;
+  const { table, setOut } = scene.setOut;
   const i = placeOf(scene, k);
   const along = setting.along + (i >= 0 ? table.along[i] : 0);
   standAt(scene, k, piece, along);

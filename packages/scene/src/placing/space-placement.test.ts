@@ -1,12 +1,5 @@
 import { fitRow, newReading, pathReader, rowFrame, type Vec3 } from '@coin-relay/core';
-import {
-  demoJobs,
-  PLAIN_UPRIGHT,
-  resolveRun,
-  resolveSetOut,
-  type Job,
-  type Upright,
-} from '@coin-relay/model';
+import { demoJobs, plainUpright, resolveRun, resolveSetOut, type Job, type Upright } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { BentCopies, MATRIX_NUMBERS, RowInstances } from '../solid';
 import { isOnEdge } from './edge';
@@ -24,7 +17,7 @@ function sceneOf(job: Job, run = job.runs[0].id): RowScene {
   return rowScene(fit, resolveSetOut(job, resolved.run, fit));
 }
 const stood = (job: Job, upright: Partial<Upright>): RowScene => {
-  job.runs[0].upright = { ...PLAIN_UPRIGHT, ...upright };
+  job.runs[0].upright = { ...plainUpright(undefined), ...upright };
   return sceneOf(job);
 };
 /** Where a link stands: the axes of its piece, and its zero point. */

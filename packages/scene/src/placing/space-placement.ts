@@ -1,4 +1,4 @@
-import { readRide, RIDE_NUMBERS } from '@coin-relay/core';
+import { readRide, readUp, RIDE_NUMBERS } from '@coin-relay/core';
 import type { StandInSpace } from '@coin-relay/model';
 import { ownMap } from './own-map';
 import { placeOf, type RowScene, type ScenePiece } from './scene';
@@ -26,7 +26,9 @@ export function placeInSpace(
   let side: number = scene.side;
   const off = row + stand.across - side * (setting.out + (i >= 0 ? table.out[i] : 0));
   const lift = stand.lift + (setting.lift ?? 0);
-  for (let c = 0; c < 3; c++) out[9 + c] = ride[c] + off * out[3 + c] + lift * out[6 + c];
+  out[9] = ride[0] + off * out[3] + lift * out[6];
+  out[10] = ride[1] + off * out[4] + lift * out[7];
+  out[11] = ride[2] + off * out[5] + lift * out[8];
   const object = i >= 0 ? table.handed[i] : -1;
   const item = object >= 0 ? setOut.handed?.items[object] : undefined;
   if (item && setOut.handed?.takes === 'position') {
@@ -81,31 +83,29 @@ function standOn(
   }
   const onPin = mode === 'on-pin';
   const s = onPin ? arc[a] : (arc[a] + arc[a + 1]) / 2;
-  readRide(table, s, ride);
+  readUp(table, s, ride);
   // A piece on a pin goes the way from the pin before to the one behind, one between two pins from one to the other.
   const before = onPin ? (k > 0 ? k - 1 : fit.window.ring ? links - 1 : 0) : a;
   const after = onPin ? k + 1 : a + 1;
-  const way = [
-    pins[2 * after] - pins[2 * before],
-    pins[2 * after + 1] - pins[2 * before + 1],
-    rises ? rise[after] - rise[before] : 0,
-  ];
-  const long = point(ride, way[0], way[1], way[2]);
+  const dx = pins[2 * after] - pins[2 * before];
+  const dy = pins[2 * after + 1] - pins[2 * before + 1];
+  const dz = rises ? rise[after] - rise[before] : 0;
+  const long = point(ride, dx, dy, dz);
   if (!onPin && (fit.sections || fit.apart || scene.laid?.lengthens)) stand.longer = long / span;
   const middle = onPin ? 0 : 0.5;
-  const from = [pins[2 * a], pins[2 * a + 1], rises ? rise[a] : 0];
-  for (let c = 0; c < 3; c++) ride[c] = from[c] + middle * way[c] + along * ride[3 + c];
+  ride[0] = pins[2 * a] + middle * dx + along * ride[3];
+  ride[1] = pins[2 * a + 1] + middle * dy + along * ride[4];
+  ride[2] = (rises ? rise[a] : 0) + middle * dz + along * ride[5];
   return s;
 }
 
 /** Points the way of a place somewhere, and says how far that is. */
 function point(ride: Float64Array, dx: number, dy: number, dz: number): number {
   const size = Math.sqrt(dx * dx + dy * dy + dz * dz);
-  if (size > 0) {
-    ride[3] = dx / size;
-    ride[4] = dy / size;
-    ride[5] = dz / size;
-  }
+  const by = size || 1;
+  ride[3] = dx / by;
+  ride[4] = dy / by;
+  ride[5] = dz / by;
   return size;
 }
 
@@ -116,18 +116,24 @@ const [WAY, UP] = [3, RIDE_NUMBERS - 3];
 export function axesOf(ride: Float64Array, out: Float64Array): void {
   // Left of the way is up × way; where up is along the way any direction will do.
   if (!crossed(ride, UP, ride, WAY, out, 3)) crossed(aside(ride), 0, ride, WAY, out, 3);
-  for (let c = 0; c < 3; c++) out[c] = ride[WAY + c];
-  crossed(out, 0, out, 3, out, 6);
+  out[0] = ride[WAY];
+  out[1] = ride[WAY + 1];
+  out[2] = ride[WAY + 2];
+  // Of unit vectors at a right angle.
+  out[6] = out[1] * out[5] - out[2] * out[4];
+  out[7] = out[2] * out[3] - out[0] * out[5];
+  out[8] = out[0] * out[4] - out[1] * out[3];
 }
 
 /** An axis far from a way. */
-const aside = (ride: Float64Array): readonly number[] => (Math.abs(ride[WAY]) < 0.9 ? [1, 0, 0] : [0, 1, 0]);
+const aside = (ride: Float64Array): Float64Array =>
+  Math.abs(ride[WAY]) < 0.9 ? Float64Array.of(1, 0, 0) : Float64Array.of(0, 1, 0);
 
 /** Writes a × b as a unit vector; says whether there is one. */
 function crossed(
-  a: ArrayLike<number>,
+  a: Float64Array,
   i: number,
-  b: ArrayLike<number>,
+  b: Float64Array,
   j: number,
   out: Float64Array,
   k: number,
@@ -150,7 +156,7 @@ function lieFlat(out: Float64Array, c: number, s: number): void {
 
 /** Turns the left side to a point, up staying as near to what it is as can be. */
 function faceTo(out: Float64Array, x: number, y: number, z: number): boolean {
-  const left = [x - out[9], y - out[10], z - out[11]];
+  const left = Float64Array.of(x - out[9], y - out[10], z - out[11]);
   const size = Math.hypot(...left);
   // The way is left × up.
   if (
@@ -183,21 +189,40 @@ export function rolledBy(scene: RowScene, stand: StandInSpace, k: number, i: num
 /** Rolls a place about its way, up going to the left. */
 export function roll(out: Float64Array, angle: number): void {
   if (angle === 0) return;
-  const [c, s] = [Math.cos(angle), Math.sin(angle)];
-  for (let i = 3; i < 6; i++) {
-    const [left, up] = [out[i], out[i + 3]];
-    out[i] = c * left - s * up;
-    out[i + 3] = c * up + s * left;
-  }
+  const c = Math.cos(angle);
+  const s = Math.sin(angle);
+  const x = out[3];
+  const y = out[4];
+  const z = out[5];
+  out[3] = c * x - s * out[6];
+  out[4] = c * y - s * out[7];
+  out[5] = c * z - s * out[8];
+  out[6] = c * out[6] + s * x;
+  out[7] = c * out[7] + s * y;
+  out[8] = c * out[8] + s * z;
+}
+
+/** A place in space as the map of its figure in plan: what is seen of it along z. */
+export function seenInPlan(space: Float64Array, m: Float64Array): void {
+  m[0] = space[0];
+  m[1] = space[1];
+  m[2] = space[3];
+  m[3] = space[4];
+  m[4] = space[9];
+  m[5] = space[10];
 }
 
 /** The axes of a place by the piece’s own map, and where its zero point comes to. */
 function setDown(out: Float64Array, own: Float64Array, middle: number, line: number): void {
-  const [xx, xy, yx, yy] = [own[0], own[1], own[2], own[3]];
+  const xx = own[0];
+  const xy = own[1];
+  const yx = own[2];
+  const yy = own[3];
   // What is mirrored in plan is turned over in depth, so that its outside stays outside.
   const depth = Math.sqrt(yx * yx + yy * yy) * (xx * yy - xy * yx < 0 ? -1 : 1);
   for (let c = 0; c < 3; c++) {
-    const [way, left] = [out[c], out[3 + c]];
+    const way = out[c];
+    const left = out[3 + c];
     out[c] = xx * way + xy * left;
     out[3 + c] = yx * way + yy * left;
     out[6 + c] *= depth;

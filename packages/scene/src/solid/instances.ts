@@ -1,7 +1,7 @@
 import { isOnPath } from '@coin-relay/core';
 import { elongationMatrix } from '../placing/elongation';
-import { elongationAt, placeMatrix, type Matrix } from '../placing/placement-matrix';
-import { placeInSpace } from '../placing/space-placement';
+import { elongationAt, placeFlat, type Matrix } from '../placing/placement-matrix';
+import { placeInSpace, seenInPlan } from '../placing/space-placement';
 import { rowCopies } from '../placing/copies';
 import { pieceNumberAt, placeOf, type RowScene, type ScenePiece } from '../placing/scene';
 import { hullOf } from '../placing/box';
@@ -104,8 +104,8 @@ export class RowInstances {
         if (!group || (group.count + 1) * MATRIX_NUMBERS > group.matrices.length) continue;
         if (stand) {
           placeInSpace(scene, stand, k, scene.pieces[number], row, space);
-          for (let c = 0; c < 3; c++) m.set(space.subarray(3 * PLAN[c], 3 * PLAN[c] + 2), 2 * c);
-        } else placeMatrix(scene, k, scene.pieces[number], row, m);
+          seenInPlan(space, m);
+        } else placeFlat(scene, k, scene.pieces[number], row, m);
         if (boundary?.how === 'whole' && !isKeptWhole(boundary, this.hullOf(number), m)) continue;
         if (boundary?.how === 'cut') {
           // What is stretched reaches further than its outline.
@@ -152,19 +152,24 @@ export class RowInstances {
   }
 }
 
-/** Which columns of a place in space are seen in plan: x, y, and where it is. */
-const PLAN = [0, 1, 3];
-
 /** A place in space as a matrix, moved along z. */
 function write(space: Float64Array, z: number, out: Float32Array, at: number): void {
-  for (let column = 0; column < 4; column++) {
-    const [from, to] = [3 * column, at + 4 * column];
-    out[to] = space[from];
-    out[to + 1] = space[from + 1];
-    out[to + 2] = space[from + 2];
-    out[to + 3] = column === 3 ? 1 : 0;
-  }
-  out[at + 14] += z;
+  out[at] = space[0];
+  out[at + 1] = space[1];
+  out[at + 2] = space[2];
+  out[at + 3] = 0;
+  out[at + 4] = space[3];
+  out[at + 5] = space[4];
+  out[at + 6] = space[5];
+  out[at + 7] = 0;
+  out[at + 8] = space[6];
+  out[at + 9] = space[7];
+  out[at + 10] = space[8];
+  out[at + 11] = 0;
+  out[at + 12] = space[9];
+  out[at + 13] = space[10];
+  out[at + 14] = space[11] + z;
+  out[at + 15] = 1;
 }
 
 /** More shapes of a wire than there are. */
