@@ -6,7 +6,7 @@ import {
   spaceSource,
   type SpaceDrawn,
 } from '@coin-relay/core';
-import { demoJobs, PLAIN_UPRIGHT, resolveRun, resolveSetOut, type Job } from '@coin-relay/model';
+import { demoJobs, plainUpright, resolveRun, resolveSetOut, type Job } from '@coin-relay/model';
 import { moveScene, rowScene } from '@coin-relay/scene';
 import { MATRIX_NUMBERS, RowInstances } from '@coin-relay/scene/solid';
 import { CHAIN_REQUEST } from './machines';
@@ -85,7 +85,7 @@ const flat = (path: SpaceDrawn) => {
   const { job } = demoJobs().find(({ id }) => id === 'demo-counterweight-chain')!;
   const fine: Job = structuredClone(job);
   for (const piece of fine.pieces) piece.pitch /= 70;
-  fine.runs[0].upright = { ...PLAIN_UPRIGHT, alternate: Math.PI / 2, twist: Math.PI };
+  fine.runs[0].upright = { ...plainUpright(undefined), alternate: Math.PI / 2, twist: Math.PI };
   const resolved = resolveRun(fine);
   const fit = fitRow(resolved.source, resolved.request);
   const scene = rowScene(fit, resolveSetOut(fine, resolved.run, fit));

@@ -12,7 +12,7 @@ import { space } from './space/kind';
 import { stretch } from './stretch/kind';
 
 /** Every kind of path there is, in the order they are offered in. */
-export const ALL_PATH_KINDS = [drawn, space, route, hang, helix, shape, stretch, parallel, outline] as const;
+export const ALL_PATH_KINDS = [drawn, space, route, hang, shape, helix, stretch, parallel, outline] as const;
 
 type PathIn<A> = A extends { schema: (parts: SchemaParts) => z.ZodType<infer P> } ? P : never;
 

@@ -124,6 +124,8 @@ export interface KindOfPath<P extends AnyPath> {
    * @throws RelayError where it cannot be drawn as it is
    */
   inSpace?(path: P, ground: PathGround): SpaceContour;
+  /** Do pieces on it stay upright over its plane where nothing else is said? Else it carries them with the least twist. */
+  readonly keepsUp?: boolean;
   /** May heights be laid over it? */
   readonly mayRise?: boolean;
   /** How a row is fitted to it, where that is not to its contour. */

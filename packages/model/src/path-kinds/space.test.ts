@@ -6,7 +6,7 @@ import { mendPath, type Mend } from '../mend';
 import { measuredPath, pathContour } from '../resolve';
 import { fitSentence, slopeWords, uprightHeld } from '../text';
 import { fittedRows } from '../machine';
-import { PLAIN_UPRIGHT } from '../resolve';
+import { plainUpright } from '../resolve';
 import { beginPath, mayRise, profileOf } from '.';
 
 const jobOf = (id: string): Job => structuredClone(demoJobs().find((each) => each.id === id)!.job);
@@ -95,7 +95,7 @@ describe('paths in space, as a job keeps them', () => {
     expect(slopeWords(-Infinity)).toBe('upright, 90.0°');
     expect(
       uprightHeld({
-        ...PLAIN_UPRIGHT,
+        ...plainUpright(undefined),
         by: { by: 'fixed', up: { x: 0, y: 0, z: 1 } },
         alternate: 1,
         across: 3,
@@ -107,7 +107,7 @@ describe('paths in space, as a job keeps them', () => {
     [
       'up that is none',
       (job: Job) =>
-        (job.runs[0].upright = { ...PLAIN_UPRIGHT, by: { by: 'fixed', up: { x: 0, y: 0, z: 0 } } }),
+        (job.runs[0].upright = { ...plainUpright(undefined), by: { by: 'fixed', up: { x: 0, y: 0, z: 0 } } }),
       /not all of it can be zero/,
     ],
     [

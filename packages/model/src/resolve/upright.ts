@@ -7,7 +7,8 @@ import {
   type UpRule,
   type Vec3,
 } from '@coin-relay/core';
-import type { Job, Run } from '../job/schema';
+import type { Job, JobPath, Run, Upright } from '../job/schema';
+import { plainUpright } from './plain-upright';
 
 /** How the pieces of a row stand that leave the plane. Plain data. */
 export interface StandInSpace {
@@ -38,21 +39,19 @@ export function standInSpace(
 ): StandInSpace | null {
   const spatial = isSpatial(path);
   if (!spatial && !run.upright && !rolled) return null;
-  const { roll = 0, alternate = 0, twist = 0, across = 0 } = run.upright ?? {};
+  const { by, roll, alternate, twist, across } = run.upright ?? plainUpright(pathOf(job, run));
   return {
-    ride: rideOf(path, upRuleOf(job, run, path.length), fine),
+    ride: rideOf(path, upRuleOf(job, by, path.length), fine),
     ...{ roll, alternate, twist, across },
     lift: spatial ? (run.sideways ?? 0) : 0,
   };
 }
 
-/** What keeps the pieces of a run upright along a path of a length, mm. */
-export function upRuleOf(
-  job: Pick<Job, 'stands'>,
-  { upright }: Pick<Run, 'upright'>,
-  length: number,
-): UpRule {
-  const by = upright?.by ?? { by: 'least-twist' };
+const pathOf = ({ paths }: Pick<Job, 'paths'>, run: Run): JobPath | undefined =>
+  paths.find(({ id }) => id === run.path);
+
+/** What keeps pieces upright along a path of a length, mm. */
+export function upRuleOf(job: Pick<Job, 'stands'>, by: Upright['by'], length: number): UpRule {
   const vertical = verticalOf(job);
   switch (by.by) {
     case 'stations':

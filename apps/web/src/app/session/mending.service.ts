@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { RelayError } from '@coin-relay/core';
-import { PLAIN_UPRIGHT } from '@coin-relay/model';
+import { plainUpright } from '@coin-relay/model';
 import type { MendProposal } from '@coin-relay/scene';
 import { changeSide, setFit, setMotion, setSideways, setTravel, setUpright } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
@@ -35,8 +35,8 @@ export class Mending {
         return;
       case 'upright': {
         const at = job?.runs.find(({ id }) => id === proposal.run);
-        if (at)
-          this.store.change(setUpright(at.id, { ...(at.upright ?? PLAIN_UPRIGHT), ...proposal.change }));
+        const plain = plainUpright(job?.paths.find(({ id }) => id === at?.path));
+        if (at) this.store.change(setUpright(at.id, { ...(at.upright ?? plain), ...proposal.change }));
         return;
       }
       case 'side':

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { holonomy, isSpatial, type MeasuredPath } from '@coin-relay/core';
-import { formatLength, isPlainUpright, PLAIN_UPRIGHT, type Upright } from '@coin-relay/model';
+import { formatLength, isPlainUpright, plainUpright, type Upright } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { setSideways, setSteepest, setUpright } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
@@ -47,7 +47,11 @@ export class UprightPanelComponent {
   protected readonly axes = AXES;
   protected readonly ways = WAYS;
   protected readonly unit = computed(() => this.view()?.job.unit ?? 'mm');
-  protected readonly upright = computed(() => this.view()?.run.upright ?? PLAIN_UPRIGHT);
+  private readonly plain = computed(() => {
+    const { job, run } = this.view() ?? {};
+    return plainUpright(job?.paths.find(({ id }) => id === run?.path));
+  });
+  protected readonly upright = computed(() => this.view()?.run.upright ?? this.plain());
   protected readonly lift = computed(() => this.view()?.run.sideways ?? 0);
   /** 0: none is pointed out. */
   protected readonly steepest = computed(() => this.view()?.run.steepest ?? 0);
@@ -152,7 +156,7 @@ export class UprightPanelComponent {
     const run = this.view()?.run;
     if (!run) return;
     const next = { ...this.upright(), ...change };
-    this.store.change(setUpright(run.id, isPlainUpright(next) ? null : next));
+    this.store.change(setUpright(run.id, isPlainUpright(next, this.plain()) ? null : next));
   }
 
   protected raise(mm: number): void {

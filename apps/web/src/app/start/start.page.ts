@@ -5,6 +5,7 @@ import {
   drawnJob,
   freshId,
   hangingJob,
+  jobInSpace,
   type Job,
   outlineJob,
   parseJob,
@@ -22,7 +23,7 @@ import { firstJob } from '../first-job/first-job';
 import { ErrorState } from '../shared/error-state';
 import { TroubleComponent } from '../shared/trouble.component';
 
-/** A new job: drawn, from a ready shape, round wheels, hung, or from a file. */
+/** A new job: drawn, from a ready shape, round wheels, hung, in space, or from a file. */
 @Component({
   selector: 'relay-start-page',
   imports: [TroubleComponent, NzButtonComponent, RouterLink, ImportComponent],
@@ -51,6 +52,10 @@ export class StartPage {
 
   protected shape(of: Shape['of']): void {
     void this.open(() => shapeJob(`New ${SHAPE_WORDS[of].toLowerCase()}`, of), 'path');
+  }
+
+  protected inSpace(by: 'space' | 'helix'): void {
+    void this.open(() => jobInSpace(by === 'helix' ? 'New helix' : 'New path in space', by), 'path');
   }
 
   protected openJob({ name, text }: { name: string; text: string }): void {

@@ -9,6 +9,7 @@ const laid = ({ centre, from, to, rise, turns, hand, start }: HelixPath): SpaceC
 
 export const helix: KindOfPath<HelixPath> = {
   kind: 'helix',
+  keepsUp: true,
   schema: helixSchema,
   words: ({ from, to }) => (from === to ? 'Helix' : 'Conical helix'),
   summary: ({ from, to, turns, rise }, { unit }) =>
