@@ -4,3 +4,4 @@ export * from './roles';
 export * from './places';
 export * from './boundary';
 export * from './rest';
+export * from './wire-shapes';

@@ -1,5 +1,6 @@
 import { chance, chanceAround } from './chance';
 import { orderSteps, type PieceOrder } from './order';
+import { WIRE_SHAPES } from './wire-shapes';
 import { nearestPlace, rolePlaces, type RestingRow, type Role } from './roles';
 
 /** How a piece sits on its place besides what its master says: turned (radians), moved along and out of the path (mm), rolled about it (radians). */
@@ -61,8 +62,6 @@ export interface SetOutPlan {
 
 /** What put a piece to its place, where it was no rule (rules have their number). */
 export const BY = { sequence: -1, hand: -2, handed: -3 } as const;
-/** Shapes one piece with an uneven wire comes in. */
-export const WIRE_SHAPES = 16;
 
 const STREAM = { size: 1, thickness: 2, turn: 3, wire: 4, finish: 5 } as const;
 

@@ -14,8 +14,11 @@ export const drawnJob = (name: string): Job => jobOn(name, 'drawn');
 /** A new job on a ready shape. */
 export const shapeJob = (name: string, of: Shape['of']): Job => jobOn(name, of);
 
-/** A new job on a path that leaves the plane: by points, or wound. */
-export const jobInSpace = (name: string, by: 'space' | 'helix'): Job => jobOn(name, by);
+/** A new job on a path that leaves the plane, by points, or wound: what is up is up on the ground too. */
+export const jobInSpace = (name: string, by: 'space' | 'helix'): Job => ({
+  ...jobOn(name, by),
+  stands: 'lying',
+});
 
 /** A new job on a hanging row, whose links are counted. */
 export const hangingJob = (name: string): Job => jobOn(name, 'hang');
