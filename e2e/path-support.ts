@@ -48,7 +48,7 @@ export const showAll = async (page: Page): Promise<void> => {
 };
 /** The length the path step states, mm; waits until it states one. */
 export async function lengthOf(page: Page): Promise<number> {
-  const stated = /([\d.]+)\smm (?:round|long)(?: as \w+)?,/;
+  const stated = /([\d.]+)\smm (?:round|long)(?: in space \([^)]*\))?(?: as \w+)?,/;
   await expect(panel(page)).toContainText(stated);
   return Number(stated.exec((await panel(page).innerText()).replace(/\u00a0/g, ' '))?.[1]);
 }

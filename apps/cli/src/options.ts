@@ -18,6 +18,7 @@ export interface Options {
   readonly path?: string;
   readonly svg?: string;
   readonly dxf?: string;
+  readonly obj?: string;
   readonly csv?: string;
   readonly closed?: boolean;
   readonly helix?: string;
@@ -79,6 +80,7 @@ export function sourceOf(options: Options): GivenSource {
     svg: options.svg === undefined ? undefined : readText(options.svg),
     dxf: options.dxf === undefined ? undefined : readText(options.dxf),
     csv: options.csv === undefined ? undefined : readText(options.csv),
+    obj: options.obj === undefined ? undefined : readText(options.obj),
     closed: options.closed,
     corners: cornersOf(options.round),
     helix: helixOf(options.helix),
@@ -335,12 +337,12 @@ export function wordOf<T extends string>(
 
 /** The file of lines that the options name, with its format. */
 export function drawingOf(options: Options): { format: DrawingFormat; text: string } {
-  const formats = (['svg', 'dxf', 'csv'] as const).filter((format) => options[format] !== undefined);
+  const formats = (['svg', 'dxf', 'csv', 'obj'] as const).filter((format) => options[format] !== undefined);
   const [format] = formats;
   if (formats.length !== 1)
     throw new RelayError(
       'request-invalid',
-      `Give exactly one of --svg, --dxf and --csv; there are ${formats.length}.`,
+      `Give exactly one of --svg, --dxf, --csv and --obj; there are ${formats.length}.`,
     );
   return { format, text: readText(options[format] ?? '') };
 }

@@ -117,6 +117,7 @@ function makeProgram(output: Output): Command {
     .option('--svg <file>', 'an SVG drawing')
     .option('--dxf <file>', 'a DXF drawing (text)')
     .option('--csv <file>', 'a table of points')
+    .option('--obj <file>', 'an OBJ file, of which the lines are read')
     .action((options: Options) => {
       const { format, text } = drawingOf(options);
       const { contours, leftOut } = contoursAnswer(format, text);
@@ -210,6 +211,7 @@ function withSource(command: Command): Command {
     .option('--svg <file>', 'an SVG drawing')
     .option('--dxf <file>', 'a DXF drawing (text); lines that meet are one')
     .option('--csv <file>', 'a table of points; with three numbers in a row a path in space')
+    .option('--obj <file>', 'an OBJ file, of which the lines are read')
     .option('--closed', 'points in space close to a loop')
     .option('--helix <r0,r1,rise,turns>', 'a helix: its end radii, its rise in all (mm), its turns')
     .option('--profile <file>', 'a table of places along a planar path and heights, which raises it')

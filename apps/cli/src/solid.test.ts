@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { bushing, measureMesh } from '@coin-relay/core/solid';
 import { writeStl } from '@coin-relay/formats/solid';
-import { joinDrawing, outlineFromLines, readSvg } from '@coin-relay/formats';
+import { inPlanes, joinDrawing, outlineFromLines, readSvg } from '@coin-relay/formats';
 import { demoJobs, outlineBounds, ownPiece, solidPiece } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { answer, file, jobFile, run } from './program.testing';
@@ -110,7 +110,7 @@ describe('solid', () => {
       'own',
       'Plate',
       '',
-      outlineFromLines(joinDrawing(readSvg(svg), 0.01).map(({ contour }) => contour)),
+      outlineFromLines(inPlanes(joinDrawing(readSvg(svg), 0.01)).map(({ contour }) => contour)),
     );
     // ISO 606: plates of 08B are 11.81 mm high, on a pitch of 12.7 mm.
     const [x0, y0, x1, y1] = outlineBounds(own.outline);

@@ -37,6 +37,41 @@ describe('paths in space on the command line', () => {
     expect(flat['bounds']).toEqual([0, 0, 100, 0]);
   });
 
+  it('measure and contours: lines of a table in parts, of DXF and of OBJ, where they stand', async () => {
+    const rails = file('rails.csv', '0,0,0\n3,4,12\n\n0,0,5\n9,0,5\n');
+    expect(await answer('measure', '--csv', rails, '--id', 'points-1')).toMatchObject({ length: 13 });
+    expect(await answer('measure', '--csv', rails, '--id', 'points-2')).toMatchObject({
+      bounds: [0, 0, 5, 9, 0, 5],
+    });
+    expect((await run('measure', '--csv', rails)).error).toMatch(/2 contours: points-1 .*, points-2/);
+
+    const obj = file('rails.obj', 'v 0 0 0\nv 3 4 0\nv 3 4 12\no rail\nl 1 2\nl 2 3\nf 1 2 3\n');
+    expect(await answer('measure', '--obj', obj)).toMatchObject({ length: 17, corners: 1 });
+    const listed = await run('contours', '--obj', obj);
+    const near = (value: number): unknown => expect.closeTo(value, 9);
+    expect(JSON.parse(listed.out)).toEqual([
+      { id: 'rail', length: 17, closed: false, bounds: [0, 0, 0, 3, 4, 12].map(near) },
+    ]);
+    expect(listed.error).toMatch(/left out: face: a face, not a line/);
+
+    // A circle of radius 20 that stands on edge: 20 high, and as wide.
+    const dxf = file(
+      'ring.dxf',
+      [
+        ...[0, 'SECTION', 2, 'ENTITIES', 0, 'CIRCLE', 10, 0, 20, 20, 30, 7, 40, 20],
+        ...[210, 0, 220, -1, 230, 0, 0, 'ENDSEC', 0, 'EOF', ''],
+      ].join('\n'),
+    );
+    const ring = await answer('measure', '--dxf', dxf);
+    expect(ring['length']).toBeCloseTo(40 * Math.PI, 9);
+    expect(ring['holonomy']).toBeCloseTo(0, 9);
+    (ring['bounds'] as number[]).forEach((value, i) =>
+      expect(value).toBeCloseTo([-20, -7, 0, 20, -7, 40][i], 9),
+    );
+    const placed = await answer('place', '--dxf', dxf, '--pitch', '9');
+    expect((placed['pins'] as number[][])[0]).toHaveLength(3);
+  });
+
   it('measure: a planar path is raised by a profile', async () => {
     const straight = await answer('measure', '--path', 'M0 0H200', '--profile', stations);
     expect(straight['length']).toBeCloseTo(Math.hypot(100, 40) + 100, 10);

@@ -10,6 +10,7 @@ import {
   isSpatial,
   layOut,
   measurePath,
+  measureSpacePath,
   mirrorContour,
   newReading,
   pathBounds,
@@ -261,27 +262,35 @@ function completeRequest(loaded: LoadedSource, asked: Partial<FitRequest>): FitR
   return { ...base, ...Object.fromEntries(said), pitch };
 }
 
-/** A contour of a drawing, as it is listed; bounds x0, y0, x1, y1 in the axes of the file. */
+/** A line of a drawing, as it is listed; bounds x0, y0, x1, y1 in the axes of the file, of one in space x0, y0, z0, x1, y1, z1. */
 export interface ContourAnswer {
   readonly id: string;
   readonly length: number;
   readonly closed: boolean;
-  readonly bounds: readonly [number, number, number, number];
+  readonly bounds: readonly number[];
 }
 
-/** The contours of an SVG or DXF drawing or of a table of points, each as it stands in the file. */
+/** The lines of an SVG or DXF drawing, of a table of points or of an OBJ file, each as it stands there. */
 export function contoursAnswer(
   format: DrawingFormat,
   text: string,
 ): { contours: ContourAnswer[]; leftOut: readonly Skipped[] } {
-  const { contours, skipped } = readDrawing(format, text);
+  const { contours, inSpace, skipped } = readDrawing(format, text);
   return {
-    contours: contours.map(({ id, length, closed, contour }) => ({
-      id,
-      length,
-      closed,
-      bounds: pathBounds(measurePath(format === 'svg' ? mirrorContour(contour) : contour)),
-    })),
+    contours: [
+      ...contours.map(({ id, length, closed, contour }) => ({
+        id,
+        length,
+        closed,
+        bounds: pathBounds(measurePath(format === 'svg' ? mirrorContour(contour) : contour)),
+      })),
+      ...inSpace.map(({ id, length, closed, line }) => ({
+        id,
+        length,
+        closed,
+        bounds: spaceBounds(measureSpacePath(line)),
+      })),
+    ],
     leftOut: skipped,
   };
 }

@@ -1,4 +1,6 @@
 import {
+  contourInto,
+  freeEnds,
   helixPath,
   mirrorContour,
   roundedPath,
@@ -8,18 +10,21 @@ import {
   type Contour,
   type FitRequest,
   type FitSource,
+  type FreeContour,
   type SpaceContour,
   type Vec3,
 } from '@coin-relay/core';
-import { oneContour, parseJob, resolveRun, type GivenSource } from '@coin-relay/model';
+import { oneContour, parseJob, planeMap, resolveRun, type GivenSource } from '@coin-relay/model';
 import {
+  isInSpace,
   joinDrawing,
-  pickContour,
+  pickLine,
   readDrawing,
   readProfileCsv,
   readSpaceCsv,
   readWheels,
   type DrawingFormat,
+  type JoinedLine,
 } from '@coin-relay/formats';
 
 export interface LoadedSource {
@@ -28,24 +33,27 @@ export interface LoadedSource {
   readonly request: FitRequest | null;
 }
 
+const SOURCES = ['path', 'svg', 'dxf', 'csv', 'obj', 'helix', 'wheels', 'job'] as const;
+
 /**
  * Reads a source. SVG drawings and path data keep their own axes, y down, so that answers are in
- * the coordinates of the file; DXF, tables, wheels and jobs have y up.
+ * the coordinates of the file; DXF, tables, OBJ, wheels and jobs have y up.
  */
 export function loadSource(given: GivenSource): LoadedSource {
-  const count = [given.path, given.svg, given.dxf, given.csv, given.helix, given.wheels, given.job].filter(
-    (value) => value !== undefined,
-  ).length;
+  const count = SOURCES.filter((source) => given[source] !== undefined).length;
   if (count !== 1) {
     throw new RelayError(
       'request-invalid',
-      `Give exactly one source: path, svg, dxf, csv, helix, wheels or job; there are ${count}.`,
+      `Give exactly one source: path, svg, dxf, csv, obj, helix, wheels or job; there are ${count}.`,
       { field: 'source' },
     );
   }
-  const source = sourceInSpace(given);
+  const points = given.csv === undefined ? null : pointsInSpace(given.csv, given.id);
+  const line = points ? null : lineOfFile(given);
+  const source = sourceInSpace(given, points, line);
   if (source) return { source, request: null };
-  const contour = planarContour(given);
+  const contour =
+    given.path === undefined ? planarContour(line, given) : oneContour(parsePathData(given.path));
   if (contour) return { source: raisedBy(given, contour), request: null };
   if (given.profile !== undefined) notForThis('profile', 'a planar path: path, svg, dxf or csv');
   if (given.wheels !== undefined) return { source: wheelsOf(given.wheels), request: null };
@@ -53,26 +61,49 @@ export function loadSource(given: GivenSource): LoadedSource {
   return { source: resolved.source, request: resolved.request };
 }
 
-/** A contour of the plane; null where the source is none. */
-function planarContour(given: GivenSource): Contour | null {
-  if (given.path !== undefined) return oneContour(parsePathData(given.path));
-  const drawing = (['svg', 'dxf', 'csv'] as const).find((format) => given[format] !== undefined);
-  return drawing === undefined ? null : drawnContourOf(drawing, given[drawing] ?? '', given.id);
+/** The line of a file; null where the source is none. */
+function lineOfFile(given: GivenSource): JoinedLine | null {
+  const format = (['svg', 'dxf', 'csv', 'obj'] as const).find((each) => given[each] !== undefined);
+  return format ? drawnLine(format, given[format] ?? '', given.id) : null;
 }
 
-/** Points in space, or a helix; null where the source is neither. */
-function sourceInSpace(given: GivenSource): FitSource | null {
-  const { helix, csv, closed, corners, profile, smooth } = given;
+/** A line of a file as a contour of the plane. */
+function planarContour(line: JoinedLine | null, { svg }: GivenSource): Contour | null {
+  if (!line || isInSpace(line)) return null;
+  return svg === undefined ? line.contour : mirrorContour(line.contour);
+}
+
+/** Points or a line in space, or a helix; null where the source is none of them. */
+function sourceInSpace(
+  given: GivenSource,
+  points: readonly Vec3[] | null,
+  line: JoinedLine | null,
+): FitSource | null {
+  const { helix, closed, corners, profile, smooth } = given;
   if (smooth !== undefined && profile === undefined) notForThis('smooth', 'a path that a profile raises');
-  const points = csv === undefined ? null : readSpaceCsv(csv);
   if (!points) {
     if (closed !== undefined) notForThis('closed', POINTS);
     if (corners !== undefined) notForThis('corners', POINTS);
-    if (!helix) return null;
   }
+  const contour = points ? throughPoints(points, given) : helix ? helixOf(helix) : line && standing(line);
+  if (!contour) return null;
   if (profile !== undefined) notForThis('profile', 'a planar path; this one has its heights already');
-  const contour = points ? throughPoints(points, given) : helix && helixOf(helix);
-  return contour ? spaceSource({ kind: 'pieces', contour }) : null;
+  return spaceSource({ kind: 'pieces', contour });
+}
+
+/** The points of the one line of a table; null where it is a table of the plane. */
+function pointsInSpace(csv: string, id: string | undefined): readonly Vec3[] | null {
+  const lines = readSpaceCsv(csv);
+  if (!lines || lines.length < 2) return lines?.[0] ?? null;
+  const { inSpace, skipped } = readDrawing('csv', csv);
+  const { segments } = pickLine(inSpace, skipped, id).line;
+  return [freeEnds(segments[0])[0], ...segments.map((piece) => freeEnds(piece)[1])];
+}
+
+/** A line of a file where it stands in space; null where it lies in the drawing. */
+function standing(line: JoinedLine): FreeContour | null {
+  if (isInSpace(line)) return line.line;
+  return line.plane ? contourInto(line.contour, planeMap(line.plane)) : null;
 }
 
 const POINTS = 'points in space: a csv whose rows have three numbers';
@@ -107,11 +138,11 @@ function notForThis(field: string, what: string): never {
 /** Ends of DXF lines that are this near are one place, mm: other programs write them apart by rounding. */
 const SAME_PLACE = 1e-4;
 
-function drawnContourOf(format: DrawingFormat, text: string, id: string | undefined): Contour {
+function drawnLine(format: DrawingFormat, text: string, id: string | undefined): JoinedLine {
   const drawing = readDrawing(format, text);
-  if (format === 'svg') return mirrorContour(pickContour(drawing, id).contour);
-  // The sides of a part are often single lines: what meets is one contour.
-  return pickContour({ ...drawing, contours: joinDrawing(drawing, SAME_PLACE) }, id).contour;
+  if (format === 'svg') return { ...pickLine(drawing.contours, drawing.skipped, id), parts: [], widest: 0 };
+  // The sides of a part are often single lines: what meets is one line.
+  return pickLine(joinDrawing(drawing, SAME_PLACE), drawing.skipped, id);
 }
 
 /** A wheels file as its text, or as what is in it. */

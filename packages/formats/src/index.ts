@@ -2,6 +2,7 @@ export * from './drawing';
 export * from './svg/read';
 export * from './dxf';
 export * from './csv';
+export * from './mesh-lines';
 export * from './wheels-file';
 export * from './own-outline';
 export * from './parts-list';

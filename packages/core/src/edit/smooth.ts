@@ -48,8 +48,8 @@ export function smoothThrough(given: readonly Vec[], closed: boolean): Contour {
   return { segments: pieces, closed };
 }
 
-/** The slopes of a cubic spline at its knots, for knot distances h. */
-function slopesOf(values: readonly number[], h: readonly number[], closed: boolean): Float64Array {
+/** The slopes of a cubic spline at its knots, for knot distances h: one number of each point at a time. */
+export function slopesOf(values: readonly number[], h: readonly number[], closed: boolean): Float64Array {
   const n = values.length;
   const lower = new Float64Array(n);
   const main = new Float64Array(n);

@@ -16,3 +16,8 @@ export * from './thin';
 export * from './edit';
 export * from './rises';
 export * from './point-places';
+export * from './free';
+export * from './flat';
+export * from './join';
+export * from './points-of';
+export * from './smooth';

@@ -1,38 +1,54 @@
 import { RelayError, type Station, type Vec3 } from '@coin-relay/core';
-import { MOST_POINTS, readTable } from './read';
+import { MOST_POINTS, readTable, type NumberTable } from './table';
 
 /**
  * Reads a table of points in space: x, y and z in the first three columns, or in those headed so; separators and commas as
- * in tables of the plane. Empty rows are passed over. Lengths are mm.
- * @returns null where it is a table of the plane: its columns are named and none is z, or no row has a third number
+ * in tables of the plane. Empty rows part one line from the next. Lengths are mm.
+ * @returns the points of each line; null where it is a table of the plane: its columns are named and none is z, or no row
+ * has a third number
  * @throws RelayError file-too-large, file-broken (with the row)
  */
-export function readSpaceCsv(text: string): readonly Vec3[] | null {
-  const { rows, first, isHeaded, column, number } = readTable(text);
+export const readSpaceCsv = (text: string): readonly (readonly Vec3[])[] | null =>
+  spaceLinesIn(readTable(text));
+
+/** The same of a table that is read already. @throws RelayError file-too-large, file-broken (with the row) */
+export function spaceLinesIn({
+  rows,
+  first,
+  isHeaded,
+  column,
+  number,
+}: NumberTable): readonly (readonly Vec3[])[] | null {
   const [xAt, yAt, zAt] = [column('x', 0), column('y', 1), column('z', isHeaded ? -1 : 2)];
   if (zAt < 0) return null;
-  const filled = rows
-    .map((row, i) => ({ row, i }))
-    .slice(first)
-    .filter(({ row }) => row.some((cell) => cell !== ''));
-  const deep = filled.filter(({ row }) => Number.isFinite(number(row[zAt] ?? ''))).length;
-  if (deep === 0) return null;
-  if (filled.length > MOST_POINTS)
+  const told = rows.slice(first);
+  if (!told.some((row) => Number.isFinite(number(row[zAt] ?? '')))) return null;
+  const isFilled = (row: readonly string[]): boolean => row.some((cell) => cell !== '');
+  if (told.filter(isFilled).length > MOST_POINTS)
     throw new RelayError(
       'file-too-large',
       `The table has more than ${MOST_POINTS} points. Thin it out first.`,
     );
-  return filled.map(({ row, i }): Vec3 => {
+  const lines: Vec3[][] = [];
+  let line: Vec3[] | null = null;
+  told.forEach((row, k) => {
+    if (!isFilled(row)) {
+      line = null;
+      return;
+    }
     const [x, y, z] = [xAt, yAt, zAt].map((at) => number(row[at] ?? ''));
     if (![x, y, z].every(Number.isFinite)) {
+      const i = first + k + 1;
       throw new RelayError(
         'file-broken',
-        `Row ${i + 1} of the table has no point in space, as others have: it needs three numbers, and reads “${row.slice(0, 4).join(' | ').slice(0, 60)}”.`,
-        { offset: i + 1 },
+        `Row ${i} of the table has no point in space, as others have: it needs three numbers, and reads “${row.slice(0, 4).join(' | ').slice(0, 60)}”.`,
+        { offset: i },
       );
     }
-    return { x, y, z };
+    if (!line) lines.push((line = []));
+    line.push({ x, y, z });
   });
+  return lines;
 }
 
 /**

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { MOST_POINTS, readCsv } from './read';
+import { readCsv } from './read';
+import { MOST_POINTS } from './table';
 
 const lengths = (text: string): [number, boolean][] =>
   readCsv(text).contours.map((c) => [c.length, c.closed]);
@@ -13,7 +14,7 @@ describe('tables of points', () => {
     ['a heading', 'x,y\n0,0\n3,4\n3,14'],
     ['columns by name', 'name,y,x\na,0,0\nb,4,3\nc,14,3'],
     ['names with units', 'X (mm);Y (mm)\n0;0\n3;4\n3;14'],
-    ['further columns', '0,0,9\n3,4,9\n3,14,9'],
+    ['further columns', 'x,y,weight\n0,0,9\n3,4,9\n3,14,9'],
     ['other line ends', '0,0\r\n3,4\r\n3,14\r\n'],
   ])('%s', (_name, text) => {
     expect(lengths(text)).toEqual([[15, false]]);
@@ -23,6 +24,17 @@ describe('tables of points', () => {
       [40, true],
       [1, false],
     ]);
+  });
+  it('a third number is the height: a line in space, parted by empty rows', () => {
+    const { contours, inSpace } = readCsv('0,0,0\n3,4,12\n\n0,0,5\n9,0,5\n9,9,5\n0,0,5\n');
+    expect(contours).toEqual([]);
+    expect(inSpace.map(({ id, length, closed }) => [id, length, closed])).toEqual([
+      ['points-1', 13, false],
+      ['points-2', 18 + Math.hypot(9, 9), true],
+    ]);
+    expect(readCsv('name,z,y,x\na,0,0,0\nb,12,4,3').inSpace[0].length).toBe(13);
+    expect(() => readCsv('0,0,0\n3,4')).toThrow(/Row 2 .* no point in space/);
+    expect(readCsv('0,0,0\n\n1,1,1\n2,1,1').skipped.map(({ what }) => what)).toEqual(['point']);
   });
   it('y runs up, as it is written', () => {
     expect(readCsv('0,0\n0,5').contours[0].contour.segments[0]).toMatchObject({ b: { x: 0, y: 5 } });

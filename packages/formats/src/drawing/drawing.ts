@@ -1,4 +1,11 @@
-import { contourLength, mm, RelayError, type Contour } from '@coin-relay/core';
+import {
+  contourLength,
+  measureSpacePath,
+  mm,
+  RelayError,
+  type Contour,
+  type FreeContour,
+} from '@coin-relay/core';
 
 /** What a file of lines may hold at the most, whatever its format. Each is tested. */
 export const DRAWING_LIMITS = {
@@ -15,14 +22,23 @@ export const DRAWING_LIMITS = {
   pieces: 200_000,
 } as const;
 
-/** One line of a drawing, in mm with y up. */
-export interface DrawnContour {
+/** One line of a drawing, in mm. */
+interface Drawn {
   /** Its id: that of its element, numbered where that draws several; or made from the order. */
   readonly id: string;
   readonly element: string;
-  readonly contour: Contour;
   readonly length: number;
   readonly closed: boolean;
+}
+
+/** One in the plane, with y up. */
+export interface DrawnContour extends Drawn {
+  readonly contour: Contour;
+}
+
+/** One in space. */
+export interface DrawnInSpace extends Drawn {
+  readonly line: FreeContour;
 }
 
 /** Something in the file that no row can run on, or that cannot be read. */
@@ -35,10 +51,14 @@ export interface Skipped {
 /** The lines of a file, and what was left out. */
 export interface Drawing {
   readonly contours: readonly DrawnContour[];
+  /** Lines in space; a drawing that leaves the plane has all of its lines here. */
+  readonly inSpace: readonly DrawnInSpace[];
   readonly skipped: readonly Skipped[];
   /** Millimetres in one unit of the file, and whether the file says so itself. */
   readonly millimetresPerUnit: number;
   readonly physical: boolean;
+  /** Which of its axes points up, where its format says so. */
+  readonly up?: 'y';
 }
 
 /** @throws RelayError file-too-large */
@@ -54,6 +74,7 @@ export function checkSize(text: string): void {
 /** Gathers the lines of a file: gives them ids, measures them, counts what is left out. */
 export class DrawingCollector {
   private readonly contours: DrawnContour[] = [];
+  private readonly inSpace: DrawnInSpace[] = [];
   private readonly skipped = new Map<string, { what: string; reason: string; count: number }>();
   private readonly ids = new Set<string>();
   /** The number that the next one of a name is tried with. */
@@ -95,31 +116,44 @@ export class DrawingCollector {
     placed: (contour: Contour) => Contour = (contour) => contour,
   ): void {
     found.forEach((drawn, i) => {
-      if (this.contours.length >= DRAWING_LIMITS.contours) {
-        this.skip('contour', `beyond the ${DRAWING_LIMITS.contours} that are listed`);
-        return;
-      }
-      this.countPieces(drawn.segments.length);
-      try {
+      this.list(element, drawn.segments.length, () => {
         const contour = placed(drawn);
         const length = contourLength(contour);
-        this.contours.push({
-          id: this.newId(id, found.length > 1 ? i + 1 : 0, element),
-          element,
-          contour,
-          length,
-          closed: contour.closed,
-        });
-      } catch (error) {
-        if (!(error instanceof RelayError)) throw error;
-        this.skip(element, error.message);
-      }
+        const ownId = this.newId(id, found.length > 1 ? i + 1 : 0, element);
+        this.contours.push({ id: ownId, element, contour, length, closed: contour.closed });
+      });
+    });
+  }
+
+  /** Adds a line in space, mm. @throws RelayError file-too-large beyond the limit of pieces */
+  addInSpace(element: string, id: string | undefined, line: FreeContour): void {
+    this.list(element, line.segments.length, () => {
+      const { length } = measureSpacePath(line);
+      this.inSpace.push({ id: this.newId(id, 0, element), element, line, length, closed: line.closed });
     });
   }
 
   /** Whether no more are listed. */
   get full(): boolean {
-    return this.contours.length >= DRAWING_LIMITS.contours;
+    return this.listed >= DRAWING_LIMITS.contours;
+  }
+
+  private get listed(): number {
+    return this.contours.length + this.inSpace.length;
+  }
+
+  private list(element: string, pieces: number, add: () => void): void {
+    if (this.full) {
+      this.skip('contour', `beyond the ${DRAWING_LIMITS.contours} that are listed`);
+      return;
+    }
+    this.countPieces(pieces);
+    try {
+      add();
+    } catch (error) {
+      if (!(error instanceof RelayError)) throw error;
+      this.skip(element, error.message);
+    }
   }
 
   private countPieces(many: number): void {
@@ -140,11 +174,12 @@ export class DrawingCollector {
   }
 
   result(millimetresPerUnit: number, physical: boolean): Drawing {
-    return { contours: this.contours, skipped: [...this.skipped.values()], millimetresPerUnit, physical };
+    const { contours, inSpace } = this;
+    return { contours, inSpace, skipped: [...this.skipped.values()], millimetresPerUnit, physical };
   }
 
   private newId(given: string | undefined, part: number, kind: string): string {
-    const base = given ? (part > 0 ? `${given}.${part}` : given) : `${kind}-${this.contours.length + 1}`;
+    const base = given ? (part > 0 ? `${given}.${part}` : given) : `${kind}-${this.listed + 1}`;
     let id = base;
     // Copies of one element ask for the same name again and again: its numbers go on where they were.
     let k = this.numbers.get(base) ?? 2;
@@ -156,20 +191,24 @@ export class DrawingCollector {
 }
 
 /**
- * One contour of a drawing: by id, or the only one there is.
+ * One line of a drawing: by id, or the only one there is.
+ * @param skipped what was left out of it
  * @throws RelayError contour-not-found, saying which there are
  */
-export function pickContour(drawing: Drawing, id?: string): DrawnContour {
-  const { contours } = drawing;
+export function pickLine<D extends Drawn>(
+  contours: readonly D[],
+  skipped: readonly Skipped[],
+  id?: string,
+): D {
   const list = contours
     .slice(0, 8)
     .map((c) => `${c.id} (${mm(c.length)})`)
     .join(', ');
   if (contours.length === 0) {
-    const [skipped] = drawing.skipped;
+    const [first] = skipped;
     throw new RelayError(
       'contour-not-found',
-      `The drawing holds no line a row could run on${skipped ? `; skipped: ${skipped.what}, ${skipped.reason}` : ''}.`,
+      `The drawing holds no line a row could run on${first ? `; skipped: ${first.what}, ${first.reason}` : ''}.`,
     );
   }
   if (id !== undefined) {

@@ -6,9 +6,10 @@ import {
   type Contour,
   type Segment,
   type Vec,
+  type Vec3,
 } from '@coin-relay/core';
-import { splinePieces } from './spline';
-import { numberOf, numbersOf, type Entity } from './tags';
+import { splinePieces, type Spline, type SplinePiece } from './spline';
+import { numberOf, numbersOf, textOf, type Entity } from './tags';
 
 const radians = (degrees: number): number => (degrees * Math.PI) / 180;
 const point = (entity: Entity, x: number): Vec => ({ x: numberOf(entity, x), y: numberOf(entity, x + 10) });
@@ -24,7 +25,8 @@ export function entityContour(entity: Entity): Contour | null {
   return looksBackwards(entity) ? { ...contour, segments: contour.segments.map(acrossY) } : contour;
 }
 
-function ownContour(entity: Entity): Contour | null {
+/** The line of an entity in the coordinates of its own plane, however that lies. */
+export function ownContour(entity: Entity): Contour | null {
   switch (entity.kind) {
     case 'LINE':
       return { segments: [{ kind: 'line', a: point(entity, 10), b: point(entity, 11) }], closed: false };
@@ -70,7 +72,7 @@ function radiusOf(entity: Entity): number {
 }
 
 /** From a start angle counter-clockwise to an end angle; a whole turn where both are alike. */
-function sweepTo(start: number, end: number): number {
+export function sweepTo(start: number, end: number): number {
   const sweep = (((end - start) % TAU) + TAU) % TAU;
   return sweep < 1e-12 ? TAU : sweep;
 }
@@ -136,22 +138,32 @@ function polyline(vertices: readonly Vertex[], closed: boolean): Contour {
 }
 
 function spline(entity: Entity): Contour {
-  const x = numbersOf(entity, 10);
-  const y = numbersOf(entity, 20);
   const closed = (numberOf(entity, 70) & 1) !== 0;
-  if (x.length === 0) {
+  if (textOf(entity, 10) === undefined) {
     const fx = numbersOf(entity, 11);
     const fy = numbersOf(entity, 21);
     const fit = fx.map((value, i): Vec => ({ x: value, y: fy[i] ?? 0 }));
     return smoothThrough(fit, closed);
   }
-  const pieces = splinePieces({
+  return { segments: splinePieces(splineOf(entity)).map(inPlan), closed };
+}
+
+const inPlan = (piece: SplinePiece): Segment => {
+  const at = ({ x, y }: Vec): Vec => ({ x, y });
+  return piece.kind === 'line'
+    ? { kind: 'line', a: at(piece.a), b: at(piece.b) }
+    : { kind: 'cubic', p0: at(piece.p0), p1: at(piece.p1), p2: at(piece.p2), p3: at(piece.p3) };
+};
+
+/** The control points, knots and weights of a spline. */
+export function splineOf(entity: Entity): Spline {
+  const [x, y, z] = [10, 20, 30].map((code) => numbersOf(entity, code));
+  return {
     degree: numberOf(entity, 71, 3),
     knots: numbersOf(entity, 40),
-    points: x.map((value, i): Vec => ({ x: value, y: y[i] ?? 0 })),
+    points: x.map((value, i): Vec3 => ({ x: value, y: y[i] ?? 0, z: z[i] ?? 0 })),
     weights: numbersOf(entity, 41),
-  });
-  return { segments: pieces, closed };
+  };
 }
 
 /** Entities drawn on a plane that looks the other way (extrusion 0, 0, −1) are mirrored in x. */

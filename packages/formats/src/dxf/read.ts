@@ -1,8 +1,19 @@
-import { RelayError, type Contour, type Segment, type Vec } from '@coin-relay/core';
+import {
+  composed,
+  mapContour,
+  mapFree,
+  multiply,
+  RelayError,
+  type AffineTuple,
+  type Contour,
+  type FreeContour,
+  type Map3,
+  type Vec,
+} from '@coin-relay/core';
 import { checkSize, DRAWING_LIMITS, DrawingCollector, type Drawing } from '../drawing/drawing';
-import { mapContour, multiply, type AffineTuple } from '@coin-relay/core';
 import { entityContour } from './entities';
-import { readSections, type DxfFile } from './sections';
+import { entityInSpace, leavesPlane, ownPlane } from './in-space';
+import { readSections, type Block, type DxfFile } from './sections';
 import { numberOf, textOf, type Entity } from './tags';
 
 /** Millimetres in the units a header can name ($INSUNITS); none named is taken as mm. */
@@ -34,7 +45,8 @@ const NOT_LINES: ReadonlyMap<string, string> = new Map([
 
 /**
  * Reads the lines of a text DXF file: LINE, ARC, CIRCLE, ELLIPSE, LWPOLYLINE and POLYLINE with
- * bulges, SPLINE, and what INSERT copies from blocks. The header's unit decides what a unit is.
+ * bulges, SPLINE, and what INSERT copies from blocks. The header's unit decides what a unit is. Where any of them
+ * lies higher than another, or in a plane of its own, all are read as lines in space.
  *
  * @throws RelayError file-too-large, file-broken (with the line), file-refused
  */
@@ -43,18 +55,86 @@ export function readDxf(text: string): Drawing {
   const file = readSections(text);
   const unit = UNITS.get(Number(file.header.get('$INSUNITS') ?? 0));
   const k = unit ?? 1;
-  const reader = new DxfReader(file);
-  for (const entity of file.entities) reader.draw(entity, [k, 0, 0, k, 0, 0], []);
-  return reader.collected.result(k, unit !== undefined);
+  const collected = leavesPlane(file)
+    ? new DxfReader(file, SPACE).drawn([k, 0, 0, 0, 0, k, 0, 0, 0, 0, k, 0])
+    : new DxfReader(file, PLAN).drawn([k, 0, 0, k, 0, 0]);
+  return collected.result(k, unit !== undefined);
 }
 
-class DxfReader {
-  readonly collected = new DrawingCollector();
-  private readonly read = new Map<Entity, Contour | string>();
+/** How lines are read, and put to where the blocks they are in stand. */
+interface Drafting<M, C extends { readonly segments: readonly object[] }> {
+  /** @returns null for kinds that are no lines */
+  readonly read: (entity: Entity) => C | null;
+  /** What takes a block to one of its places, after another map. */
+  readonly placed: (after: M, insert: Entity, block: Block, place: GridPlace) => M;
+  readonly add: (collected: DrawingCollector, kind: string, id: string | undefined, line: C, map: M) => void;
+}
 
-  constructor(private readonly file: DxfFile) {}
+/** Where a block stands in its columns and rows, in the axes of its insert. */
+interface GridPlace {
+  readonly dx: number;
+  readonly dy: number;
+}
 
-  draw(entity: Entity, matrix: AffineTuple, blocks: readonly string[]): void {
+const PLAN: Drafting<AffineTuple, Contour> = {
+  read: entityContour,
+  placed: (after, insert, block, { dx, dy }) => {
+    const turn = radiansOf(insert);
+    const [c, s] = [Math.cos(turn), Math.sin(turn)];
+    const kx = numberOf(insert, 41, 1);
+    const ky = numberOf(insert, 42, 1);
+    const at: Vec = { x: numberOf(insert, 10), y: numberOf(insert, 20) };
+    const mirror: AffineTuple = numberOf(insert, 230, 1) < 0 ? [-1, 0, 0, 1, 0, 0] : [1, 0, 0, 1, 0, 0];
+    return multiply(
+      multiply(after, mirror),
+      multiply(
+        [c, s, -s, c, at.x + c * dx - s * dy, at.y + s * dx + c * dy],
+        [kx, 0, 0, ky, -kx * block.base.x, -ky * block.base.y],
+      ),
+    );
+  },
+  add: (collected, kind, id, line, map) => collected.add(kind, id, [line], (drawn) => mapContour(drawn, map)),
+};
+
+const SPACE: Drafting<Map3, FreeContour> = {
+  read: entityInSpace,
+  placed: (after, insert, { base }, { dx, dy }) => {
+    const turn = radiansOf(insert);
+    const [c, s] = [Math.cos(turn), Math.sin(turn)];
+    const [kx, ky, kz] = [41, 42, 43].map((code) => numberOf(insert, code, 1));
+    const [x, y, z] = [10, 20, 30].map((code) => numberOf(insert, code));
+    const down: Map3 = [
+      ...[c, -s, 0, x + c * dx - s * dy],
+      ...[s, c, 0, y + s * dx + c * dy],
+      ...[0, 0, 1, z],
+    ];
+    const scaled: Map3 = [
+      ...[kx, 0, 0, -kx * base.x],
+      ...[0, ky, 0, -ky * base.y],
+      ...[0, 0, kz, -kz * base.z],
+    ];
+    return composed(composed(after, ownPlane(insert, 0)), composed(down, scaled));
+  },
+  add: (collected, kind, id, line, map) => collected.addInSpace(kind, id, mapFree(line, map)),
+};
+
+const radiansOf = (insert: Entity): number => (numberOf(insert, 50) * Math.PI) / 180;
+
+class DxfReader<M, C extends { readonly segments: readonly object[] }> {
+  private readonly collected = new DrawingCollector();
+  private readonly read = new Map<Entity, C | string>();
+
+  constructor(
+    private readonly file: DxfFile,
+    private readonly drafting: Drafting<M, C>,
+  ) {}
+
+  drawn(map: M): DrawingCollector {
+    for (const entity of this.file.entities) this.draw(entity, map, []);
+    return this.collected;
+  }
+
+  private draw(entity: Entity, map: M, blocks: readonly string[]): void {
     const { collected } = this;
     collected.count(blocks.length > 0);
     const { kind } = entity;
@@ -72,28 +152,28 @@ class DxfReader {
       return;
     }
     if (kind === 'INSERT') {
-      this.insert(entity, matrix, blocks);
+      this.insert(entity, map, blocks);
       return;
     }
-    const contour = this.contourOf(entity);
-    if (typeof contour === 'string') {
-      collected.skip(kind, contour);
+    const line = this.lineOf(entity);
+    if (typeof line === 'string') {
+      collected.skip(kind, line);
       return;
     }
     const handle = textOf(entity, 5);
     const id = handle ? `${kind.toLowerCase()}-${handle}` : undefined;
-    collected.add(kind, id, [contour], (drawn) => mapContour(drawn, matrix));
+    this.drafting.add(collected, kind, id, line, map);
   }
 
   /** The line of an entity, read once however often it is copied; or why there is none. */
-  private contourOf(entity: Entity): Contour | string {
-    const known = this.read.get(entity) ?? readContour(entity);
+  private lineOf(entity: Entity): C | string {
+    const known = this.read.get(entity) ?? readLine(entity, this.drafting);
     this.read.set(entity, known);
     return known;
   }
 
   /** Copies a block: scaled, turned, and repeated in columns and rows. */
-  private insert(entity: Entity, matrix: AffineTuple, blocks: readonly string[]): void {
+  private insert(entity: Entity, map: M, blocks: readonly string[]): void {
     const name = textOf(entity, 2) ?? '';
     const block = this.file.blocks.get(name);
     if (!block) {
@@ -108,27 +188,14 @@ class DxfReader {
       this.collected.skip('INSERT', `blocks within blocks more than ${DRAWING_LIMITS.depth} deep`);
       return;
     }
-    const turn = (numberOf(entity, 50) * Math.PI) / 180;
-    const [c, s] = [Math.cos(turn), Math.sin(turn)];
-    const kx = numberOf(entity, 41, 1);
-    const ky = numberOf(entity, 42, 1);
-    const at: Vec = { x: numberOf(entity, 10), y: numberOf(entity, 20) };
     const columns = timesOf(entity, 70);
     const rows = timesOf(entity, 71);
-    const mirror: AffineTuple = numberOf(entity, 230, 1) < 0 ? [-1, 0, 0, 1, 0, 0] : [1, 0, 0, 1, 0, 0];
     const inside = [...blocks, name];
     for (let row = 0; row < rows; row++) {
       for (let column = 0; column < columns; column++) {
         this.collected.count(true);
-        const dx = column * numberOf(entity, 44);
-        const dy = row * numberOf(entity, 45);
-        const placed = multiply(
-          multiply(matrix, mirror),
-          multiply(
-            [c, s, -s, c, at.x + c * dx - s * dy, at.y + s * dx + c * dy],
-            [kx, 0, 0, ky, -kx * block.base.x, -ky * block.base.y],
-          ),
-        );
+        const place = { dx: column * numberOf(entity, 44), dy: row * numberOf(entity, 45) };
+        const placed = this.drafting.placed(map, entity, block, place);
         for (const part of block.entities) this.draw(part, placed, inside);
       }
     }
@@ -141,13 +208,16 @@ function timesOf(entity: Entity, code: number): number {
   return Number.isFinite(times) && times >= 1 ? times : 1;
 }
 
-function readContour(entity: Entity): Contour | string {
+function readLine<C extends { readonly segments: readonly object[] }>(
+  entity: Entity,
+  { read }: Pick<Drafting<unknown, C>, 'read'>,
+): C | string {
   const { kind, line } = entity;
   try {
-    const contour = entityContour(entity);
-    if (!contour) return NOT_LINES.get(kind) ?? 'no kind of line that is read';
-    return contour.segments.every(isFinitePiece)
-      ? contour
+    const found = read(entity);
+    if (!found) return NOT_LINES.get(kind) ?? 'no kind of line that is read';
+    return found.segments.every(isFinitePiece)
+      ? found
       : `line ${line}: it has a coordinate that is not a number`;
   } catch (error) {
     if (!(error instanceof RelayError)) throw error;
@@ -155,12 +225,11 @@ function readContour(entity: Entity): Contour | string {
   }
 }
 
-function isFinitePiece(piece: Segment): boolean {
+/** Whether all numbers of a piece, and of the points in it, are numbers. */
+function isFinitePiece(piece: object): boolean {
   return Object.values(piece).every(
-    (value) =>
+    (value: unknown) =>
       typeof value === 'string' ||
-      (typeof value === 'number'
-        ? Number.isFinite(value)
-        : Number.isFinite(value.x) && Number.isFinite(value.y)),
+      (typeof value === 'object' && value !== null ? isFinitePiece(value) : Number.isFinite(value)),
   );
 }

@@ -1,8 +1,8 @@
-import { RelayError } from '@coin-relay/core';
+import { RelayError, type Vec3 } from '@coin-relay/core';
 import { TagReader, textOf, type Entity, type Tag } from './tags';
 
 export interface Block {
-  readonly base: { readonly x: number; readonly y: number };
+  readonly base: Vec3;
   readonly entities: readonly Entity[];
 }
 
@@ -116,7 +116,8 @@ function fillBlocks(entities: readonly Entity[], blocks: Map<string, Block>): vo
     if (entity.kind === 'BLOCK') {
       name = textOf(entity, 2) ?? '';
       inside = [];
-      const base = { x: Number(textOf(entity, 10) ?? 0), y: Number(textOf(entity, 20) ?? 0) };
+      const [x, y, z] = [10, 20, 30].map((code) => Number(textOf(entity, code) ?? 0));
+      const base = { x, y, z };
       blocks.set(name, { base, entities: inside });
     } else if (entity.kind === 'ENDBLK') {
       name = null;

@@ -1,7 +1,7 @@
 import { parsePathData, type Contour } from '@coin-relay/core';
 import { checkOutline, ownPiece } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
-import { joinDrawing } from '../drawing';
+import { inPlanes, joinDrawing } from '../drawing';
 import { readSvg } from '../svg/read';
 import { outlineFromLines } from './index';
 
@@ -33,7 +33,7 @@ describe('outlines from the lines of a drawing', () => {
   it('a drawing in mm keeps its size and stands upright', () => {
     const svg =
       '<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="20mm" viewBox="0 0 400 200"><path d="M0 0L400 0L400 50L0 200Z"/></svg>';
-    const found = joinDrawing(readSvg(svg), 0.01).map(({ contour }) => contour);
+    const found = inPlanes(joinDrawing(readSvg(svg), 0.01)).map(({ contour }) => contour);
     const piece = ownPiece('own', 'Wedge', 'wedge.svg', outlineFromLines(found));
     expect(piece.pitch).toBeCloseTo(32, 6);
     // In the file y runs down: what was its upper edge is the upper one here too.

@@ -1,61 +1,12 @@
-import { Primitive, WebIO, type Document, type Node } from '@gltf-transform/core';
+import { Primitive, type Document, type Node } from '@gltf-transform/core';
+import { GLB_METRE, glbDocument } from './glb-document';
 import { bodyOf, broken, checkTriangles, MOST_BODIES, type ReadBody, type ReadSolids } from './read-body';
-
-/** glTF is in metres (glTF 2.0, 3.4). */
-const METRE = 1000;
-/** “glTF”, and the kind of the chunk that tells what is in the file. */
-const MAGIC = 0x46546c67;
-const JSON_CHUNK = 0x4e4f534a;
-
-interface Told {
-  readonly extensionsRequired?: readonly string[];
-  readonly buffers?: readonly { readonly uri?: string }[];
-}
-
-export const isGlb = (bytes: Uint8Array): boolean =>
-  bytes.length >= 4 && new DataView(bytes.buffer, bytes.byteOffset).getUint32(0, true) === MAGIC;
 
 /**
  * Reads the triangles of binary glTF 2.0, where its nodes put them: a body for each part of a mesh.
  * @throws RelayError solid-file-invalid, solid-too-large
  */
-export async function readGlb(bytes: Uint8Array): Promise<ReadSolids> {
-  const { extensionsRequired = [], buffers = [] } = toldIn(bytes);
-  if (extensionsRequired.length > 0) {
-    throw broken(
-      `This GLB file needs ${extensionsRequired.join(', ')}, which is not read here. Export it without compression and extensions.`,
-    );
-  }
-  if (buffers.some(({ uri }) => uri !== undefined && !uri.startsWith('data:'))) {
-    throw broken('This GLB file keeps its shapes in another file. Export it as one file.');
-  }
-  let document: Document;
-  try {
-    document = await new WebIO().readBinary(bytes);
-  } catch (error) {
-    throw broken(
-      `This GLB file cannot be read: ${error instanceof Error ? error.message : String(error)}. Export it again.`,
-    );
-  }
-  return bodiesIn(document);
-}
-
-function toldIn(bytes: Uint8Array): Told {
-  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  const at = (offset: number): number => (offset + 4 <= bytes.length ? view.getUint32(offset, true) : 0);
-  if (at(4) !== 2)
-    throw broken(`This GLB file is of version ${at(4)}, and version 2 is read. Export it as glTF 2.0.`);
-  if (at(8) !== bytes.length || at(16) !== JSON_CHUNK || 20 + at(12) > bytes.length) {
-    throw broken(
-      `This GLB file says ${at(8)} bytes and has ${bytes.length}. It may be cut off: save it again.`,
-    );
-  }
-  try {
-    return JSON.parse(new TextDecoder().decode(bytes.subarray(20, 20 + at(12)))) as Told;
-  } catch {
-    throw broken('This GLB file does not say what is in it: its JSON cannot be read. Export it again.');
-  }
-}
+export const readGlb = async (bytes: Uint8Array): Promise<ReadSolids> => bodiesIn(await glbDocument(bytes));
 
 function bodiesIn(document: Document): ReadSolids {
   const root = document.getRoot();
@@ -84,7 +35,7 @@ function bodiesIn(document: Document): ReadSolids {
   return {
     kind: 'GLB',
     bodies,
-    unit: METRE,
+    unit: GLB_METRE,
     leftOut: [
       ...(lines > 0 ? [`${lines} parts that are lines or points`] : []),
       ...(moved > 0 ? ['how skins and shapes bend it'] : []),

@@ -1,4 +1,5 @@
-import { isGlb, readGlb } from './glb';
+import { readGlb } from './glb';
+import { isGlb } from './glb-document';
 import { readObj } from './obj';
 import { broken, SOLID_FILE_LIMIT, type ReadSolids } from './read-body';
 import { readStl } from './stl';

@@ -1,6 +1,6 @@
 import { measurePath, newReading, pathReader, type RelayError } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
-import { DRAWING_LIMITS, pickContour } from '../drawing';
+import { DRAWING_LIMITS, pickLine, type Drawing, type DrawnContour } from '../drawing';
 import { readSvg } from './read';
 
 const svg = (body: string, attributes = ''): string =>
@@ -254,10 +254,12 @@ describe('files that are refused', () => {
 
 describe('picking a contour', () => {
   const drawing = readSvg(svg('<circle id="a" r="5"/><circle id="b" r="6"/>'));
+  const picked = ({ contours, skipped }: Drawing, id?: string): DrawnContour =>
+    pickLine(contours, skipped, id);
   it('by id, or the only one; else it says which there are', () => {
-    expect(pickContour(drawing, 'b').length).toBeCloseTo(12 * Math.PI, 9);
-    expect(() => pickContour(drawing, 'z')).toThrow(/no contour “z”.*a \(31\.416 mm\), b/);
-    expect(() => pickContour(drawing)).toThrow(/2 contours/);
-    expect(() => pickContour(readSvg(svg('<text/>')))).toThrow(/no line.*text/);
+    expect(picked(drawing, 'b').length).toBeCloseTo(12 * Math.PI, 9);
+    expect(() => picked(drawing, 'z')).toThrow(/no contour “z”.*a \(31\.416 mm\), b/);
+    expect(() => picked(drawing)).toThrow(/2 contours/);
+    expect(() => picked(readSvg(svg('<text/>')))).toThrow(/no line.*text/);
   });
 });

@@ -1,15 +1,19 @@
 import * as z from 'zod';
 import { FitRequestSchema } from '../job/fit-schema';
 
-/** A path as it comes from outside: exactly one of path, svg, dxf, csv, helix, wheels and job. */
+/** A path as it comes from outside: exactly one of path, svg, dxf, csv, obj, helix, wheels and job. */
 export const SourceSchema = z.strictObject({
   path: z.string().optional().describe('SVG path data, its units taken as mm.'),
   svg: z.string().optional().describe('The text of an SVG drawing.'),
-  dxf: z.string().optional().describe('The text of a DXF drawing.'),
+  dxf: z
+    .string()
+    .optional()
+    .describe('The text of a DXF drawing; where its lines leave the plane, a path in space.'),
   csv: z
     .string()
     .optional()
     .describe('A table of points; one with a third number in its rows is a path in space.'),
+  obj: z.string().optional().describe('The text of an OBJ file, of which the lines are read.'),
   closed: z.boolean().optional().describe('Whether points in space close to a loop.'),
   corners: z.number().optional().describe('The radius that corners in space are rounded to, mm.'),
   helix: z

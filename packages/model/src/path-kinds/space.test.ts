@@ -93,6 +93,7 @@ describe('paths in space, as a job keeps them', () => {
     }
     expect(slopeWords(0.1)).toBe('10.0 %, 5.7°');
     expect(slopeWords(-Infinity)).toBe('upright, 90.0°');
+    expect(slopeWords(6e8)).toBe('upright, 90.0°');
     expect(
       uprightHeld({
         ...plainUpright(undefined),

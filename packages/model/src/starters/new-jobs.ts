@@ -1,11 +1,22 @@
 import type { Shape } from '@coin-relay/core';
 import type { Job } from '../job/schema';
+import { kindOf, type JobPath } from '../path-kinds/all';
 import { beginPath } from '../path-kinds/begin';
 import { plainJob } from './plain-job';
 
 /** A new job on an outline. */
-export function outlineJob(name: string, data: string): Job {
-  return { ...plainJob(name), wheels: [], paths: [{ kind: 'outline', id: 'loop', name, data }] };
+export const outlineJob = (name: string, data: string): Job =>
+  jobOnPath({ kind: 'outline', id: 'loop', name, data });
+
+/** A new job on a path. One that leaves the drawing lies on the ground: what is up in space is up there too. */
+export function jobOnPath(path: JobPath): Job {
+  const leaves = kindOf(path).inSpace !== undefined || path.plane !== undefined;
+  return {
+    ...plainJob(path.name),
+    wheels: [],
+    paths: [{ ...path, id: 'loop' }],
+    ...(leaves ? { stands: 'lying' } : {}),
+  };
 }
 
 /** A new job on an empty sheet: its path is drawn point by point. */

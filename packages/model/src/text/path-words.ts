@@ -17,9 +17,12 @@ export const fittedWords = ({ length, layout }: Pick<FitOutcome, 'length' | 'lay
 export const planWords = (path: MeasuredPath, unit: Unit): string =>
   isSpatial(path) ? ` in space (${formatLength(lengthInPlan(path), unit)} in plan)` : '';
 
+/** Slopes above this are upright: within a thousandth of a degree. */
+const UPRIGHT = 1e5;
+
 /** A slope in words: in percent and in degrees. */
 export function slopeWords(slope: number): string {
   const degrees = (Math.atan(Math.abs(slope)) * 180) / Math.PI;
-  const percent = Number.isFinite(slope) ? `${(100 * Math.abs(slope)).toFixed(1)} %, ` : 'upright, ';
+  const percent = Math.abs(slope) < UPRIGHT ? `${(100 * Math.abs(slope)).toFixed(1)} %, ` : 'upright, ';
   return `${percent}${degrees.toFixed(1)}°`;
 }

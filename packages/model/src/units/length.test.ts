@@ -74,3 +74,11 @@ describe('typed lengths', () => {
     expect(formatExact(9.525, 'mm')).toBe('9.525\u00a0mm');
   });
 });
+
+it('what is rounded to nothing has no sign; what is not keeps its own', () => {
+  expect([formatLength(-1e-9, 'mm'), formatLength(-0.001, 'in'), formatLength(-0.006, 'mm')]).toEqual([
+    '0.00\u00a0mm',
+    '0.0000\u00a0in',
+    '−0.01\u00a0mm',
+  ]);
+});

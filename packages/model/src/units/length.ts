@@ -23,7 +23,10 @@ export const toUnit = (mm: number, unit: Unit): number => mm / millimetresIn(uni
 
 /** A length in a display unit, without the unit: two decimals of a millimetre, or as fine in others. */
 export function formatLengthNumber(mm: number, unit: Unit, moreDecimals = 0): string {
-  return toUnit(mm, unit).toFixed(DECIMALS[unit] + moreDecimals);
+  // What is rounded to nothing has no sign.
+  return toUnit(mm, unit)
+    .toFixed(DECIMALS[unit] + moreDecimals)
+    .replace(/^-(?=[0.]+$)/, '');
 }
 
 /** A length with its unit and as many more decimals as it needs, for numbers that must not be rounded: “9.525 mm”. */

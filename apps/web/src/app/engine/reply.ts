@@ -20,6 +20,15 @@ export function replied<T>(work: () => T): Reply<T> {
   }
 }
 
+/** The same of work that waits for something. */
+export async function repliedLater<T>(work: () => Promise<T>): Promise<Reply<T>> {
+  try {
+    return { ok: true, value: await work() };
+  } catch (error) {
+    return refused(error);
+  }
+}
+
 /** An error as an answer. */
 export function refused(error: unknown): Reply<never> {
   if (error instanceof RelayError)

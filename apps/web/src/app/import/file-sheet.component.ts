@@ -15,7 +15,7 @@ import type { TakenLines } from './taken-lines';
       (closed)="closed.emit()"
     >
       <ng-template>
-        <relay-import (taken)="taken.emit($event)" />
+        <relay-import [up]="up()" (taken)="taken.emit($event)" />
       </ng-template>
     </relay-sheet>
   `,
@@ -23,6 +23,8 @@ import type { TakenLines } from './taken-lines';
 })
 export class FileSheetComponent {
   readonly visible = input.required<boolean>();
+  /** Which way is up in the job. */
+  readonly up = input.required<'y' | 'z'>();
   readonly taken = output<TakenLines>();
   readonly closed = output();
 }

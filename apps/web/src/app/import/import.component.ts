@@ -4,20 +4,23 @@ import {
   computed,
   DestroyRef,
   inject,
+  input,
   output,
   signal,
 } from '@angular/core';
 import { RelayError } from '@coin-relay/core';
-import { DRAWING_LIMITS } from '@coin-relay/formats';
+import { DRAWING_LIMITS, MOST_OBJ_CHARACTERS, type TurnUp } from '@coin-relay/formats';
 import { formatLength } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
+import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { NzUploadModule, type NzUploadFile } from 'ng-zorro-antd/upload';
 import { proxy } from 'comlink';
 import { interval } from 'rxjs';
 import { FilePool } from '../engine/file-pool.service';
 import type { OfferedLine, ReadResult } from '../engine/file-tasks';
+import type { LineView, ViewBox } from '../engine/line-views';
 import { answerOf, type Reply } from '../engine/reply';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import type { TakenLines } from './taken-lines';
@@ -28,8 +31,15 @@ interface Row {
   readonly line: OfferedLine;
   readonly length: string;
   readonly made: string;
+  /** Whether it closes, and where it lies if not in the drawing. */
+  readonly ends: string;
 }
 
+const VIEWS: readonly { readonly id: LineView; readonly words: string }[] = [
+  { id: 'xy', words: 'x and y' },
+  { id: 'xz', words: 'x and z' },
+  { id: 'yz', words: 'y and z' },
+];
 /** Longest that a file may be read, ms. */
 const MOST_TIME = 20_000;
 const WORDS = {
@@ -47,6 +57,7 @@ const FIRST_TOLERANCE = 0.01;
     HoldsDirective,
     NzButtonComponent,
     NzCheckboxModule,
+    NzRadioModule,
     NzSpinModule,
     NzUploadModule,
     LengthFieldComponent,
@@ -57,6 +68,8 @@ const FIRST_TOLERANCE = 0.01;
 })
 export class ImportComponent {
   private readonly pool = inject(FilePool);
+  /** Which way is up where the lines are taken to: towards who looks at the drawing, or up on it. */
+  readonly up = input<'y' | 'z'>('z');
   /** Emits the chosen lines, the first one first. */
   readonly taken = output<TakenLines>();
   /** Emits a file that is a saved job rather than lines. */
@@ -74,7 +87,15 @@ export class ImportComponent {
 
   protected readonly rows = computed(() => this.lines().map(rowOf));
   protected readonly unlisted = computed(() => (this.found()?.count ?? 0) - this.lines().length);
-  protected readonly viewBox = computed(() => viewBoxOf(this.found()?.box ?? null));
+  protected readonly views = VIEWS;
+  /** Which axes the lines of a file in space are shown along. */
+  protected readonly view = signal<LineView>('xy');
+  /** Whether the file’s other upward axis is turned up. */
+  protected readonly turned = signal(false);
+  protected readonly turnWords = computed(() =>
+    this.up() === 'z' ? 'Its y axis points up' : 'Its z axis points up',
+  );
+  protected readonly viewBox = computed(() => viewBoxOf(this.found()?.boxes[this.view()] ?? null));
   protected readonly lineWidth = computed(() => Number(this.viewBox().split(' ')[2]) / 400);
   protected readonly sizeWords = computed(() => {
     const found = this.found();
@@ -90,7 +111,7 @@ export class ImportComponent {
     const { lines, parts, widest } = joined;
     return `${parts} ${parts === 1 ? 'piece becomes' : 'pieces become'} ${lines} ${lines === 1 ? 'line' : 'lines'}; the widest gap closed is ${formatLength(widest, 'mm', 2)}.`;
   });
-  private text = '';
+  private bytes = new Uint8Array();
   private reading: AbortController | null = null;
 
   constructor() {
@@ -123,6 +144,12 @@ export class ImportComponent {
     this.chooseLongest();
   }
 
+  protected async turn(on: boolean): Promise<void> {
+    this.turned.set(on);
+    this.show(await this.ask());
+    this.chooseLongest();
+  }
+
   protected stop(): void {
     this.reading?.abort();
   }
@@ -134,19 +161,24 @@ export class ImportComponent {
     this.problem.set('');
     this.tolerance.set(FIRST_TOLERANCE);
     this.fileName.set(file.name);
-    if (file.size > DRAWING_LIMITS.size) {
+    this.view.set('xy');
+    // Of these files it is said which axis is up: y.
+    this.turned.set(/\.glb$/i.test(file.name) && this.up() === 'z');
+    const most = /\.(glb|obj)$/i.test(file.name) ? MOST_OBJ_CHARACTERS : DRAWING_LIMITS.size;
+    if (file.size > most) {
       this.problem.set(
-        `${file.name} is ${(file.size / 1e6).toFixed(1)} MB; at most ${DRAWING_LIMITS.size / 1e6} MB are read. Leave only the lines you need in it.`,
+        `${file.name} is ${(file.size / 1e6).toFixed(1)} MB; at most ${most / 1e6} MB are read. Leave only the lines you need in it.`,
       );
       return;
     }
     this.stage.set(`Reading ${(file.size / 1e6).toFixed(1)} MB…`);
-    this.text = await file.text();
     if (/\.json$/i.test(file.name)) {
+      const text = await file.text();
       this.stage.set('');
-      this.job.emit({ name: file.name, text: this.text });
+      this.job.emit({ name: file.name, text });
       return;
     }
+    this.bytes = new Uint8Array(await file.arrayBuffer());
     this.show(await this.ask());
     this.chooseLongest();
   }
@@ -159,7 +191,10 @@ export class ImportComponent {
     this.seconds.set(0);
     this.stage.set('Finding the lines in it…');
     const clock = interval(1_000).subscribe((n) => this.seconds.set(n + 1));
-    const [name, text, tolerance] = [this.fileName(), this.text, this.tolerance()];
+    const file = { name: this.fileName(), bytes: this.bytes };
+    const tolerance = this.tolerance();
+    const other: TurnUp = this.up() === 'z' ? 'y-to-z' : 'z-to-y';
+    const turn = this.turned() ? other : 'as-it-is';
     const reply = await answerOf(
       this.pool.run({
         priority: 'shown',
@@ -167,9 +202,9 @@ export class ImportComponent {
         owner: reading.signal,
         work: ({ tasks }) =>
           tasks.readLines(
-            name,
-            text,
+            file,
             tolerance,
+            turn,
             proxy((words: string) => {
               if (!reading.signal.aborted) this.stage.set(words);
             }),
@@ -206,11 +241,14 @@ const named = (file: string, message: string): string =>
   message.includes(file) ? message : `${file}: ${message}`;
 
 function rowOf(line: OfferedLine): Row {
-  const n = line.parts.length;
-  return { line, length: formatLength(line.length, 'mm'), made: n > 1 ? `of ${n} pieces` : '' };
+  const { parts, given } = line;
+  const made = parts > 1 ? `of ${parts} pieces` : '';
+  const lies = given.kind === 'space' ? 'in space' : given.plane ? 'in a plane of its own' : '';
+  const ends = [line.closed ? 'closed' : 'open', lies].filter((words) => words !== '').join(', ');
+  return { line, length: formatLength(line.length, 'mm'), made, ends };
 }
 
-function viewBoxOf(box: ReadResult['box']): string {
+function viewBoxOf(box: ViewBox | null): string {
   if (!box) return '0 0 100 100';
   const margin = Math.max(box[2] - box[0], box[3] - box[1]) * 0.05 + 0.01;
   return [box[0] - margin, box[1] - margin, box[2] - box[0] + 2 * margin, box[3] - box[1] + 2 * margin].join(

@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { writePathData, type Shape } from '@coin-relay/core';
+import type { Shape } from '@coin-relay/core';
 import {
   drawnJob,
   freshId,
   hangingJob,
   jobInSpace,
   type Job,
-  outlineJob,
+  jobOnPath,
   parseJob,
   routeJob,
   SHAPE_WORDS,
@@ -18,7 +18,7 @@ import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { JobApi } from '../api/job-api.service';
 import type { Step } from '../session/job-context.service';
 import { ImportComponent, jobOf } from '../import/import.component';
-import { IMPORT_DIGITS, type TakenLines } from '../import/taken-lines';
+import { nameOfLine, pathOfLine, type TakenLines } from '../import/taken-lines';
 import { firstJob } from '../first-job/first-job';
 import { ErrorState } from '../shared/error-state';
 import { TroubleComponent } from '../shared/trouble.component';
@@ -67,16 +67,9 @@ export class StartPage {
     void this.open(() => {
       const name = file.replace(/\.[a-z]{3}$/i, '').slice(0, 80) || 'From a drawing';
       const [first, ...others] = lines;
-      const job = outlineJob(name, writePathData(first.contour, IMPORT_DIGITS));
+      const job = jobOnPath(pathOfLine(first, 'loop', name));
       const paths = [...job.paths];
-      for (const { id, contour } of others) {
-        paths.push({
-          kind: 'outline',
-          id: freshId(paths, 'line'),
-          name: id.slice(0, 80),
-          data: writePathData(contour, IMPORT_DIGITS),
-        });
-      }
+      for (const line of others) paths.push(pathOfLine(line, freshId(paths, 'line'), nameOfLine(line)));
       return { ...job, paths };
     }, 'link');
   }

@@ -256,13 +256,13 @@ export class LinkStepComponent {
       );
       return;
     }
-    const text = await file.text();
+    const read = { name: file.name, bytes: new Uint8Array(await file.arrayBuffer()) };
     const reply = await answerOf(
       this.pool.run({
         priority: 'shown',
         limit: MOST_TIME,
         owner: this.owner,
-        work: ({ tasks }) => tasks.readOutline(file.name, text, JOIN),
+        work: ({ tasks }) => tasks.readOutline(read, JOIN),
       }),
     );
     if (!reply.ok) {

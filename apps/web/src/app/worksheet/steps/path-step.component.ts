@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { NgComponentOutlet } from '@angular/common';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { findCorners, placeUnder, tightestBend, writePathData } from '@coin-relay/core';
+import { findCorners, placeUnder, tightestBend } from '@coin-relay/core';
 import {
   fittedWords,
   formatLength,
@@ -17,7 +17,7 @@ import { addPath } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
 import { FitService } from '../../engine/fit.service';
 import { FileSheetComponent } from '../../import/file-sheet.component';
-import { IMPORT_DIGITS, type TakenLines } from '../../import/taken-lines';
+import { nameOfLine, pathOfLine, type TakenLines } from '../../import/taken-lines';
 import { BackdropComponent } from '../../paths/backdrop.component';
 import { MeasuredPaths } from '../../engine/measured-paths.service';
 import { MendComponent } from '../../paths/mend.component';
@@ -72,6 +72,8 @@ export class PathStepComponent {
     const many = path ? (profileOf(path)?.stations.length ?? 0) : 0;
     return many === 0 ? '' : many === 1 ? '1 station' : `${many} stations`;
   });
+  /** Which way is up in the job: towards who looks at the drawing where that lies on the ground. */
+  protected readonly up = computed(() => (this.job()?.stands === 'lying' ? 'z' : 'y'));
   /** Whether the sheet for files lies over the page. */
   protected readonly files = signal(false);
 
@@ -128,13 +130,8 @@ export class PathStepComponent {
     const { job } = this.store;
     if (!job) return;
     const paths = [...job.paths];
-    const made = lines.map(({ id, contour }) => {
-      const path = {
-        kind: 'outline' as const,
-        id: freshId(paths, 'line'),
-        name: id.slice(0, 80),
-        data: writePathData(contour, IMPORT_DIGITS),
-      };
+    const made = lines.map((line) => {
+      const path = pathOfLine(line, freshId(paths, 'line'), nameOfLine(line));
       paths.push(path);
       return path;
     });
