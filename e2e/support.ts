@@ -51,15 +51,20 @@ export async function openJob(page: Page, id: string): Promise<void> {
   await settled(page);
 }
 
-/** Waits until the fit, what is worked out ahead and the checks have said all they have to say, and it is painted. */
+/**
+ * Waits until the fit, what is worked out ahead and the checks have said all they have to say, what is loaded late is
+ * filled in, and it is painted.
+ */
 export async function settled(page: Page): Promise<void> {
   await page.evaluate(async () => {
+    // Parts that wait for an idle moment come before this one does.
+    await new Promise((resolve) => requestIdleCallback(resolve, { timeout: 5_000 }));
     const painted = (): Promise<unknown> =>
-      new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
+      new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(resolve))));
     let calm = 0;
     while (calm < 2) {
       await painted();
-      calm = document.querySelector('[aria-busy="true"]') ? 0 : calm + 1;
+      calm = document.querySelector('[aria-busy="true"], html[data-changing]') ? 0 : calm + 1;
     }
   });
 }
