@@ -1,4 +1,6 @@
 import { clickAt, dragFrom, file, lengthOf, panel, point, showAll, start, type } from './path-support';
+import { goIntoSpace, surface } from './space-support';
+import type { Job } from '@coin-relay/model';
 import {
   copyOf,
   countIn,
@@ -12,6 +14,7 @@ import {
   pick,
   sentence,
   test,
+  tick,
   unfold,
   verdict,
 } from './support';
@@ -314,4 +317,32 @@ test('a reference picture is brought in, scaled by two points and faded; what is
   };
   expect(job.backdrop.millimetresPerPixel).toBeCloseTo(0.5, 1);
   expect((await page.request.get(`/api/pictures/${job.backdrop.picture}`)).status()).toBe(200);
+});
+
+test('a row is hung between two places in space, straight down, and back in the drawing', async ({
+  page,
+  request,
+}) => {
+  await start(page, 'a hanging row');
+  await tick(page.getByRole('checkbox', { name: 'between two places in space' }));
+  // Masts 300 mm apart over a corner, one 40 mm higher: as between (0, 0) and (300, 40) in the drawing.
+  await type(page.getByLabel('First anchor, z'), '100');
+  await type(page.getByLabel('Last anchor, x'), '180');
+  await type(page.getByLabel('Last anchor, y'), '40');
+  await type(page.getByLabel('Last anchor, z'), '340');
+  await expect(sentence(page)).toContainText(/Hanging row, 360\.00.mm long/);
+  await expect(panel(page)).toContainText(/360\.00.mm long, sags/);
+  await expectAccessible(page);
+  await expectSaved(page);
+  const id = new URL(page.url()).pathname.split('/').pop();
+  const { job } = (await (await request.get(`/api/jobs/${id}`)).json()) as { job: Job };
+  const [path] = job.paths;
+  if (path.kind !== 'hang') throw new Error('It hangs.');
+  expect(path.to.x).toBeCloseTo(300, 6);
+  expect(path.to.y).toBeCloseTo(40, 6);
+  expect(path.plane?.origin).toEqual({ x: 0, y: 0, z: 100 });
+  await goIntoSpace(page);
+  await expect(surface(page)).toBeVisible();
+  await page.getByRole('checkbox', { name: 'between two places in space' }).click();
+  await expect(page.getByLabel('Last anchor, to the right')).toHaveValue(/^180/);
 });

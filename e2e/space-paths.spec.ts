@@ -16,7 +16,7 @@ import {
   unfold,
 } from './support';
 import { dragFrom, type } from './path-support';
-import { goIntoSpace, resting } from './space-support';
+import { goIntoSpace, inPicture, resting } from './space-support';
 
 const slideOf = (job: Job): JobPath => job.paths[0];
 
@@ -105,6 +105,73 @@ test('a path in space is drawn by points: typed, pasted, dragged in plan and on 
   await panel.getByRole('button', { name: 'close it' }).click();
   await expectAccessible(page);
   await expectSaved(page);
+  await request.delete(`/api/jobs/${id}`);
+});
+
+test('points are dragged in the view in space: along an axis, in a plane, and with what is chosen', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOf(request, 'demo-counterweight-chain');
+  await openJob(page, id);
+  await openStep(page, 'Path');
+  await goIntoSpace(page);
+  const pathNow = async (): Promise<Extract<JobPath, { kind: 'space' }>> => {
+    const path = slideOf(await storedJob(page, id));
+    if (path.kind !== 'space') throw new Error('no path in space');
+    return path;
+  };
+  const way = list(page, 'Points are dragged');
+  /** Drags a point so far, px; Escape puts it back where that is asked for. */
+  const drag = async (i: number, dx: number, dy: number, escape = false): Promise<void> => {
+    const { x, y, z } = (await pathNow()).points[i];
+    await resting(page);
+    const [sx, sy] = await inPicture(page, x, y, z);
+    await page.mouse.move(sx, sy);
+    await page.mouse.down();
+    await page.mouse.move(sx + dx / 2, sy + dy / 2, { steps: 3 });
+    await page.mouse.move(sx + dx, sy + dy, { steps: 3 });
+    if (escape) await page.keyboard.press('Escape');
+    await page.mouse.up();
+    await settled(page);
+  };
+  const before = (await pathNow()).points;
+
+  await pick(way, 'along z');
+  await drag(0, 0, -40);
+  const raised = (await pathNow()).points;
+  expect([raised[0].x, raised[0].y]).toEqual([before[0].x, before[0].y]);
+  expect(Math.abs(raised[0].z - before[0].z)).toBeGreaterThan(2);
+  expect(raised.slice(1)).toEqual(before.slice(1));
+  await page.getByRole('button', { name: 'Undo' }).click();
+  expect((await pathNow()).points).toEqual(before);
+
+  await pick(way, 'in x and z');
+  await drag(0, 60, 20);
+  const moved = (await pathNow()).points[0];
+  expect(moved.y).toBe(before[0].y);
+  expect(Math.hypot(moved.x - before[0].x, moved.z - before[0].z)).toBeGreaterThan(5);
+  await page.getByRole('button', { name: 'Undo' }).click();
+
+  // Two chosen ones go together; what is let go of with Escape never went.
+  const panel = page.locator('relay-space-panel');
+  await panel.getByRole('button', { name: 'Choose point 1', exact: true }).click();
+  await panel.getByRole('button', { name: 'Choose point 2', exact: true }).click({ modifiers: ['Shift'] });
+  await pick(way, 'in x and y');
+  await drag(1, 30, -25);
+  const both = (await pathNow()).points;
+  const off = (i: number): number[] => [
+    both[i].x - before[i].x,
+    both[i].y - before[i].y,
+    both[i].z - before[i].z,
+  ];
+  expect(Math.hypot(...off(0))).toBeGreaterThan(2);
+  off(0).forEach((value, k) => expect(value).toBeCloseTo(off(1)[k], 6));
+  expect(off(0)[2]).toBe(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await drag(0, 30, 30, true);
+  expect((await pathNow()).points).toEqual(before);
+  await expectAccessible(page);
   await request.delete(`/api/jobs/${id}`);
 });
 

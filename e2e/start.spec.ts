@@ -138,3 +138,17 @@ test.describe('files that cannot be used say why, and nothing is made', () => {
     expect(new Set(asked)).toEqual(new Set([new URL(page.url()).host]));
   });
 });
+
+for (const [name, words] of [
+  ['a path by points', /Path in space, [\d.]+.mm long in space \([\d.]+.mm in plan\)/],
+  ['a helix', /in space \([\d.]+.mm in plan\)/],
+] as const)
+  test(`a job begins in space with ${name}, and lies on the ground there`, async ({ page }) => {
+    await page.goto('/start');
+    await page.getByRole('button', { name, exact: true }).click();
+    await expect(sentence(page)).toContainText(words);
+    await expect(page.getByText('Heights', { exact: true })).toBeVisible();
+    await page.getByRole('button', { name: 'in space', exact: true }).click();
+    await expect(page.getByRole('application', { name: 'The job in space' })).toBeVisible();
+    await expect(page.locator('relay-space-head')).toContainText('lies flat');
+  });

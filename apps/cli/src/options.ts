@@ -8,6 +8,7 @@ import {
   type PathStretch,
   type UpRule,
   type Vec,
+  type Vec3,
 } from '@coin-relay/core';
 import type { DrawingFormat } from '@coin-relay/formats';
 import type { AlsoAsked, GivenSource } from '@coin-relay/model';
@@ -347,15 +348,18 @@ export function drawingOf(options: Options): { format: DrawingFormat; text: stri
   return { format, text: readText(options[format] ?? '') };
 }
 
-/** Reads a point typed as x,y. */
-export function pointOf(name: string, text: string | undefined): Vec {
+/** Reads a point typed as x,y, or as x,y,z. */
+export function pointOf(name: string, text: string | undefined): Vec | Vec3 {
   const parts = numbersOf(text ?? '');
-  if (parts.length !== 2 || !parts.every((value) => Number.isFinite(value))) {
-    throw new RelayError('request-invalid', `--${name} needs a point as x,y; it was given “${text ?? ''}”.`, {
-      field: name,
-    });
+  const [x, y, z] = parts;
+  if (![2, 3].includes(parts.length) || !parts.every((value) => Number.isFinite(value))) {
+    throw new RelayError(
+      'request-invalid',
+      `--${name} needs a point as x,y or x,y,z; it was given “${text ?? ''}”.`,
+      { field: name },
+    );
   }
-  return { x: parts[0], y: parts[1] };
+  return parts.length === 3 ? { x, y, z } : { x, y };
 }
 
 /** How deep a row hangs: by its length or by its sag, one of them. */

@@ -129,7 +129,7 @@ function makeProgram(output: Output): Command {
   program
     .command('hang')
     .description('a row hanging between two anchors')
-    .option('--from <x,y>', 'one anchor, mm')
+    .option('--from <x,y>', 'one anchor, mm; as x,y,z in space, z up')
     .option('--to <x,y>', 'the other')
     .option('--length <mm>', 'how long the row is')
     .option('--sag <mm>', 'or how deep it hangs below the line between the anchors')

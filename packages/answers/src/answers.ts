@@ -2,6 +2,7 @@ import type { AlsoAsked } from '@coin-relay/model';
 import { detailsOf, type DetailsAnswer } from './details-answer';
 import {
   DEFAULT_REQUEST,
+  distance,
   fitCandidates,
   fitRow,
   hang,
@@ -295,6 +296,8 @@ export function contoursAnswer(
   };
 }
 
+const heightOf = (at: Vec | Vec3): number => ('z' in at ? at.z : 0);
+
 /** A hanging row: its length, its greatest depth below the line between its anchors, and a of its catenary. */
 export interface HangAnswer {
   readonly length: number;
@@ -302,7 +305,11 @@ export interface HangAnswer {
   readonly a: number;
 }
 
-export function hangAnswer(from: Vec, to: Vec, how: HangBy): HangAnswer {
-  const { length, sag, piece } = hang(from, to, how);
+/** Between anchors of the plane, y up; or of space, z up, in the upright plane through both. */
+export function hangAnswer(from: Vec | Vec3, to: Vec | Vec3, how: HangBy): HangAnswer {
+  const inSpace = 'z' in from || 'z' in to;
+  const { length, sag, piece } = inSpace
+    ? hang({ x: 0, y: 0 }, { x: distance(from, to), y: heightOf(to) - heightOf(from) }, how)
+    : hang(from, to, how);
   return { length, sag, a: piece.a };
 }

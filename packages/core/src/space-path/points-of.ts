@@ -18,7 +18,7 @@ const LEAST_LEG = 1e-6;
 export function spacePointsOf({ segments, closed }: FreeContour): SpaceDrawn {
   const n = segments.length;
   const at = (i: number): FreeSegment | null =>
-    closed ? segments[(i + n) % n] : ((segments[i]) ?? null);
+    closed ? segments[(i + n) % n] : i >= 0 && i < n ? segments[i] : null;
   const isCorner = segments.map((piece, i) => {
     if (piece.kind !== 'arc') return false;
     const [before, behind] = [at(i - 1), at(i + 1)];

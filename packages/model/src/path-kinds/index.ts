@@ -4,6 +4,7 @@ export * from './begin';
 export * from './plane';
 export * from './drawn/with-drawn';
 export * from './hang/hung';
+export * from './hang/in-space';
 export * from './outline/contour';
 export * from './shape/ready';
 export * from './shape/words';

@@ -104,6 +104,18 @@ describe('paths in space, as a job keeps them', () => {
     ).toBe('one up, every other one rolled, beside the path');
   });
 
+  it('where nothing is said, pieces stay upright on a helix and on what is raised, else the path carries them', () => {
+    const up = (path: JobPath): string => plainUpright(path).by.by;
+    const begun = (offer: string): JobPath => beginPath({ paths: [], wheels: [] }, offer)!.path;
+    expect(plainUpright(begun('helix')).by).toEqual({ by: 'fixed', up: { x: 0, y: 0, z: 1 } });
+    expect(up(begun('space'))).toBe('least-twist');
+    const circle = begun('circle');
+    expect(up(circle)).toBe('least-twist');
+    const profile = { smooth: true, stations: [{ at: 0, z: 0 }] };
+    expect(up({ ...circle, profile } as JobPath)).toBe('fixed');
+    expect(plainUpright(undefined).by.by).toBe('least-twist');
+  });
+
   it.each([
     [
       'up that is none',

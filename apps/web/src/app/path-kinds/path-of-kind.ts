@@ -1,7 +1,7 @@
 import { computed, inject, type Signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Job, PathKind, PathOf, Unit } from '@coin-relay/model';
-import { changePath } from '../document/commands';
+import { changePath, layPath } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { PathWork } from '../session/path-work.service';
 
@@ -13,6 +13,8 @@ export interface PathPanel<K extends PathKind> {
   readonly path: Signal<PathOf<K> | null>;
   /** Changes the path at work: one step of undo. */
   change(next: PathOf<K>, label?: string): void;
+  /** The same where it may lie in another plane then. */
+  lay(next: PathOf<K>, label: string): void;
 }
 
 /** For the constructors of panels. */
@@ -31,6 +33,10 @@ export function injectPathPanel<K extends PathKind>(kind: K): PathPanel<K> {
     change: (next, label) => {
       const base = path();
       if (base) store.change(changePath(base, next, label));
+    },
+    lay: (next, label) => {
+      const base = path();
+      if (base) store.change(layPath(base, next, label));
     },
   };
 }

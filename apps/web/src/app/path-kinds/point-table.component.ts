@@ -127,7 +127,7 @@ export class PointTableComponent {
   readonly name = input('Point');
   /** What stands behind each row where that is not how the line goes on. */
   readonly onward = input<readonly string[] | null>(null);
-  readonly onwardHead = input('goes on');
+  readonly onwardHead = input('then');
   readonly moved = output<{ index: number; key: string; value: number }>();
   /** Rows of as many lengths as there are columns. */
   readonly pasted = output<{ rows: readonly (readonly number[])[]; from: number }>();

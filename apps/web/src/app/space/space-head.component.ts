@@ -7,6 +7,7 @@ import { RunAtWork } from '../session/run-at-work.service';
 import { TermComponent } from '../help/term.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { OptionListComponent } from '../shared/option-list.component';
+import type { PointWay } from './point-ways';
 import type { Side } from './space-camera';
 
 const SIDES: readonly { readonly side: Side; readonly words: string }[] = [
@@ -50,6 +51,17 @@ const STANDS = [
     >
       {{ parallel() ? 'seen in parallel' : 'seen in perspective' }}
     </button>
+    @if (pointWays().length > 0) {
+      <span class="ways">
+        <span class="quiet">points move</span>
+        <relay-option-list
+          name="Points are dragged"
+          [options]="pointWays()"
+          [value]="wayHere()"
+          (chosen)="take($event)"
+        />
+      </span>
+    }
     <span class="spring"></span>
     <relay-option-list
       name="How the drawing stands"
@@ -92,6 +104,7 @@ const STANDS = [
       flex: 1;
     }
     .views,
+    .ways,
     .depth {
       display: inline-flex;
       gap: 0 10px;
@@ -111,6 +124,10 @@ export class SpaceHeadComponent {
   readonly canSquare = input.required<boolean>();
   /** How deep the row at work stands, mm. */
   readonly depth = input.required<number>();
+  /** What points can be dragged in; none where there are no points. */
+  readonly pointWays = input.required<readonly { readonly value: PointWay; readonly words: string }[]>();
+  readonly pointWay = input.required<PointWay>();
+  readonly pointsMove = output<PointWay>();
   readonly look = output<Side>();
   readonly square = output();
   readonly turned = output<boolean>();
@@ -122,6 +139,17 @@ export class SpaceHeadComponent {
   protected readonly unit = computed(() => this.job()?.unit ?? 'mm');
   protected readonly standing = computed(() => this.job()?.stands ?? 'upright');
   protected readonly said = computed(() => this.run()?.sideways !== undefined);
+
+  /** What holds of what can be chosen here: points of the plane stay in it. */
+  protected readonly wayHere = computed(() => {
+    const ways = this.pointWays();
+    return (ways.find(({ value }) => value === this.pointWay()) ?? ways[0]).value;
+  });
+
+  protected take(value: string): void {
+    const way = this.pointWays().find((each) => each.value === value);
+    if (way) this.pointsMove.emit(way.value);
+  }
 
   protected stand(value: string): void {
     this.store.change(setStands(value === 'lying' ? 'lying' : 'upright'));

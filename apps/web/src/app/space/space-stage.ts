@@ -10,6 +10,7 @@ import {
   LineLoop,
   Matrix4,
   Raycaster,
+  type Ray,
   Scene,
   Timer,
   Vector2,
@@ -200,13 +201,16 @@ export class SpaceStage {
   meet(x: number, y: number): { readonly what: Picked | null; readonly at: Vector3 } | null {
     const caster = this.casterAt(x, y);
     let best: { distance: number; what: Picked | null } | null = null;
-    // What stands here knows nothing of how far it has driven.
-    caster.ray.origin.sub(this.world.position);
     for (const each of this.all) {
       const hit = each.pick?.(caster) ?? null;
       if (hit && (!best || hit.distance < best.distance)) best = hit;
     }
     return best && { what: best.what, at: caster.ray.at(best.distance, new Vector3()) };
+  }
+
+  /** What is looked along at a place of the picture, px, in the axes of the job. */
+  rayAt(x: number, y: number): Ray {
+    return this.casterAt(x, y).ray;
   }
 
   /** What is met in the middle of the picture, or near it: the middle of a wheel is a hole. */
@@ -304,6 +308,8 @@ export class SpaceStage {
     const { width, height } = this.sizes();
     const caster = new Raycaster();
     caster.setFromCamera(new Vector2((x / width) * 2 - 1, 1 - (y / height) * 2), this.camera.eye);
+    // What stands here knows nothing of how far it has driven.
+    caster.ray.origin.sub(this.world.position);
     return caster;
   }
 

@@ -29,6 +29,7 @@ import { TroubleComponent } from '../shared/trouble.component';
 import type { Side } from './space-camera';
 import { SpaceHeadComponent } from './space-head.component';
 import { SpaceMeasure } from './space-measure.service';
+import type { PointWay } from './point-ways';
 import { SpacePoints } from './space-points.service';
 import { SpaceRows } from './space-rows.service';
 import { NO_WEBGL, stageIn, type SpaceStage } from './space-stage';
@@ -92,6 +93,8 @@ export class SpaceComponent {
   /** Said of a press that met nothing, while another spot is asked for. */
   protected readonly missed = linkedSignal({ source: this.asks, computation: () => '' });
   protected readonly measured = this.measure.shown;
+  protected readonly pointWays = toSignal(this.points.ways$, { initialValue: [] });
+  protected readonly pointWay = toSignal(this.points.way, { requireSync: true });
   private readonly job = toSignal(this.store.job$);
   protected readonly unit = computed(() => this.job()?.unit ?? 'mm');
   /** What maps the world to the picture, column by column, for whoever looks at the page from outside. */
@@ -148,6 +151,10 @@ export class SpaceComponent {
     stage.draw();
   }
 
+  protected movePointsIn(way: PointWay): void {
+    this.points.way.next(way);
+  }
+
   protected zoom(factor: number): void {
     this.stage?.camera.zoom(factor, this.smoothly);
     this.stage?.draw();
@@ -163,6 +170,10 @@ export class SpaceComponent {
 
   protected onKey(event: KeyboardEvent): void {
     const { stage } = this;
+    if (event.key === 'Escape' && this.points.cancel()) {
+      event.stopPropagation();
+      return;
+    }
     if (!stage || turnByKey(event, stage, this.smoothly)) return;
     if (event.key !== 'Enter' || !this.spots.now) return;
     event.preventDefault();
@@ -300,16 +311,21 @@ export class SpaceComponent {
     if (event.button !== 0) return;
     const { x, y } = this.placeOf(event);
     this.press = { x, y, more: event.shiftKey };
-    // With Shift a box is drawn, as in the drawing; without it the view is turned.
-    if (!event.shiftKey) return;
+    // With Shift a box is drawn, as in the drawing; without it a point is dragged, or the view is turned.
+    const holds = this.stage && !event.shiftKey && !this.asks() && this.points.hold(this.stage, x, y);
+    if (!event.shiftKey && !holds) return;
     event.stopPropagation();
     this.surface().nativeElement.setPointerCapture(event.pointerId);
   }
 
   protected onMove(event: PointerEvent): void {
-    if (!this.press?.more) return;
+    if (!this.press || !this.stage) return;
     const { x, y } = this.placeOf(event);
     const { x: x0, y: y0 } = this.press;
+    if (!this.press.more) {
+      if (Math.hypot(x - x0, y - y0) >= CLICK) this.points.drag(this.stage, x, y);
+      return;
+    }
     this.box.set({
       x: Math.min(x, x0),
       y: Math.min(y, y0),
@@ -322,6 +338,7 @@ export class SpaceComponent {
   protected leave(): void {
     this.press = null;
     this.box.set(null);
+    this.points.cancel();
   }
 
   protected onUp(event: PointerEvent): void {
@@ -329,7 +346,7 @@ export class SpaceComponent {
     this.press = null;
     const box = this.box();
     this.box.set(null);
-    if (!press || !stage) return;
+    if (this.points.release() || !press || !stage) return;
     const { x, y } = this.placeOf(event);
     if (Math.hypot(x - press.x, y - press.y) < CLICK) {
       if (this.asks()) this.give(stage.meet(x, y));

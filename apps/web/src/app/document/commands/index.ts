@@ -37,6 +37,7 @@ export {
   removePath,
   renamePath,
   setBackdrop,
+  layPath,
   setPlane,
   setProfile,
   writePath,

@@ -133,6 +133,17 @@ export function changePath(base: JobPath, next: JobPath, label = 'Change path'):
   return { label, recipe: (job) => writePath(job, base, next) };
 }
 
+/** Replaces a path by a changed one that may lie in another plane. */
+export function layPath(base: JobPath, next: JobPath, label: string): Command {
+  return {
+    label,
+    recipe: (job) => {
+      writePath(job, base, next);
+      setPlane(base.id, next.plane ?? null).recipe(job);
+    },
+  };
+}
+
 export function setBackdrop(backdrop: Backdrop | null): Command {
   return {
     label: backdrop ? 'Change reference picture' : 'Remove reference picture',

@@ -1,20 +1,25 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { RelayError } from '@coin-relay/core';
+import { RelayError, type Vec3 } from '@coin-relay/core';
 import {
   formatLength,
+  hangingEnds,
   hangingOf,
+  hungBetween,
   motionConflict,
   pieceWords,
+  verticalOf,
   type Anchor,
   type DrivenLength,
   type Job,
   type PathOf,
 } from '@coin-relay/model';
+import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { CountFieldComponent } from '../../shared/count-field.component';
 import { PlaceFieldComponent } from '../../shared/place-field.component';
 import { DrivenFieldsComponent } from '../../shared/driven-fields.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
+import { SpacePlaceFieldComponent } from '../../shared/space-place-field.component';
 import { RunAtWork } from '../../session/run-at-work.service';
 import { injectPathPanel } from '../path-of-kind';
 import { CHOICE } from '../../shared/choice.directive';
@@ -28,10 +33,12 @@ type By = PathOf<'hang'>['by'];
   imports: [
     HoldsDirective,
     CHOICE,
+    NzCheckboxModule,
     NzRadioModule,
     LengthFieldComponent,
     DrivenFieldsComponent,
     PlaceFieldComponent,
+    SpacePlaceFieldComponent,
     CountFieldComponent,
   ],
   template: `
@@ -79,7 +86,21 @@ type By = PathOf<'hang'>['by'];
         }
       </div>
       <p>{{ facts() }}</p>
-      @if (!path.anchors?.[0]) {
+      @if (fixed()) {
+        <label nz-checkbox [relayHolds]="inSpace()" (told)="leave($event)">between two places in space</label>
+      }
+      @if (inSpace()) {
+        @for (end of spaceEnds(); track end.key) {
+          <relay-space-place-field
+            [words]="end.words"
+            [label]="end.label"
+            [at]="end.at"
+            [unit]="panel.unit()"
+            (changed)="moveInSpace(end.key, $event)"
+          />
+        }
+      }
+      @if (!inSpace() && !path.anchors?.[0]) {
         <relay-place-field
           words="from"
           label="First anchor"
@@ -88,7 +109,7 @@ type By = PathOf<'hang'>['by'];
           (changed)="move('from', $event.x, $event.y)"
         />
       }
-      @if (!path.anchors?.[1]) {
+      @if (!inSpace() && !path.anchors?.[1]) {
         <relay-place-field
           words="to"
           label="Last anchor"
@@ -177,6 +198,47 @@ export class HangPanelComponent {
         motionConflict(withPath(job, { ...path, driven: { measure: id, times: 1, plus: 0 } })) === null,
     );
   });
+
+  /** Whether both its ends are at places of their own. */
+  protected readonly fixed = computed(
+    () => !(this.panel.path()?.anchors ?? []).some((anchor) => anchor !== null),
+  );
+  /** Whether it hangs between places in space rather than in the drawing. */
+  protected readonly inSpace = computed(() => this.fixed() && this.panel.path()?.plane !== undefined);
+  protected readonly spaceEnds = computed(() => {
+    const path = this.panel.path();
+    if (!path) return [];
+    const [from, to] = hangingEnds(path);
+    return [
+      { key: 'from', words: 'from', label: 'First anchor', at: from },
+      { key: 'to', words: 'to', label: 'Last anchor', at: to },
+    ] as const;
+  });
+
+  /** Out of the drawing, straight down between the places its ends have there; or back into it. */
+  protected leave(on: boolean): void {
+    const path = this.panel.path();
+    if (!path) return;
+    const [from, to] = hangingEnds(path);
+    if (on) this.hang(path, from, to);
+    else {
+      const { plane, ...flat } = path;
+      const place = ({ x, y }: Vec3): { x: number; y: number } => ({ x, y });
+      if (plane) this.panel.lay({ ...flat, from: place(from), to: place(to) }, 'Move anchor');
+    }
+  }
+
+  protected moveInSpace(end: 'from' | 'to', at: Vec3): void {
+    const path = this.panel.path();
+    if (!path) return;
+    const [from, to] = hangingEnds(path);
+    if (end === 'from') this.hang(path, at, to);
+    else this.hang(path, from, at);
+  }
+
+  private hang(path: PathOf<'hang'>, from: Vec3, to: Vec3): void {
+    this.panel.lay(hungBetween(path, from, to, verticalOf(this.panel.job() ?? {})), 'Move anchor');
+  }
 
   protected hangOn(at: 0 | 1, anchor: string): void {
     const path = this.panel.path();
