@@ -85,6 +85,35 @@ test('a speed typed for a driven row is driven by its master; one row is taken o
   await expect(step).not.toContainText('drives it so');
 });
 
+test('a measure between two heights is the way in space', async ({ page, request }) => {
+  const id = await copyOf(request, 'demo-winding-slide');
+  await openJob(page, id);
+  await openStep(page, 'Motion');
+  await unfold(page.locator('relay-motion-step'), 'Springs, ropes and measures');
+  await page.getByRole('button', { name: 'a measure', exact: true }).click();
+  for (const [x, y] of [
+    [-320, 100],
+    [-280, 130],
+  ]) {
+    const at = await onScreen(page, x, y);
+    await page.mouse.click(at.x, at.y);
+  }
+  await expect(page.locator('relay-drawing .mode')).toHaveCount(0);
+  const { anchors } = await storedJob(page, id);
+  const [a, b] = (anchors ?? []).map(({ on }) => on);
+  if (a?.kind !== 'fixed' || b?.kind !== 'fixed') throw new Error('Both are fixed.');
+  // The one that was put in last is chosen.
+  await type(page.getByLabel('Anchor, before the drawing'), '120');
+  await expect(page.locator('relay-linkage-panel')).toContainText(/, 120\.00.mm/);
+  const far = Math.hypot(b.x - a.x, b.y - a.y, 120).toFixed(2);
+  await expect(page.locator('relay-linkage-panel')).toContainText(`${far}\u00a0mm`);
+  expect((await storedJob(page, id)).anchors?.[1].on).toMatchObject({ z: 120 });
+  // Where it is put back on the drawing nothing is left of its height.
+  await type(page.getByLabel('Anchor, before the drawing'), '0');
+  await expect.poll(async () => (await storedJob(page, id)).anchors?.[1].on).not.toHaveProperty('z');
+  await request.delete(`/api/jobs/${id}`);
+});
+
 test('a spring is put between a wheel and the ground, driven by a crank and a rod, and its length drawn', async ({
   page,
   request,

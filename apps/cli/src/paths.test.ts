@@ -124,7 +124,6 @@ describe('hang', () => {
     // 180 and 240 across are 300; 40 up.
     const flat = await answer('hang', '--from', '0,0', '--to', '300,40', '--length', '360');
     const spatial = await answer('hang', '--from', '5,6,7', '--to', '185,246,47', '--length', '360');
-    for (const key of ['length', 'sag', 'a'])
-      expect(spatial[key]).toBeCloseTo(flat[key] as number, 9);
+    for (const key of ['length', 'sag', 'a']) expect(spatial[key]).toBeCloseTo(flat[key] as number, 9);
   });
 });

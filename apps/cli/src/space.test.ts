@@ -1,3 +1,5 @@
+import type { FrameAnswer } from '@coin-relay/answers';
+import { demoJobs } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { answer, file, run } from './program.testing';
 
@@ -126,6 +128,47 @@ describe('paths in space on the command line', () => {
     // Frames of a row in the plane stand towards who looks at it.
     const flat = await answer('place', '--path', 'M0 0H100V100H0Z', '--pitch', '10', '--frames', 'least');
     expect((flat['frames'] as { y: number[] }[])[7].y).toEqual([0, 0, 1]);
+  });
+
+  it('place --frame: pins, anchors and what is stretched between them with their heights', async () => {
+    const { job } = demoJobs().find(({ id }) => id === 'demo-winding-slide')!;
+    const run = job.runs[0].id;
+    const path = file(
+      'slide.json',
+      JSON.stringify({
+        ...job,
+        anchors: [
+          { id: 'post', name: 'Post', on: { kind: 'fixed', x: 0, y: 0, z: 400 } },
+          { id: 'plank', name: 'Plank', on: { kind: 'rider', run, place: 5 } },
+        ],
+        ties: [
+          {
+            id: 'cord',
+            name: 'Cord',
+            from: 'post',
+            to: 'plank',
+            is: { kind: 'rope', diameter: 2, length: 900 },
+          },
+        ],
+        measures: [{ id: 'far', name: 'Far', from: 'post', to: 'plank' }],
+      }),
+    );
+    const at = (await answer('place', '--job', path, '--frame', '12')) as unknown as FrameAnswer;
+    const pins = at.runs.find(({ id }) => id === run)!.pins;
+    expect(pins[0]).toHaveLength(3);
+    const plank = at.anchors.find(({ id }) => id === 'plank')!;
+    // The row does not come out of its beginning: its sixth piece begins at the sixth pin.
+    const [x, y, z] = pins.reduce((best, pin) =>
+      Math.hypot(pin[0] - plank.x, pin[1] - plank.y, pin[2] - plank.z!) <
+      Math.hypot(best[0] - plank.x, best[1] - plank.y, best[2] - plank.z!)
+        ? pin
+        : best,
+    );
+    expect(Math.hypot(x - plank.x, y - plank.y, z - plank.z!)).toBeLessThan(1e-3);
+    const [cord] = at.springs;
+    expect(cord.from).toEqual([0, 0, 400]);
+    expect(cord.length).toBeCloseTo(Math.hypot(plank.x, plank.y, plank.z! - 400), 9);
+    expect(at.measures[0].value).toBeCloseTo(cord.length, 9);
   });
 
   it.each([

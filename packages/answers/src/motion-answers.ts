@@ -1,5 +1,14 @@
 import { checkMachine, checkRow, type FindingKind } from '@coin-relay/scene';
-import { phasesInLoop, placePins, RelayError } from '@coin-relay/core';
+import {
+  isSpatial,
+  newReading,
+  pathReader,
+  phasesInLoop,
+  placeArcs,
+  placePins,
+  RelayError,
+  type FitOutcome,
+} from '@coin-relay/core';
 import {
   anchorAt,
   checkAnchors,
@@ -21,6 +30,7 @@ import {
   wheelAngleAt,
   type Job,
   type Machine,
+  type MachinePlace,
   type Tie,
 } from '@coin-relay/model';
 
@@ -139,17 +149,19 @@ export interface FrameAnswer {
   readonly frame: number;
   readonly runs: readonly {
     readonly id: string;
-    readonly pins: readonly (readonly [number, number])[];
+    /** x and y of each, and z where the row leaves the plane. */
+    readonly pins: readonly (readonly number[])[];
     readonly angles: readonly number[];
     /** Where its path lies in a plane of its own: what takes x, y, the depth and 1 to where they are, row by row. */
     readonly plane?: readonly number[];
   }[];
   readonly wheels: readonly { readonly id: string; readonly angle: number }[];
-  readonly anchors: readonly { readonly id: string; readonly x: number; readonly y: number }[];
+  /** With z where one is not in the drawing. */
+  readonly anchors: readonly ({ readonly id: string } & MachinePlace)[];
   readonly springs: readonly {
     readonly id: string;
-    readonly from: readonly [number, number];
-    readonly to: readonly [number, number];
+    readonly from: readonly number[];
+    readonly to: readonly number[];
     readonly length: number;
     /** Of springs: to their free length; of ropes: to their own. */
     readonly ratio: number;
@@ -179,7 +191,7 @@ export function frameAnswer(document: unknown, frame: number, run?: string): Fra
     })),
     anchors: (job.anchors ?? []).flatMap(({ id }) => {
       const at = anchorAt(machine, id, frame);
-      return at ? [{ id, x: at.x, y: at.y }] : [];
+      return at ? [{ id, ...at }] : [];
     }),
     springs: (job.ties ?? []).flatMap((tie) => {
       const at = tieAt(machine, tie, frame);
@@ -188,8 +200,8 @@ export function frameAnswer(document: unknown, frame: number, run?: string): Fra
       return [
         {
           id: tie.id,
-          from: [at.from.x, at.from.y] as const,
-          to: [at.to.x, at.to.y] as const,
+          from: numbersOf(at.from),
+          to: numbersOf(at.to),
           length: at.span,
           ratio: at.span / own,
           force: at.spring?.force ?? null,
@@ -213,9 +225,14 @@ function runAt(machine: Machine, id: string, frame: number): Omit<FrameAnswer['r
   if (!fit) return { pins: [], angles: [] };
   const laid = precomputedRow(machine.precomputed, id);
   const closed = fit.row.kind === 'ring';
-  const flat = laid ? laidPins(machine, id, frame) : placePins(fit, travelOf(machine, id, frame));
+  const { pins: flat, rise } = laid
+    ? laidPins(machine, id, frame)
+    : placedPins(fit, travelOf(machine, id, frame));
   const step = laid ? laid.step : fit.row.step;
-  const pins = Array.from({ length: flat.length / 2 }, (_, i) => [flat[2 * i], flat[2 * i + 1]] as const);
+  const pins = Array.from({ length: flat.length / 2 }, (_, i) => {
+    const [x, y] = [flat[2 * i], flat[2 * i + 1]];
+    return rise.length > 0 ? [x, y, rise[i]] : [x, y];
+  });
   // A ring's last piece ends on its first pin.
   const pieces = closed || step === 2 ? pins.length / step : pins.length - 1;
   const angles = Array.from({ length: pieces }, (_, k) => {
@@ -225,15 +242,45 @@ function runAt(machine: Machine, id: string, frame: number): Omit<FrameAnswer['r
   return { pins, angles };
 }
 
+/** Pins, and their heights where the row leaves the plane. */
+interface PlacedPins {
+  readonly pins: ArrayLike<number>;
+  readonly rise: ArrayLike<number>;
+}
+
+/** The pins of a row that travels, as they are placed. */
+function placedPins(fit: FitOutcome, travel: number): PlacedPins {
+  const pins = placePins(fit, travel);
+  const { path } = fit.layout;
+  if (!isSpatial(path)) return { pins, rise: [] };
+  const read = pathReader(path);
+  const at = newReading();
+  return {
+    pins,
+    rise: Array.from(placeArcs(fit, travel), (s) => {
+      read(s, at);
+      return at[5];
+    }),
+  };
+}
+
 /** The pins of a row that is laid anew in every frame: of an open one, those of its pieces that are on the path. */
-function laidPins(machine: Machine, id: string, frame: number): ArrayLike<number> {
+function laidPins(machine: Machine, id: string, frame: number): PlacedPins {
   const at = rowFrameAt(machine, id, frame);
   const row = machine.rows.get(id)?.fit.row;
-  if (!at || !row) return [];
-  if (row.kind === 'ring') return at.step === 1 ? at.pins.subarray(0, at.pins.length - 2) : at.pins;
-  const skip = 2 * row.cycle * at.step;
-  return at.pins.subarray(skip, at.pins.length - skip);
+  if (!at || !row) return { pins: [], rise: [] };
+  const many = at.pins.length / 2;
+  const [from, to] =
+    row.kind === 'ring'
+      ? [0, at.step === 1 ? many - 1 : many]
+      : [row.cycle * at.step, many - row.cycle * at.step];
+  return {
+    pins: at.pins.subarray(2 * from, 2 * to),
+    rise: at.rise.length > 0 ? at.rise.subarray(from, to) : [],
+  };
 }
+
+const numbersOf = ({ x, y, z }: MachinePlace): readonly number[] => (z === undefined ? [x, y] : [x, y, z]);
 
 function runsOf(job: Job, run: string | undefined): string[] {
   return run === undefined ? job.runs.map(({ id }) => id) : [resolveRun(job, run).run.id];

@@ -4,3 +4,4 @@ export * from './quadrature';
 export * from './roots';
 export * from './map3';
 export * from './vec3';
+export * from './upright-way';

@@ -67,19 +67,22 @@ export function rowFrame(row: Row, travel: number, out: RowFrame): void {
   out.firstLink = -cycle * (1 + cycles);
 }
 
+/** Where a pin is; with its height where the row leaves the plane. */
+export type PinPlace = Vec & { readonly z?: number };
+
 /**
  * Where the first pin of one piece is after `travel` pitches, as `rowFrame` would write it; null
  * where the piece is not on the path then. Rings take any number of a piece, going round.
  * @param piece its number in the row's sequence
  */
-export function pinAt(row: Row, travel: number, piece: number): Vec | null {
+export function pinAt(row: Row, travel: number, piece: number): PinPlace | null {
   const { kind, step, cycle, columns } = row;
   const { cycles, j, w } = momentOf(row, travel);
   const first = kind === 'open' ? -cycle * (1 + cycles) : 0;
   const place = (kind === 'ring' ? piece % row.links : piece - first) * step;
   const links = kind === 'open' ? row.links + 2 * cycle : row.links;
   if (!(place >= 0 && place < placesFor(row, links))) return null;
-  if (kind === 'still') return { x: row.pins[2 * place], y: row.pins[2 * place + 1] };
+  if (kind === 'still') return pinPlace(row, place);
   const from =
     kind === 'ring'
       ? (columnsOn(row, cycles) + place) % columns
@@ -89,14 +92,21 @@ export function pinAt(row: Row, travel: number, piece: number): Vec | null {
     step,
     firstLink: 0,
     pins: new Float64Array(2),
-    rise: NO_RISE,
+    rise: new Float64Array(row.rise.length > 0 ? 1 : 0),
     arc: new Float64Array(1),
   };
   blend(row, j, w, from, 0, 1, out, 0);
-  return { x: out.pins[0], y: out.pins[1] };
+  return pinPlace(out, 0);
 }
 
-const NO_RISE = new Float64Array(0);
+/** One pin of many. */
+export function pinPlace(
+  { pins, rise }: { readonly pins: Float64Array; readonly rise: Float64Array },
+  place: number,
+): PinPlace {
+  const [x, y] = [pins[2 * place], pins[2 * place + 1]];
+  return rise.length > 0 ? { x, y, z: rise[place] } : { x, y };
+}
 
 /** Whole cycles that a row has gone on, and between which stored phases it stands. */
 function momentOf(row: Row, travel: number): { cycles: number; j: number; w: number } {

@@ -1,7 +1,6 @@
 import type { SampledPath } from '../bend';
 import { RelayError } from '../error';
-import type { Vec } from '../math';
-import type { RowFrame } from './frame';
+import { pinPlace, type PinPlace, type RowFrame } from './frame';
 
 /** A row worked out for every frame of a loop, where it is laid anew in each. Plain arrays. */
 export interface RowFrames {
@@ -63,12 +62,11 @@ export function readFrames(all: RowFrames, frame: number, out: RowFrame): void {
 }
 
 /** Where the first pin of one piece is at a frame; null where the piece is not on the path then. */
-export function framePinAt(all: RowFrames, frame: number, piece: number): Vec | null {
+export function framePinAt(all: RowFrames, frame: number, piece: number): PinPlace | null {
   const k = frameIn(all.frames, frame);
   const place = (piece - all.firstLinks[k]) * all.step;
   if (!(place >= 0 && place < all.columns)) return null;
-  const at = 2 * (k * all.columns + place);
-  return { x: all.pins[at], y: all.pins[at + 1] };
+  return pinPlace(all, k * all.columns + place);
 }
 
 /** A frame within the loop. */

@@ -16,6 +16,8 @@ export * from './segment-end';
 export * from './catenary-cubics';
 export * from './write-path-data';
 export * from './inspect';
+export * from './bounds';
+export * from './segment-kinds';
 export * from './closeness';
 export * from './nearest';
 export * from './within';

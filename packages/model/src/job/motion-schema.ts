@@ -77,7 +77,12 @@ export const AnchorSchema = z
     id,
     name,
     on: z.discriminatedUnion('kind', [
-      z.object({ kind: z.literal('fixed'), x: coordinate, y: coordinate }),
+      z.object({
+        kind: z.literal('fixed'),
+        x: coordinate,
+        y: coordinate,
+        z: coordinate.optional().describe('How far before the drawing, mm; on it where nothing is said.'),
+      }),
       z.object({ kind: z.literal('crank'), ...crank }).describe('A pin on a wheel, or its centre.'),
       z
         .object({

@@ -2,6 +2,7 @@ export * from './fitted-rows';
 export * from './travel';
 export * from './machine';
 export * from './ties';
+export * from './tie-over-loop';
 export * from './precompute';
 export * from './body';
 export * from './precomputed';

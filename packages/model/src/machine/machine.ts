@@ -11,6 +11,7 @@ import {
   sliderAt,
   wheelAngle,
   type LaidWheel,
+  type PinPlace,
   type RowFrame,
   type Vec,
   type WheelTurning,
@@ -78,16 +79,19 @@ export function wheelAngleAt(machine: Machine, wheel: string, frame: number): nu
   return found ? wheelAngle(found.turning, travelOf(machine, found.run, frame)) : null;
 }
 
+/** A place of a machine; with its height where it is not in the drawing. */
+export type MachinePlace = PinPlace;
+
 /** Where an anchor is at a frame; null where what it rides on is not there. */
-export function anchorAt(machine: Machine, id: string, frame: number): Vec | null {
+export function anchorAt(machine: Machine, id: string, frame: number): MachinePlace | null {
   const on = machine.job.anchors?.find((anchor) => anchor.id === id)?.on;
   return on ? placeOn(machine, on, frame) : null;
 }
 
-function placeOn(machine: Machine, on: AnchorOn, frame: number): Vec | null {
+function placeOn(machine: Machine, on: AnchorOn, frame: number): MachinePlace | null {
   switch (on.kind) {
     case 'fixed':
-      return { x: on.x, y: on.y };
+      return on.z === undefined ? { x: on.x, y: on.y } : { x: on.x, y: on.y, z: on.z };
     case 'crank': {
       const turned = crankAngle(machine, on, frame);
       const centre = centreOf(machine, on.wheel);
@@ -123,7 +127,7 @@ export function centreOf({ wheels, job }: Pick<Machine, 'wheels' | 'job'>, wheel
 }
 
 /** Where the first pin of a piece of a row is at a frame; null where it is not on the path then. */
-export function pinOfPiece(machine: Machine, run: string, place: number, frame: number): Vec | null {
+export function pinOfPiece(machine: Machine, run: string, place: number, frame: number): MachinePlace | null {
   const row = machine.rows.get(run)?.fit.row;
   if (!row) return null;
   const laid = precomputedRow(machine.precomputed, run);

@@ -15,7 +15,7 @@ import { groundOf } from '../resolve/path';
 import { anchorAt, machineOf, travelOf, type Machine } from './machine';
 import { movingRuns } from './needs-precomputing';
 import { ROPE_NUMBERS, type PrecomputedFrames } from './precomputed';
-import { drivenLengthAt, ropeLengthAt } from './ties';
+import { drivenLengthAt, ropeLengthAt, hangsAlong } from './ties';
 
 import type { FittedRow } from './travel';
 
@@ -107,7 +107,8 @@ export function precomputeFrames(
     for (let frame = 0; frame < frames; frame++) {
       const from = anchorAt(machine, tie.from, frame);
       const to = anchorAt(machine, tie.to, frame);
-      if (from && to) writeRope(shape, frame, from, to, ropeLengthAt(machine, tie.is, frame));
+      if (from && to)
+        writeRope(shape, frame, hangsAlong(job, from, to), ropeLengthAt(machine, tie.is, frame));
     }
     ropes.set(tie.id, shape);
     part(0);
@@ -116,7 +117,12 @@ export function precomputeFrames(
 }
 
 /** A rope that hangs; one that is taut, or doubled up, is left as it is, and drawn straight. */
-function writeRope(out: Float64Array, frame: number, from: Vec, to: Vec, length: number): void {
+function writeRope(
+  out: Float64Array,
+  frame: number,
+  { from, to }: { readonly from: Vec; readonly to: Vec },
+  length: number,
+): void {
   try {
     const { piece } = hang(from, to, { by: 'length', length });
     out.set([piece.low.x, piece.low.y, piece.a, piece.from, piece.to], frame * ROPE_NUMBERS);

@@ -2,17 +2,21 @@ import {
   RelayError,
   springAt,
   springFacts,
+  uprightWay,
   type SpringFacts,
   type SpringState,
+  type UprightWay,
   type Vec,
+  type Vec3,
 } from '@coin-relay/core';
-import type { Measure, RopeTie, SpringTie, Tie } from '../job/schema';
-import { anchorAt, type Machine } from './machine';
+import type { Job, Measure, RopeTie, SpringTie, Tie } from '../job/schema';
+import { verticalOf } from '../resolve/vertical';
+import { anchorAt, type Machine, type MachinePlace } from './machine';
 
 /** A spring or a rope at a frame. */
 export interface TieState {
-  readonly from: Vec;
-  readonly to: Vec;
+  readonly from: MachinePlace;
+  readonly to: MachinePlace;
   /** From anchor to anchor, mm. */
   readonly span: number;
   /** Of a spring that can be wound. */
@@ -21,12 +25,22 @@ export interface TieState {
   readonly rope: { readonly length: number; readonly reaches: boolean } | null;
 }
 
+/** Does what is tied between two places leave the drawing? */
+export const leavesDrawing = (from: MachinePlace, to: MachinePlace): boolean =>
+  from.z !== undefined || to.z !== undefined;
+
+/** How far two places are apart, mm. */
+const apart = (a: MachinePlace, b: MachinePlace): number =>
+  leavesDrawing(a, b)
+    ? Math.hypot(b.x - a.x, b.y - a.y, (b.z ?? 0) - (a.z ?? 0))
+    : Math.hypot(b.x - a.x, b.y - a.y);
+
 /** Null where one of its anchors is not there. */
 export function tieAt(machine: Machine, tie: Tie, frame: number): TieState | null {
   const from = anchorAt(machine, tie.from, frame);
   const to = anchorAt(machine, tie.to, frame);
   if (!from || !to) return null;
-  const span = Math.hypot(to.x - from.x, to.y - from.y);
+  const span = apart(from, to);
   const { is } = tie;
   if (is.kind === 'spring') return { from, to, span, spring: springStateAt(is, span), rope: null };
   const length = ropeLengthAt(machine, is, frame);
@@ -73,33 +87,22 @@ export function measureAt(
 ): number | null {
   const a = anchorAt(machine, from, frame);
   const b = anchorAt(machine, to, frame);
-  return a && b ? Math.hypot(b.x - a.x, b.y - a.y) : null;
+  return a && b ? apart(a, b) : null;
 }
 
-/** How long a tie is over the loop, and how fast that changes. */
-export interface TieOverLoop {
-  /** 0 … frames. */
-  readonly frame: Float64Array;
-  /** mm; NaN where an anchor is not there. */
-  readonly length: Float64Array;
-  /** mm a second. */
-  readonly speed: Float64Array;
+/**
+ * The ends of a rope in the plane it hangs in: the drawing, or the upright plane through both where one of them leaves it,
+ * with the first end as its zero point.
+ */
+export function hangsAlong(
+  job: Pick<Job, 'stands'>,
+  from: MachinePlace,
+  to: MachinePlace,
+): { readonly from: Vec; readonly to: Vec; readonly way: UprightWay | null } {
+  if (!leavesDrawing(from, to)) return { from, to, way: null };
+  const way = uprightWay(inSpace(from), inSpace(to), verticalOf(job));
+  return { from: { x: 0, y: 0 }, to: { x: way.far, y: way.high }, way };
 }
 
-/** Frames that a graph looks at, at the most. */
-const MOST_LOOKED_AT = 2_000;
-
-export function tieOverLoop(machine: Machine, tie: Pick<Tie, 'from' | 'to'>): TieOverLoop {
-  const { frames, job } = machine;
-  const many = Math.min(frames, MOST_LOOKED_AT);
-  const frame = Float64Array.from({ length: many + 1 }, (_, i) => (frames * i) / many);
-  const length = frame.map((k) => measureAt(machine, tie, k) ?? NaN);
-  const perSecond = (job.motion.framesPerSecond * many) / frames;
-  // Half of the change over two steps; the loop's end is its start.
-  const speed = length.map((_, i) => {
-    const before = i === 0 ? many - 1 : i - 1;
-    const after = i === many ? 1 : i + 1;
-    return ((length[after] - length[before]) / 2) * perSecond;
-  });
-  return { frame, length, speed };
-}
+/** A place with its height. */
+export const inSpace = ({ x, y, z = 0 }: MachinePlace): Vec3 => ({ x, y, z });

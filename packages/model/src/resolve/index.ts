@@ -9,3 +9,4 @@ export * from './tolerance';
 export * from './inputs';
 export * from './upright';
 export * from './plain-upright';
+export * from './vertical';

@@ -5,10 +5,10 @@ import {
   type MeasuredPath,
   type SpaceRide,
   type UpRule,
-  type Vec3,
 } from '@coin-relay/core';
 import type { Job, JobPath, Run, Upright } from '../job/schema';
 import { plainUpright } from './plain-upright';
+import { verticalOf } from './vertical';
 
 /** How the pieces of a row stand that leave the plane. Plain data. */
 export interface StandInSpace {
@@ -21,10 +21,6 @@ export interface StandInSpace {
   readonly across: number;
   readonly lift: number;
 }
-
-/** What is up in the axes of a drawing that stands upright, or lies. */
-export const verticalOf = ({ stands }: Pick<Job, 'stands'>): Vec3 =>
-  stands === 'lying' ? { x: 0, y: 0, z: 1 } : { x: 0, y: 1, z: 0 };
 
 /**
  * How a row stands in space: on a path that leaves its plane, or where its pieces are turned about their path; null

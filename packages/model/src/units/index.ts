@@ -1,1 +1,2 @@
 export * from './length';
+export * from './parse-length';

@@ -1,8 +1,12 @@
-import { coilView, LIMITS, turnedTo } from '@coin-relay/core';
+import { add3, coilView, LIMITS, turnedTo, type Affine } from '@coin-relay/core';
 import {
   factsOfSpring,
+  hangsAlong,
+  inSpace,
+  leavesDrawing,
   ROPE_NUMBERS,
   tieAt,
+  verticalOf,
   type Machine,
   type SpringTie,
   type Tie,
@@ -55,15 +59,31 @@ export function tieParts(
   const { is } = tie;
   if (is.kind === 'rope') {
     const wire = { width: is.diameter, material: 'cord' };
-    const hung = hungAt(machine, tie.id, frame);
-    const d = hung ? lineData(hung) : data`M${from.x} ${from.y}L${to.x} ${to.y}`;
+    const hung = hungAt(machine, tie, frame);
+    const d = hung ? lineData(inPlan(hung)) : data`M${from.x} ${from.y}L${to.x} ${to.y}`;
     return [{ d, fill: null, line: false, wire }];
   }
   const plain = tube || (pixel > 0 && (coils > MOST_COILS || span < is.coils * LEAST_COIL * pixel));
   return (plain ? plainSpring(is, span) : springParts(is, span)).map((part) => ({
     ...part,
-    at: turnedTo(from.x, from.y, Math.atan2(to.y - from.y, to.x - from.x)),
+    at: foreshortened(
+      turnedTo(from.x, from.y, Math.atan2(to.y - from.y, to.x - from.x)),
+      leavesDrawing(from, to) ? Math.hypot(to.x - from.x, to.y - from.y) / span : 1,
+    ),
   }));
+}
+
+/** What leaves the drawing is seen shorter along its axis. */
+function foreshortened(at: Affine, by: number): Affine {
+  return by === 1 ? at : [at[0] * by, at[1] * by, at[2], at[3], at[4], at[5]];
+}
+
+/** x and y of points in space. */
+function inPlan(points: Float64Array): Float64Array {
+  const many = points.length / 3;
+  const flat = new Float64Array(2 * many);
+  for (let i = 0; i < many; i++) flat.set([points[3 * i], points[3 * i + 1]], 2 * i);
+  return flat;
 }
 
 /**
@@ -110,23 +130,27 @@ function plainSpring(spring: SpringTie, length: number): MachinePart[] {
   ];
 }
 
-/** A rope that was worked out for a frame, as points; null where it is taut, or not known yet. */
-export function hungAt(
-  { precomputed: prepared, frames }: Machine,
-  tie: string,
-  frame: number,
-): Float64Array | null {
-  const shapes = prepared.ropes.get(tie);
+/** A rope that was worked out for a frame: x, y, z of its points in turn; null where it is taut, or not known yet. */
+export function hungAt(machine: Machine, tie: Tie, frame: number): Float64Array | null {
+  const { precomputed: prepared, frames, job } = machine;
+  const shapes = prepared.ropes.get(tie.id);
   if (!shapes) return null;
   const k = ((Math.round(frame) % frames) + frames) % frames;
   const [x, y, a, from, to] = shapes.subarray(k * ROPE_NUMBERS, (k + 1) * ROPE_NUMBERS);
   if (!(a > 0)) return null;
-  const points = new Float64Array(2 * (ROPE_STEPS + 1));
+  const ends = tieAt(machine, tie, k);
+  const way = ends && hangsAlong(job, ends.from, ends.to).way;
+  const up = verticalOf(job);
+  const points = new Float64Array(3 * (ROPE_STEPS + 1));
   for (let i = 0; i <= ROPE_STEPS; i++) {
     // At arc length s from its lowest place a catenary has x = a asinh(s / a), y = sqrt(a² + s²) − a.
     const s = from + ((to - from) * i) / ROPE_STEPS;
-    points[2 * i] = x + a * Math.asinh(s / a);
-    points[2 * i + 1] = y + Math.sqrt(a * a + s * s) - a;
+    const [along, high] = [x + a * Math.asinh(s / a), y + Math.sqrt(a * a + s * s) - a];
+    if (!way) points.set([along, high, 0], 3 * i);
+    else {
+      const p = add3(add3(inSpace(ends.from), way.along, along), up, high);
+      points.set([p.x, p.y, p.z], 3 * i);
+    }
   }
   return points;
 }

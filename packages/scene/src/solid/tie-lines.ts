@@ -1,5 +1,14 @@
-import { coilLine, STATIONS_PER_TURN } from '@coin-relay/core';
-import { factsOfSpring, tieAt, type Machine, type Tie } from '@coin-relay/model';
+import {
+  add3,
+  coilLine,
+  cross3,
+  length3,
+  scale3,
+  STATIONS_PER_TURN,
+  sub3,
+  type Vec3,
+} from '@coin-relay/core';
+import { anchorAt, factsOfSpring, inSpace, tieAt, type Machine, type Tie } from '@coin-relay/model';
 import { hungAt, ROPE_STEPS, tubesIn } from '../machine-parts/ties';
 
 /** The wire of a spring, or a rope, in space. */
@@ -11,7 +20,9 @@ export interface TieLine {
   readonly half: number;
   /** As many at every frame. */
   readonly stations: number;
-  /** The middle line at a frame: x, y, z of each station in turn, mm, its axis in the plane z = 0; null where it is not there. */
+  /** Whether it stands where it is in space; else its axis is in the plane z = 0, and it is set before the rows. */
+  readonly stands: boolean;
+  /** The middle line at a frame: x, y, z of each station in turn, mm; null where it is not there. */
   lineAt(frame: number): Float64Array | null;
 }
 
@@ -30,22 +41,36 @@ export function tieLines(machine: Machine): readonly TieLine[] {
         radius: spring.wire / 2,
         material: 'steel',
         half: (spring.diameter + spring.wire) / 2,
+        stands: standsInSpace(machine, tie),
         stations: Math.ceil(facts.total * STATIONS_PER_TURN) + 1,
         lineAt: (frame: number): Float64Array | null => {
           const state = tieAt(machine, tie, frame);
           if (!state || !(state.span > 0)) return null;
           const points = coilLine(spring, facts, state.span);
-          const [c, s] = [(state.to.x - state.from.x) / state.span, (state.to.y - state.from.y) / state.span];
-          for (let i = 0; i < points.length; i += 3) {
-            const [x, y] = [points[i], points[i + 1]];
-            points[i] = state.from.x + c * x - s * y;
-            points[i + 1] = state.from.y + s * x + c * y;
-          }
+          layAlong(points, inSpace(state.from), inSpace(state.to));
           return points;
         },
       },
     ];
   });
+}
+
+const standsInSpace = (machine: Machine, { from, to }: Tie): boolean =>
+  [from, to].some((id) => anchorAt(machine, id, 0)?.z !== undefined);
+
+/** Takes points along the x axis to the way from one place to another: y stays square to it, in the drawing or nearest to it. */
+function layAlong(points: Float64Array, from: Vec3, to: Vec3): void {
+  const way = sub3(to, from);
+  const u = scale3(way, 1 / length3(way));
+  const level = Math.hypot(u.x, u.y);
+  const v = level > 1e-9 ? { x: -u.y / level, y: u.x / level, z: 0 } : { x: 0, y: 1, z: 0 };
+  const w = cross3(u, v);
+  for (let i = 0; i < points.length; i += 3) {
+    const p = add3(add3(add3(from, u, points[i]), v, points[i + 1]), w, points[i + 2]);
+    points[i] = p.x;
+    points[i + 1] = p.y;
+    points[i + 2] = p.z;
+  }
 }
 
 function ropeLine(machine: Machine, tie: Tie, radius: number): TieLine {
@@ -54,17 +79,18 @@ function ropeLine(machine: Machine, tie: Tie, radius: number): TieLine {
     radius,
     material: 'cord',
     half: radius,
+    stands: standsInSpace(machine, tie),
     stations: ROPE_STEPS + 1,
     lineAt: (frame) => {
       const state = tieAt(machine, tie, frame);
       if (!state || !(state.span > 0)) return null;
-      const hung = hungAt(machine, tie.id, frame);
-      const { from, to } = state;
+      const hung = hungAt(machine, tie, frame);
+      if (hung) return hung;
+      const [from, way] = [inSpace(state.from), sub3(inSpace(state.to), inSpace(state.from))];
       const out = new Float64Array(3 * (ROPE_STEPS + 1));
       for (let i = 0; i <= ROPE_STEPS; i++) {
-        const k = i / ROPE_STEPS;
-        out[3 * i] = hung ? hung[2 * i] : from.x + k * (to.x - from.x);
-        out[3 * i + 1] = hung ? hung[2 * i + 1] : from.y + k * (to.y - from.y);
+        const { x, y, z } = add3(from, way, i / ROPE_STEPS);
+        out.set([x, y, z], 3 * i);
       }
       return out;
     },

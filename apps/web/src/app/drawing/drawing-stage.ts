@@ -9,7 +9,7 @@ import type { PictureShelf } from '../shared/picture-shelf';
 import { handleAt, paintHandles } from './handle-painter';
 import { paintAway, paintCrosses, paintGuides, type Overlay } from './overlay-painter';
 import { paintBackdrop, paintPaper } from './paper-painter';
-import { paintApproaches, paintCorners, paintMarks, paintSpot, paintTightest } from './path-painter';
+import { paintApproaches, paintCorners, paintMarks, paintSpot, paintTightest } from './path-marks';
 import { placeAt, placesIn } from './place-finder';
 import { paintPlaces } from './place-painter';
 import { MachinePainter, paintGround, paintTrail } from './machine-painter';

@@ -200,6 +200,6 @@ export class JobKeys implements OnDestroy {
     const anchor = this.store.job?.anchors?.find(({ id }) => id === this.context.selectedAnchor);
     if (anchor?.on.kind !== 'fixed') return;
     const { x, y } = anchor.on;
-    this.store.change(putAnchor({ ...anchor, on: { kind: 'fixed', x: x + dx, y: y + dy } }));
+    this.store.change(putAnchor({ ...anchor, on: { ...anchor.on, x: x + dx, y: y + dy } }));
   }
 }

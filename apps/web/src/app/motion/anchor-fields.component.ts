@@ -29,6 +29,15 @@ import { CHOICE } from '../shared/choice.directive';
               (changed)="change({ y: $event })"
             />
           </div>
+          <div class="line">
+            <span class="what">Before the drawing</span>
+            <relay-length-field
+              label="Anchor, before the drawing"
+              [value]="f.z ?? 0"
+              [unit]="job().unit"
+              (changed)="lift($event)"
+            />
+          </div>
         }
       }
       @case ('rider') {
@@ -150,6 +159,14 @@ export class AnchorFieldsComponent {
 
   protected change(part: object): void {
     this.changed.emit({ ...this.on(), ...part });
+  }
+
+  /** Out of the drawing, or back onto it. */
+  protected lift(z: number): void {
+    const fixed = this.fixed();
+    if (!fixed) return;
+    const { x, y } = fixed;
+    this.changed.emit({ kind: 'fixed', x, y, ...(z === 0 ? {} : { z }) });
   }
 
   /** A slider under the wheel, with a rod of four cranks. */

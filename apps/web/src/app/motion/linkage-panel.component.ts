@@ -79,7 +79,9 @@ export class LinkagePanelComponent {
         anchor,
         at:
           at && job
-            ? `${formatLength(at.x, job.unit)}, ${formatLength(at.y, job.unit)}`.replace(/-/g, '−')
+            ? [at.x, at.y, ...(at.z === undefined ? [] : [at.z])]
+                .map((value) => formatLength(value, job.unit))
+                .join(', ')
             : '–',
       };
     });

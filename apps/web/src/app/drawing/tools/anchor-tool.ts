@@ -136,7 +136,7 @@ function draggedTo({ view, playback, store }: AnchorGround, on: AnchorOn, to: Ve
   const { frame } = playback.now;
   switch (on.kind) {
     case 'fixed':
-      return { kind: 'fixed', x: to.x, y: to.y };
+      return { ...on, x: to.x, y: to.y };
     case 'crank':
       return crankOn(machine, on.wheel, frame, to);
     case 'slider': {
