@@ -9,6 +9,7 @@ import {
   type Job,
   type JobPiece,
 } from '@coin-relay/model';
+import type { Vec3 } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
 import { checkJob } from '../checks';
 import { reachOfRow } from '../solid';
@@ -62,6 +63,57 @@ describe('rows that cut into each other', () => {
     expect(depth).toBeCloseTo(2, 4);
     expect(clear).toBeCloseTo(7, 4);
     expect(at(clear!)).toBe(0);
+  });
+
+  describe('that leave their plane', () => {
+    /** The same two rows on straight paths in space, the second one so high over the first, and turned up by so much. */
+    const over = (high: number, rise = 0, behaviour: 'stiff' | 'bending' = 'stiff'): Job =>
+      cross((job) => {
+        const straight = (id: string, a: Vec3, b: Vec3): Job['paths'][number] => ({
+          ...{ kind: 'space', id, name: id, closed: false },
+          points: [a, b].map((p) => ({ ...p, radius: 0, next: { kind: 'line' } })),
+        });
+        job.pieces = job.pieces.map((piece) => ({ ...piece, behaviour }));
+        job.paths = [
+          straight('loop', { x: -100, y: 0, z: 0 }, { x: 100, y: 0, z: 0 }),
+          straight('up', { x: 0, y: -100, z: high - rise }, { x: 0, y: 100, z: high + rise }),
+        ];
+      });
+
+    it('are boxes where they stand: 4 and 6 mm thick, they cut by what is left of 5 mm', () => {
+      const [found, ...more] = crossings(over(3));
+      expect(more).toEqual([]);
+      expect(found).toMatchObject({ run: 'row', other: 'up', clear: null });
+      expect(found.depth).toBeCloseTo(2, 6);
+      expect(Math.abs(found.s - 100)).toBeLessThan(20);
+      expect(crossings(over(5.1))).toEqual([]);
+      expect(crossings(over(-4))[0].depth).toBeCloseTo(1, 6);
+      // One that rises through the other is met where it does.
+      expect(crossings(over(2, 80))[0].depth).toBeGreaterThan(2);
+      expect(crossings(over(40, 80))).toEqual([]);
+    });
+
+    it('pieces that bend are as many boxes along them', () => {
+      expect(crossings(over(3, 0, 'bending'))[0].depth).toBeCloseTo(2, 6);
+      expect(crossings(over(5.1, 0, 'bending'))).toEqual([]);
+    });
+
+    it('may be in the way of those in the drawing too, and of none where there is one row', () => {
+      const mixed = over(3);
+      mixed.paths[0] = outlineJob('Cross', 'M-100 0H100').paths[0];
+      expect(mayCross(mixed, fittedRows(mixed))).toBe(true);
+      expect(crossings(mixed)[0].depth).toBeCloseTo(2, 6);
+      const alone = { ...mixed, runs: [mixed.runs[1]] };
+      expect(mayCross(alone, fittedRows(alone))).toBe(false);
+      expect(crossings(alone)).toEqual([]);
+    });
+
+    it('no demo job in space has rows that cut', () => {
+      for (const { job } of demoJobs()) {
+        const rows = fittedRows(job);
+        if (rows.some(({ setOut }) => setOut.stand)) expect(crossingsIn(job, rows, reachOfRow)).toEqual([]);
+      }
+    });
   });
 
   it('where a boundary leaves nothing of a row there is nothing to cut; what is cut off is not there', () => {

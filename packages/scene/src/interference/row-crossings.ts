@@ -7,12 +7,15 @@ import {
   type AffineTuple,
   type Map3,
 } from '@coin-relay/core';
+import { behaviourOf, type StandInSpace } from '@coin-relay/model';
 import type { PathsD } from 'clipper2-ts';
+import { bentInSpace } from '../placing/bent-in-space';
 import { rowCopies, twinMatrix } from '../placing/copies';
 import { hullOf } from '../placing/box';
 import { isThere } from '../placing/keep';
 import { placeMatrix } from '../placing/placement-matrix';
-import { moveScene, pieceNumberAt, type RowScene } from '../placing/scene';
+import { placeInSpace } from '../placing/space-placement';
+import { moveScene, pieceNumberAt, type RowScene, type ScenePiece } from '../placing/scene';
 import { boxDepth, type SpaceBox } from './boxes';
 import { movedArea, overlapWidth } from './overlap';
 import { pieceFigure } from '../figures/piece-figure';
@@ -36,7 +39,7 @@ export interface RowReach {
 export interface StoodRow {
   readonly run: string;
   readonly scene: RowScene;
-  /** How far it stands in front of its plane, mm. */
+  /** How far it stands in front of its plane, mm; 0 where it leaves that. */
   readonly z: number;
   /** What takes its plane to where that is; null where it is the drawing. */
   readonly plane: Map3 | null;
@@ -67,6 +70,10 @@ const SPOKEN_OF = 0.05;
 const MOST_CUT = 40;
 /** Room that is left between two rows, mm. */
 export const APART = 2;
+/** Boxes that a piece which bends is taken for. */
+const SLICES = 8;
+/** What a place in space is written as: three axes, and a zero point. */
+const PLACE_NUMBERS = 12;
 /** Corners that stand for a round wheel. */
 const CORNERS = 48;
 
@@ -86,7 +93,8 @@ interface Body extends SpaceBox {
 
 /**
  * Rows of a job that cut into each other, each two of them once. In one plane links and wheels cut where their outlines
- * do and their faces in depth; in planes that are turned to each other by the boxes that links and wheels lie in.
+ * do and their faces in depth; in planes that are turned to each other, and where a row leaves its plane, by the boxes
+ * that links and wheels lie in.
  */
 export function rowCrossings(rows: readonly StoodRow[]): RowCrossing[] {
   const links = rows.reduce((sum, { scene }) => sum + scene.frame.links, 0);
@@ -157,16 +165,20 @@ function deepest(meets: readonly Meeting[]): RowCrossing | null {
     // Outlines cut no deeper than the boxes they lie in.
     if (best && meeting.depth <= best.depth) break;
     const { a, b } = meeting;
-    const depth = a.row.plane === b.row.plane ? outlineDepth(a, b) : meeting.depth;
+    const depth = inOnePlane(a.row, b.row) ? outlineDepth(a, b) : meeting.depth;
     if (depth <= (best?.depth ?? SPOKEN_OF)) continue;
     best = { run: a.row.run, other: b.row.run, s: a.s, otherS: b.s, depth, clear: clearDepth(a.row, b.row) };
   }
   return best;
 }
 
+const leavesPlane = ({ scene }: StoodRow): boolean => scene.setOut.stand !== null;
+const inOnePlane = (a: StoodRow, b: StoodRow): boolean =>
+  a.plane === b.plane && !leavesPlane(a) && !leavesPlane(b);
+
 /** Before the first row or behind it, whichever is nearer to where the other one stands. */
 function clearDepth(first: StoodRow, other: StoodRow): number | null {
-  if (first.plane !== other.plane) return null;
+  if (!inOnePlane(first, other)) return null;
   const [low, high] = first.reach.all;
   const before = first.z + high + APART - other.reach.all[0];
   const behind = first.z + low - APART - other.reach.all[1];
@@ -182,8 +194,82 @@ function outlineDepth(a: Body, b: Body): number {
   return Math.min(deep, size * overlapWidth(a.area(), movedArea(b.area(), between)));
 }
 
+/** What of a row that leaves its plane takes up room: the boxes of its links, where they stand in space. */
+function bodiesInSpace(row: StoodRow, stand: StandInSpace, travel: number): Body[] {
+  const { scene, reach } = row;
+  const { fit, frame, setOut } = scene;
+  moveScene(scene, travel);
+  const found: Body[] = [];
+  const m = new Float64Array(PLACE_NUMBERS);
+  for (const offset of rowCopies(setOut.setOut.rows)) {
+    for (let k = 0; k < frame.links; k++) {
+      if (!isOnPath(fit.row, frame, k)) continue;
+      const number = pieceNumberAt(scene, k);
+      if (number < 0) continue;
+      const piece = scene.pieces[number];
+      const s = withinPath(fit.layout.path, frame.arc[k * frame.step + 1]);
+      if (behaviourOf(piece.piece) === 'bending') {
+        found.push(...bentBodies(row, stand, k, piece, offset, s, reach.pieces[number]));
+        continue;
+      }
+      placeInSpace(scene, stand, k, piece, offset, m);
+      found.push(boxBody(row, s, piece.box, reach.pieces[number], m));
+    }
+  }
+  return found;
+}
+
+/** A piece that bends, as boxes one behind the other along it. */
+function bentBodies(
+  row: StoodRow,
+  stand: StandInSpace,
+  k: number,
+  piece: ScenePiece,
+  offset: number,
+  s: number,
+  faces: Reach,
+): Body[] {
+  const [x0, y0, x1, y1] = piece.box;
+  const [ym, zm] = [(y0 + y1) / 2, (faces[0] + faces[1]) / 2];
+  const at = new Float64Array(12);
+  return Array.from({ length: SLICES }, (_, i) => {
+    const [from, to] = [i, i + 1].map((part) => x0 + ((x1 - x0) * part) / SLICES);
+    const mid = (from + to) / 2;
+    // Its two ends, and the middles of its upper and its front face.
+    const points = [from, ym, zm, to, ym, zm, mid, y1, zm, mid, ym, faces[1]];
+    bentInSpace(row.scene, stand, k, piece, points, offset, at);
+    const [a, b, up, front] = [0, 3, 6, 9].map((j) => [...at.subarray(j, j + 3)]);
+    const middle = a.map((value, j) => (value + b[j]) / 2);
+    const ways = [b, up, front].map((end) => end.map((value, j) => value - middle[j]));
+    const half = ways.map((way) => Math.hypot(...way));
+    const axes = ways.map((way, j) => way.map((value) => value / (half[j] || 1)));
+    return { row, s, at: LEVEL, faces, area: () => [], ...boxed(middle, axes, half) };
+  });
+}
+
+/** A box in the axes of a piece, where the piece stands in space. */
+function boxBody(
+  row: StoodRow,
+  s: number,
+  [x0, y0, x1, y1]: readonly [number, number, number, number],
+  faces: Reach,
+  m: Float64Array,
+): Body {
+  const ways = [0, 1, 2].map((i) => [m[3 * i], m[3 * i + 1], m[3 * i + 2]]);
+  const sizes = ways.map((way) => Math.hypot(...way));
+  const axes = ways.map((way, i) => way.map((value) => value / sizes[i]));
+  const at = [(x0 + x1) / 2, (y0 + y1) / 2, (faces[0] + faces[1]) / 2];
+  const half = [x1 - x0, y1 - y0, faces[1] - faces[0]].map((size, i) => (size / 2) * sizes[i]);
+  const middle = [0, 1, 2].map((i) => m[9 + i] + ways.reduce((sum, way, j) => sum + at[j] * way[i], 0));
+  return { row, s, at: LEVEL, faces, area: () => [], ...boxed(middle, axes, half) };
+}
+
+const LEVEL: AffineTuple = [1, 0, 0, 1, 0, 0];
+
 function bodiesOf(row: StoodRow, travel: number): Body[] {
   const { scene } = row;
+  const { stand } = scene.setOut;
+  if (stand) return bodiesInSpace(row, stand, travel);
   const { pieces, wheels } = row.reach;
   const { fit, frame, setOut } = scene;
   moveScene(scene, travel);
@@ -267,11 +353,20 @@ function standing({ row, s, box: [x0, y0, x1, y1], reach, area, at }: Standing):
   };
   const axes = [u, v, [0, 0, 1]].map(turned);
   const centre = plane ? mapped3(plane, middle[0], middle[1], middle[2]) : middle;
+  return { row, s, at, faces, area, ...boxed(centre, axes, half) };
+}
+
+/** A box, and where it begins and ends along each axis of the job. */
+function boxed(
+  middle: readonly number[],
+  axes: readonly (readonly number[])[],
+  half: readonly number[],
+): SpaceBox & Pick<Body, 'low' | 'high'> {
   const far = [0, 1, 2].map((i) => axes.reduce((sum, axis, k) => sum + half[k] * Math.abs(axis[i]), 0));
   return {
-    ...{ row, s, at, faces, area, middle: centre, axes, half },
-    low: centre.map((value, i) => value - far[i]),
-    high: centre.map((value, i) => value + far[i]),
+    ...{ middle, axes, half },
+    low: middle.map((value, i) => value - far[i]),
+    high: middle.map((value, i) => value + far[i]),
   };
 }
 

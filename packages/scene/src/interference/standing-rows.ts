@@ -10,20 +10,23 @@ export function crossingsIn(
   all: readonly FittedRow[],
   reachOf: (row: FittedRow) => RowReach,
 ): RowCrossing[] {
-  const rows = all.filter(isFlat);
-  if (rows.length < 2) return [];
+  if (all.length < 2) return [];
   const order = new Map(job.runs.map(({ id }, i) => [id, i]));
   const place = ({ resolved: { run } }: FittedRow): number => order.get(run.id) ?? 0;
-  const sorted = [...rows].sort((a, b) => place(a) - place(b)).map((row) => ({ row, reach: reachOf(row) }));
+  const sorted = [...all].sort((a, b) => place(a) - place(b)).map((row) => ({ row, reach: reachOf(row) }));
   const planes = sorted.map(({ row }) => planeOfRun(job, row.resolved.run));
   const depths = rowDepths(
-    sorted.map(({ row: { resolved, fit }, reach }, i) => ({
-      run: resolved.run.id,
-      fit,
-      reach: () => reach.all,
-      plane: planes[i],
-      ...(resolved.run.sideways === undefined ? {} : { sideways: resolved.run.sideways }),
-    })),
+    sorted.flatMap(({ row, reach }, i) => {
+      const { resolved, fit } = row;
+      const { id, sideways } = resolved.run;
+      if (!isFlat(row)) return [];
+      return [
+        {
+          ...{ run: id, fit, reach: () => reach.all, plane: planes[i] },
+          ...(sideways === undefined ? {} : { sideways }),
+        },
+      ];
+    }),
   );
   const maps = new Map<PathPlane, Map3>();
   const mapOf = (plane: PathPlane): Map3 => {
@@ -45,7 +48,7 @@ export function crossingsIn(
   );
 }
 
-/** What leaves its plane has no depth, and is not looked at. */
+/** What leaves its plane has no depth of its own. */
 const isFlat = ({ setOut }: FittedRow): boolean => setOut.stand === null;
 
 /**
@@ -53,10 +56,9 @@ const isFlat = ({ setOut }: FittedRow): boolean => setOut.stand === null;
  * one another in the drawing. Tells whether it is worth while to look how deep they reach.
  */
 export function mayCross(job: Job, all: readonly FittedRow[]): boolean {
-  const rows = all.filter(isFlat);
-  if (rows.length < 2) return false;
-  if (rows.some(({ resolved }) => planeOfRun(job, resolved.run) !== null)) return true;
-  const flat = rows.map(({ resolved, fit, setOut }): StoodRow => {
+  if (all.length < 2) return false;
+  if (all.some((row) => !isFlat(row) || planeOfRun(job, row.resolved.run) !== null)) return true;
+  const flat = all.map(({ resolved, fit, setOut }): StoodRow => {
     const wheels = fit.layout.wheels.length > 0 ? FLAT : null;
     const reach = { pieces: setOut.pieces.map(() => FLAT), wheels, all: FLAT };
     return { run: resolved.run.id, scene: rowScene(fit, setOut), z: 0, plane: null, reach };
