@@ -58,21 +58,31 @@ export class RingSolverInSpace extends RingSolver {
   }
 
   protected override readPins(s: Float64Array): void {
-    super.readPins(s);
     const n = this.links;
-    const { z, tz, at } = this;
+    const { x, y, z, tx, ty, tz, at } = this;
+    let far = 0;
     for (let i = 0; i < n; i++) {
       this.read(s[i], at);
+      x[i] = at[0];
+      y[i] = at[1];
       z[i] = at[5];
+      tx[i] = at[2];
+      ty[i] = at[3];
       tz[i] = at[6];
-      this.far = Math.max(this.far, Math.abs(at[5]));
+      far = Math.max(far, Math.abs(at[0]), Math.abs(at[1]), Math.abs(at[5]));
     }
+    this.far = far;
+    x[n] = x[0];
+    y[n] = y[0];
     z[n] = z[0];
+    tx[n] = tx[0];
+    ty[n] = ty[0];
     tz[n] = tz[0];
   }
 
   protected override distance(i: number): number {
     const { x, y, z } = this;
-    return Math.hypot(x[i + 1] - x[i], y[i + 1] - y[i], z[i + 1] - z[i]);
+    const [dx, dy, dz] = [x[i + 1] - x[i], y[i + 1] - y[i], z[i + 1] - z[i]];
+    return Math.sqrt(dx * dx + dy * dy + dz * dz);
   }
 }

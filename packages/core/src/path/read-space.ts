@@ -75,40 +75,49 @@ function readCubic(
   const beyond = polynomial(d, o, u);
   // A hair beyond an end at which it stands still it would run back.
   const t = beyond < 0 ? 0 : beyond > 1 ? 1 : beyond;
-  const a = [d[o + 6], d[o + 7], rise[q]];
-  const b = [d[o + 8], d[o + 9], rise[q + 1]];
-  const c = [d[o + 10], d[o + 11], rise[q + 2]];
-  const p0 = [d[o + 12], d[o + 13], rise[q + 3]];
-  let v: number[] = [0, 0, 0];
-  const w: number[] = [0, 0, 0];
-  let lost = 0;
-  const p: number[] = [0, 0, 0];
-  for (let i = 0; i < 3; i++) {
-    p[i] = ((a[i] * t + b[i]) * t + c[i]) * t + p0[i];
-    v[i] = (3 * a[i] * t + 2 * b[i]) * t + c[i];
-    w[i] = 6 * a[i] * t + 2 * b[i];
-    lost += LOST * (3 * Math.abs(a[i]) + 2 * Math.abs(b[i]) + Math.abs(c[i]) + Math.abs(p0[i]));
-  }
-  let speed = Math.sqrt(v[0] * v[0] + v[1] * v[1] + v[2] * v[2]);
-  const force = Math.sqrt(w[0] * w[0] + w[1] * w[1] + w[2] * w[2]);
+  // Number by number: a row in space is solved with tens of thousands of these.
+  const ax = d[o + 6];
+  const ay = d[o + 7];
+  const az = rise[q];
+  const bx = d[o + 8];
+  const by = d[o + 9];
+  const bz = rise[q + 1];
+  const cx = d[o + 10];
+  const cy = d[o + 11];
+  const cz = rise[q + 2];
+  const px = d[o + 12];
+  const py = d[o + 13];
+  const pz = rise[q + 3];
+  let vx = (3 * ax * t + 2 * bx) * t + cx;
+  let vy = (3 * ay * t + 2 * by) * t + cy;
+  let vz = (3 * az * t + 2 * bz) * t + cz;
+  const wx = 6 * ax * t + 2 * bx;
+  const wy = 6 * ay * t + 2 * by;
+  const wz = 6 * az * t + 2 * bz;
+  const lost =
+    LOST * (3 * Math.abs(ax) + 2 * Math.abs(bx) + Math.abs(cx) + Math.abs(px)) +
+    LOST * (3 * Math.abs(ay) + 2 * Math.abs(by) + Math.abs(cy) + Math.abs(py)) +
+    LOST * (3 * Math.abs(az) + 2 * Math.abs(bz) + Math.abs(cz) + Math.abs(pz));
+  let speed = Math.sqrt(vx * vx + vy * vy + vz * vz);
+  const force = Math.sqrt(wx * wx + wy * wy + wz * wz);
   if (speed > lost) {
-    const x = v[1] * w[2] - v[2] * w[1];
-    const y = v[2] * w[0] - v[0] * w[2];
-    const z = v[0] * w[1] - v[1] * w[0];
+    const x = vy * wz - vz * wy;
+    const y = vz * wx - vx * wz;
+    const z = vx * wy - vy * wx;
     const cross = Math.sqrt(x * x + y * y + z * z);
     out[4] = cross > lost * (speed + force) ? cross / (speed * speed * speed) : 0;
   } else {
     const onward = t < 0.5 ? 1 : -1;
-    v = force > lost ? w.map((value) => onward * value) : a;
-    speed = Math.sqrt(v[0] * v[0] + v[1] * v[1] + v[2] * v[2]);
+    [vx, vy, vz] = force > lost ? [onward * wx, onward * wy, onward * wz] : [ax, ay, az];
+    speed = Math.sqrt(vx * vx + vy * vy + vz * vz);
     out[4] = 0;
   }
-  out[0] = p[0];
-  out[1] = p[1];
-  out[5] = p[2];
-  out[2] = v[0] / speed;
-  out[3] = v[1] / speed;
-  out[6] = v[2] / speed;
+  out[0] = ((ax * t + bx) * t + cx) * t + px;
+  out[1] = ((ay * t + by) * t + cy) * t + py;
+  out[5] = ((az * t + bz) * t + cz) * t + pz;
+  out[2] = vx / speed;
+  out[3] = vy / speed;
+  out[6] = vz / speed;
 }
 
 function readHelix(d: Float64Array, o: number, u: number, out: Float64Array): void {

@@ -138,14 +138,11 @@ function cubicPace(a: Vec3, b: Vec3, c: Vec3): Paced {
   return {
     cuts: slowest(axes),
     pace(t, out) {
-      let [v2, half] = [0, 0];
-      for (const [p, q, r] of axes) {
-        const v = (3 * p * t + 2 * q) * t + r;
-        v2 += v * v;
-        half += v * (6 * p * t + 2 * q);
-      }
-      out[0] = v2;
-      out[1] = half;
+      const vx = (3 * a.x * t + 2 * b.x) * t + c.x;
+      const vy = (3 * a.y * t + 2 * b.y) * t + c.y;
+      const vz = (3 * a.z * t + 2 * b.z) * t + c.z;
+      out[0] = vx * vx + vy * vy + vz * vz;
+      out[1] = vx * (6 * a.x * t + 2 * b.x) + vy * (6 * a.y * t + 2 * b.y) + vz * (6 * a.z * t + 2 * b.z);
     },
   };
 }
