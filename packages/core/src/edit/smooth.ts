@@ -11,17 +11,8 @@ import type { Contour, Segment } from '../path';
  * @throws RelayError path-zero-length where fewer than two places are left (three where closed)
  */
 export function smoothThrough(given: readonly Vec[], closed: boolean): Contour {
-  const points = given.filter((p, i) => i === 0 || distance(p, given[i - 1]) > 0);
-  if (closed && points.length > 1 && distance(points[0], points[points.length - 1]) === 0) points.pop();
+  const { points, h } = placesInOrder(given, closed, distance);
   const n = points.length;
-  if (n < (closed ? 3 : 2)) {
-    throw new RelayError(
-      'path-zero-length',
-      `A smooth line needs at least ${closed ? 3 : 2} places; there are ${n}.`,
-    );
-  }
-  const spans = closed ? n : n - 1;
-  const h = Array.from({ length: spans }, (_, i) => distance(points[i], points[(i + 1) % n]));
   const slopes = {
     x: slopesOf(
       points.map((p) => p.x),
@@ -34,7 +25,7 @@ export function smoothThrough(given: readonly Vec[], closed: boolean): Contour {
       closed,
     ),
   };
-  const pieces = Array.from({ length: spans }, (_, i): Segment => {
+  const pieces = Array.from({ length: h.length }, (_, i): Segment => {
     const j = (i + 1) % n;
     const k = h[i] / 3;
     return {
@@ -46,6 +37,28 @@ export function smoothThrough(given: readonly Vec[], closed: boolean): Contour {
     };
   });
   return { segments: pieces, closed };
+}
+
+/**
+ * The places a smooth line goes through, neighbours in one place counted once, and how far each is from the next one.
+ * @throws RelayError path-zero-length where fewer than two are left (three where closed)
+ */
+export function placesInOrder<P>(
+  given: readonly P[],
+  closed: boolean,
+  apart: (a: P, b: P) => number,
+): { readonly points: readonly P[]; readonly h: readonly number[] } {
+  const points = given.filter((p, i) => i === 0 || apart(p, given[i - 1]) > 0);
+  if (closed && points.length > 1 && apart(points[0], points[points.length - 1]) === 0) points.pop();
+  const n = points.length;
+  if (n < (closed ? 3 : 2)) {
+    throw new RelayError(
+      'path-zero-length',
+      `A smooth line needs at least ${closed ? 3 : 2} places; there are ${n}.`,
+    );
+  }
+  const h = Array.from({ length: closed ? n : n - 1 }, (_, i) => apart(points[i], points[(i + 1) % n]));
+  return { points, h };
 }
 
 /** The slopes of a cubic spline at its knots, for knot distances h: one number of each point at a time. */

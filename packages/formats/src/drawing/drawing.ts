@@ -57,8 +57,6 @@ export interface Drawing {
   /** Millimetres in one unit of the file, and whether the file says so itself. */
   readonly millimetresPerUnit: number;
   readonly physical: boolean;
-  /** Which of its axes points up, where its format says so. */
-  readonly up?: 'y';
 }
 
 /** @throws RelayError file-too-large */

@@ -22,7 +22,7 @@ export async function readGlbLines(bytes: Uint8Array): Promise<Drawing> {
   (root.getDefaultScene() ?? root.listScenes().at(0))?.traverse((node) => {
     for (const primitive of node.getMesh()?.listPrimitives() ?? []) collect(collected, node, primitive);
   });
-  return { ...collected.result(GLB_METRE, true), up: 'y' };
+  return collected.result(GLB_METRE, true);
 }
 
 async function opened(bytes: Uint8Array): Promise<Document> {

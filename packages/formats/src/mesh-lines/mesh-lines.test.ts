@@ -126,7 +126,7 @@ describe('lines of GLB', () => {
     const drawing = await readGlbLines(await made(LINE_STRIP, null));
     const [piece] = drawing.inSpace[0].line.segments;
     expect(piece.kind === 'line' && Math.round(piece.a.x)).toBe(1000);
-    expect([drawing.up, drawing.physical, drawing.millimetresPerUnit]).toEqual(['y', true, 1000]);
+    expect([drawing.physical, drawing.millimetresPerUnit]).toEqual([true, 1000]);
   });
 
   it('triangles and points are left out, and said; what is no GLB says so', async () => {

@@ -2,10 +2,10 @@ import type { Affine } from '@coin-relay/core';
 
 /**
  * How deep a part lies where the machine is seen in space, mm: from the face of the rows that is towards who looks,
- * or from the one behind them.
+ * from the one behind them, or from a height of its own.
  */
 export interface Depth {
-  readonly from: 'before' | 'behind';
+  readonly from: 'before' | 'behind' | number;
   readonly low: number;
   readonly high: number;
 }

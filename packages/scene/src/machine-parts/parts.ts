@@ -177,7 +177,7 @@ function pinParts(machine: Machine, id: string, frame: number): MachinePart[] {
       fill: 'brass',
       line: true,
       at: turnedTo(at.x, at.y, 0),
-      deep: { from: 'before', low: 0, high: 4 },
+      deep: at.z === undefined ? { from: 'before', low: 0, high: 4 } : { from: at.z, low: -2, high: 2 },
     },
   ];
 }

@@ -123,6 +123,11 @@ describe('springs and ropes between anchors in space', () => {
     expect(Math.hypot(a, b)).toBeCloseTo(50 / 130, 9);
   });
 
+  it('the eye of a fixed anchor stands where that is, of one in the drawing before the rows', () => {
+    const eyes = machineParts(machineWith([low, fixed('flat', 90, 90)], []))(0).over;
+    expect(eyes.map(({ deep }) => deep?.from)).toEqual([30, 'before']);
+  });
+
   it('what rides on a row in space goes up and down with it, also half way between its phases', () => {
     const run = slide.runs[0].id;
     const rider: Anchor = { id: 'rider', name: 'rider', on: { kind: 'rider', run, place: 3 } };

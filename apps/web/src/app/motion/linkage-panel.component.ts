@@ -77,6 +77,7 @@ export class LinkagePanelComponent {
       const at = machine ? anchorAt(machine, anchor.id, frame) : null;
       return {
         anchor,
+        lifted: at?.z !== undefined,
         at:
           at && job
             ? [at.x, at.y, ...(at.z === undefined ? [] : [at.z])]
@@ -86,6 +87,9 @@ export class LinkagePanelComponent {
       };
     });
   });
+
+  /** Whether any of them is not in the drawing. */
+  protected readonly lifted = computed(() => this.anchors().some(({ lifted }) => lifted));
 
   protected pick(what: PickFor): void {
     this.work.ask(this.picking()?.what === what ? null : what);

@@ -117,7 +117,8 @@ export class StandingMachine {
     const part = this.parts.at(i);
     const [a, b, c, d, e, f] = Array.from(part?.at ?? IDENTITY);
     const { before, behind } = this.faces;
-    const z = part?.deep.from === 'behind' ? behind - APART : before + APART;
+    const from = part?.deep.from;
+    const z = typeof from === 'number' ? from : from === 'behind' ? behind - APART : before + APART;
     out.set([a, b, 0, 0, c, d, 0, 0, 0, 0, 1, 0, e, f, z, 1]);
   }
 }
