@@ -8,7 +8,7 @@ import {
 } from '@coin-relay/core';
 import { demoJobs, plainUpright, resolveRun, resolveSetOut, type Job } from '@coin-relay/model';
 import { moveScene, rowScene } from '@coin-relay/scene';
-import { MATRIX_NUMBERS, RowInstances } from '@coin-relay/scene/solid';
+import { RowInstances } from '@coin-relay/scene/solid';
 import { CHAIN_REQUEST } from './machines';
 import { median, paired, report, times } from './timing';
 
@@ -80,7 +80,7 @@ const flat = (path: SpaceDrawn) => {
   ]);
 }
 
-// Where the links of a row in space stand at a frame, against writing arrays of that size with numbers at hand.
+// Where the links of a row in space stand at a frame, against writing the same arrays with numbers at hand.
 {
   const { job } = demoJobs().find(({ id }) => id === 'demo-counterweight-chain')!;
   const fine: Job = structuredClone(job);
@@ -90,7 +90,7 @@ const flat = (path: SpaceDrawn) => {
   const fit = fitRow(resolved.source, resolved.request);
   const scene = rowScene(fit, resolveSetOut(fine, resolved.run, fit));
   const instances = new RowInstances(scene);
-  const out = new Float32Array(fit.count * MATRIX_NUMBERS);
+  const { pins, rise, arc } = scene.frame;
   let travel = 0;
   const place = (): void => {
     moveScene(scene, (travel += 0.137));
@@ -98,7 +98,11 @@ const flat = (path: SpaceDrawn) => {
   };
   const write = (): void => {
     travel += 0.137;
-    for (let i = 0; i < out.length; i++) out[i] = travel + i;
+    for (const each of [pins, rise, arc]) for (let i = 0; i < each.length; i++) each[i] = travel + i;
+    for (const { matrices, finishes, places } of instances.groups) {
+      for (let i = 0; i < matrices.length; i++) matrices[i] = travel + i;
+      for (let i = 0; i < places.length; i++) places[i] = finishes[i] = i;
+    }
   };
   const { a, ratio } = paired(place, write, 60);
   report([

@@ -1,13 +1,22 @@
 import { fitRow } from '@coin-relay/core';
-import { demoJobs, PLAIN_SET_OUT, resolveRun, resolveSetOut } from '@coin-relay/model';
+import {
+  demoJobs,
+  PLAIN_SET_OUT,
+  PLAIN_SETTING,
+  plainUpright,
+  resolveRun,
+  resolveSetOut,
+} from '@coin-relay/model';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { rowCopies } from '../placing/copies';
 import { drawOrder } from '../placing/order';
 import { placeMatrix } from '../placing/placement-matrix';
+import { placeInSpace } from '../placing/space-placement';
 import { moveScene, pieceNumberAt, rowScene, type RowScene } from '../placing/scene';
 import { intoSpace, MATRIX_NUMBERS, RowInstances } from './instances';
 import { makeMaster } from './masters';
+import { stiffRow } from './stiff-row';
 
 const scenes = demoJobs().flatMap(({ id, job }) =>
   job.runs.map((run): [string, RowScene] => {
@@ -16,6 +25,9 @@ const scenes = demoJobs().flatMap(({ id, job }) =>
     return [`${id}, ${run.id}`, rowScene(fit, resolveSetOut(job, resolved.run, fit))];
   }),
 );
+
+/** What a hand did to a place. */
+const ASIDE = { turn: 0, along: 1.2, out: -0.7, roll: 0.4 };
 
 /** Determinant of the upper three columns of a matrix. */
 function determinant(m: Float32Array, at: number): number {
@@ -55,6 +67,59 @@ describe('rows of solids', () => {
       }
     },
   );
+
+  it('rows written in one go stand where their pieces are placed one by one', () => {
+    let looked = 0;
+    for (const twist of [0, Math.PI])
+      for (const side of [true, false]) {
+        const { job } = structuredClone(demoJobs().find(({ id }) => id === 'demo-counterweight-chain')!);
+        for (const piece of job.pieces)
+          piece.setting = { ...PLAIN_SETTING, line: 2, out: 3, along: -1.5, lift: 4, scale: 0.9, flip: side };
+        job.runs[0].upright = {
+          ...plainUpright(undefined),
+          roll: 0.3,
+          alternate: Math.PI / 2,
+          twist,
+          across: 6,
+        };
+        job.runs[0].setOut = {
+          ...PLAIN_SET_OUT,
+          rows: { count: 2, spacing: 20 },
+          byHand: [
+            { id: 'h', at: { by: 'index', index: 3 }, leftOut: false, piece: null, ...ASIDE },
+            { id: 'g', at: { by: 'index', index: 5 }, leftOut: true, piece: null, ...ASIDE },
+          ],
+        };
+        const resolved = resolveRun(job, job.runs[0].id);
+        const fit = fitRow(resolved.source, resolved.request);
+        const scene = rowScene(fit, resolveSetOut(job, resolved.run, fit));
+        expect(stiffRow(scene)).not.toBeNull();
+        const instances = new RowInstances(scene);
+        const one = new Float64Array(12);
+        for (const travel of [0, 0.4, -17.3, fit.count + 2.6]) {
+          moveScene(scene, travel);
+          instances.place(7);
+          const next = new Map(instances.groups.map((group) => [group, 0]));
+          for (const row of rowCopies(scene.setOut.setOut.rows))
+            for (let k = 0; k < scene.frame.links; k++) {
+              const number = pieceNumberAt(scene, k);
+              if (number < 0) continue;
+              placeInSpace(scene, scene.setOut.stand!, k, scene.pieces[number], row, one);
+              const group = instances.groups.find((each) => each.number === number)!;
+              const at = next.get(group)!;
+              next.set(group, at + 1);
+              for (let c = 0; c < 12; c++) {
+                const m = group.matrices[at * MATRIX_NUMBERS + 4 * Math.floor(c / 3) + (c % 3)];
+                expect(Math.abs(m - one[c])).toBeLessThan(1e-4);
+              }
+              expect(group.places[at]).toBe(k + scene.frame.firstLink);
+              looked++;
+            }
+          for (const [group, at] of next) expect(group.count).toBe(at);
+        }
+      }
+    expect(looked).toBeGreaterThan(100);
+  });
 
   it('what a boundary cuts away is not there, and what it may cut is marked', () => {
     const { job } = structuredClone(demoJobs().find(({ id }) => id === 'demo-coin-lift')!);

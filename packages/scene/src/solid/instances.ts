@@ -7,6 +7,7 @@ import { pieceNumberAt, placeOf, type RowScene, type ScenePiece } from '../placi
 import { hullOf } from '../placing/box';
 import { isKeptWhole, sideOfBoundary } from '../placing/keep';
 import { pieceFigure, wireShapes } from '../figures';
+import { stiffRow, type StiffRow } from './stiff-row';
 
 /** Numbers of a matrix in space, column by column. */
 export const MATRIX_NUMBERS = 16;
@@ -41,9 +42,11 @@ export class RowInstances {
   private readonly copies: readonly number[];
   private readonly m: Matrix = new Float64Array(6);
   private readonly hulls: Float64Array[] = [];
+  private readonly stiff: StiffRow | null;
 
   constructor(readonly scene: RowScene) {
     this.copies = rowCopies(scene.setOut.setOut.rows);
+    this.stiff = stiffRow(scene);
     // Any link may become any place's piece as the row travels: places are counted, and what lies beyond them.
     const needed = new Map<number, number>();
     const { table } = scene.setOut;
@@ -93,6 +96,10 @@ export class RowInstances {
     // What leaves the plane by itself stands where its path has it.
     const flat = frame.rise.length === 0;
     for (const group of this.groups) group.count = 0;
+    if (this.stiff) {
+      this.stiff.place(this.copies, flat ? z : 0, this.byPiece);
+      return;
+    }
     for (const row of this.copies) {
       for (let k = 0; k < frame.links; k++) {
         if (!isOnPath(fit.row, frame, k)) continue;
