@@ -11,6 +11,25 @@ const chordsOf = (pins: number[][]): number[] =>
   pins.slice(1).map((pin, i) => Math.hypot(...pin.map((value, k) => value - pins[i][k])));
 
 describe('paths in space on the command line', () => {
+  it('check: planks that wind up too steeply cut into each other, as the page says', async () => {
+    const job = structuredClone(demoJobs().find(({ id }) => id === 'demo-winding-slide')!.job);
+    const cuts = async (): Promise<readonly { message: string; size: number }[]> => {
+      const { findings } = await answer('check', '--job', file('slide.json', JSON.stringify(job)));
+      return (findings as { kind: string; message: string; size: number }[]).filter(
+        ({ kind }) => kind === 'neighbours-cut',
+      );
+    };
+    expect(await cuts()).toEqual([]);
+    Object.assign(job.paths[0], { from: 60, to: 60, rise: 200, turns: 2 });
+    job.runs = job.runs.slice(0, 1);
+    job.motion = { ...job.motion, drives: job.motion.drives.slice(0, 1) };
+    const [cut] = await cuts();
+    expect(cut.message).toMatch(
+      /^Neighbouring planks cut [\d.]+ mm into each other at [\d.]+ mm .*, and at \d+ more places\. Widen the bend/,
+    );
+    expect(cut.size).toBeGreaterThan(0.1);
+  });
+
   it('measure: a helix by its closed form, with its box and its bend', async () => {
     const found = await answer('measure', '--helix', '40,40,150,3');
     expect(found['length']).toBeCloseTo(3 * Math.hypot(80 * Math.PI, 50), 9);

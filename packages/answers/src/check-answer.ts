@@ -1,6 +1,6 @@
 import { parseJob, resolveRun } from '@coin-relay/model';
-import { checkJob, type Finding } from '@coin-relay/scene';
-import { reachOfRow } from '@coin-relay/scene/solid';
+import { checkJob, type AskedSolids, type Finding } from '@coin-relay/scene';
+import { poseDepths, reachOfRow } from '@coin-relay/scene/solid';
 
 /** A finding as it is answered: its words without the spaces that keep a number and its unit together. */
 export type CheckedFinding = Pick<
@@ -12,11 +12,16 @@ export interface CheckAnswer {
   readonly findings: readonly CheckedFinding[];
 }
 
+const SOLIDS: AskedSolids = {
+  reach: reachOfRow,
+  depths: (pieces, { poses, spans }) => poseDepths({ pieces, poses, spans }),
+};
+
 /** Everything the checks have to say about a job; a run that cannot be fitted at all is a finding too. */
 export function checkAnswer(document: unknown, run?: string): CheckAnswer {
   const job = parseJob(document);
   const only = run === undefined ? undefined : resolveRun(job, run).run.id;
-  return { findings: checkJob(job, only, reachOfRow).map(answered) };
+  return { findings: checkJob(job, only, SOLIDS).map(answered) };
 }
 
 function answered({

@@ -23,6 +23,21 @@ export function determinant3(m: Map3): number {
   );
 }
 
+/** The map back; null where a map flattens space. */
+export function inverse3(m: Map3): Map3 | null {
+  const size = determinant3(m);
+  if (!(Math.abs(size) > 0)) return null;
+  const cofactor = (r: number, c: number): number => {
+    const [r1, r2] = [(r + 1) % 3, (r + 2) % 3];
+    const [c1, c2] = [(c + 1) % 3, (c + 2) % 3];
+    return (m[4 * r1 + c1] * m[4 * r2 + c2] - m[4 * r1 + c2] * m[4 * r2 + c1]) / size;
+  };
+  return [0, 1, 2].flatMap((r) => {
+    const row = [cofactor(0, r), cofactor(1, r), cofactor(2, r)];
+    return [...row, -(row[0] * m[3] + row[1] * m[7] + row[2] * m[11])];
+  });
+}
+
 /** Three numbers, one for each axis. */
 export interface Vec3 {
   readonly x: number;

@@ -11,3 +11,5 @@ export * from './edges';
 export * from './weld';
 export * from './orient';
 export * from './silhouette';
+export * from './nearest';
+export * from './cut-depth';

@@ -95,6 +95,8 @@ export interface Family<P extends AnyPiece> {
   /** How far two stiff neighbours can bend sidewise, out of the plane they are drawn in, and how far they can twist (common practice, no source). */
   readonly sidewise?: Give;
   readonly twist?: Give;
+  /** Its pins lie across the row, not along what is up on it: then it is about these that it bends in its own plane. */
+  readonly pinsAcross?: (piece: P) => boolean;
   /** What its pieces say besides what all do; lengths keep their proportion to the pitch. */
   readonly fields: readonly FamilyField<P>[];
   /** The lines of the catalogue. */
@@ -124,6 +126,8 @@ export interface Family<P extends AnyPiece> {
   readonly onPin?: true;
   /** Neighbours go through each other or run on into each other: that their figures overlap is no fault. */
   readonly overlaps?: true;
+  /** How far linked neighbours can shift in one another, mm: their solids cutting no deeper than that is no fault. */
+  readonly play?: (piece: P) => number;
   /** Its pieces are bent from a wire that may be uneven. */
   readonly wire?: true;
   /** What a piece carries out of the path. */

@@ -7,13 +7,13 @@ import type { PathsD } from 'clipper2-ts';
 import { movedArea, overlapWidth, solidArea } from './overlap';
 
 /** Travels a closed row is looked at, in pitches: what fits at rest may cut on its way round a bend. */
-const TRAVELS = [0, 0.25, 0.5, 0.75];
+export const TRAVELS = [0, 0.25, 0.5, 0.75];
 /** Longer rows are looked at as they stand at rest only: they show every position of a bend somewhere. */
-const MOST_TRAVELLING = 500;
+export const MOST_TRAVELLING = 500;
 /** How far an outline may stray from its curves, as a part of the pitch. */
 const FINENESS = 0.002;
 /** Cuts this much deeper than on a straight are spoken of, as a part of the pitch. */
-const SPOKEN_OF = 0.005;
+export const SPOKEN_OF = 0.005;
 /** A neighbour that stands as it would on a straight needs no look: radians, and as a part of the pitch. */
 const STRAIGHT = 1e-7;
 /** Pairs that stand as alike as this are cut once: radians, and as a part of the pitch. */
@@ -45,7 +45,7 @@ export interface NeighbourCut {
  */
 export function neighbourCuts(scene: RowScene): NeighbourCut[] {
   const { fit, frame, pieces, span } = scene;
-  // Outlines say nothing of pieces that stand at an angle to one another.
+  // Outlines say nothing of pieces that stand at an angle to one another: these are looked at by their poses.
   if (scene.setOut.stand) return [];
   const solids = pieces.map((piece) => (isJudged(piece) ? solidOf(piece, FINENESS * span) : null));
   if (solids.every((solid) => solid === null)) return [];
@@ -104,7 +104,7 @@ export function neighbourCuts(scene: RowScene): NeighbourCut[] {
 }
 
 /** How far it is to the next piece but `ahead` on a straight, mm. */
-function awayOnStraight({ frame, fit, span }: RowScene, k: number, ahead: number): number {
+export function awayOnStraight({ frame, fit, span }: RowScene, k: number, ahead: number): number {
   if (!fit.apart && !fit.sections) return ahead * span;
   const { step, pins } = frame;
   const places = pins.length / 2;

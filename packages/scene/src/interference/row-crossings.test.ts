@@ -11,7 +11,7 @@ import {
 } from '@coin-relay/model';
 import type { Vec3 } from '@coin-relay/core';
 import { describe, expect, it } from 'vitest';
-import { checkJob } from '../checks';
+import { checkJob, type AskedSolids } from '../checks';
 import { reachOfRow } from '../solid';
 import { MOST_CROSSING_LINKS, rowCrossings, type StoodRow } from './row-crossings';
 import { crossingsIn, mayCross } from './standing-rows';
@@ -175,9 +175,11 @@ describe('rows that cut into each other', () => {
     expect(crossings(away)).toEqual([]);
   });
 
+  const SOLIDS: AskedSolids = { reach: reachOfRow, depths: () => [] };
+
   it('a finding says between which rows and where, and its mend clears it', () => {
     const job = cross();
-    const [finding] = checkJob(job, undefined, reachOfRow).filter(({ kind }) => kind === 'rows-cut');
+    const [finding] = checkJob(job, undefined, SOLIDS).filter(({ kind }) => kind === 'rows-cut');
     expect(finding.text).toMatch(
       /^At .* this row cuts 4\.00.mm into “Up”, where that is at .*\. Set one of them/,
     );
@@ -186,7 +188,7 @@ describe('rows that cut into each other', () => {
     job.runs[1].sideways = finding.mend.sideways;
     expect(crossings(job)).toEqual([]);
     // It is said once, of the first of the two.
-    expect(checkJob(cross(), 'up', reachOfRow).filter(({ kind }) => kind === 'rows-cut')).toEqual([]);
+    expect(checkJob(cross(), 'up', SOLIDS).filter(({ kind }) => kind === 'rows-cut')).toEqual([]);
   });
 
   it('two rows on one path are found once; those of very many links are not looked at', () => {

@@ -1,6 +1,7 @@
 import { isOnPath, withinPath } from '@coin-relay/core';
+import { familyOf } from '@coin-relay/model';
 import { SPACE_NUMBERS } from './room';
-import { pieceNumberAt, type RowScene } from './scene';
+import { pieceNumberAt, type RowScene, type ScenePiece } from './scene';
 import { placeInSpace } from './space-placement';
 
 /** How far two neighbours turn against each other out of their own plane, radians, and where, mm along the path. */
@@ -11,14 +12,14 @@ export interface JointTurn {
 
 /** What joints of a row in space must do at the most, as it stands at rest. */
 export interface JointTurns {
-  /** Bent sidewise: about the axis across the links, towards what is up on them. */
+  /** Bent sidewise: about the axis across the links and their pins. */
   readonly sidewise: JointTurn | null;
   /** Twisted: about their length. */
   readonly twist: JointTurn | null;
 }
 
 /**
- * The relative turn of neighbouring links, split up: the bend in their own plane (about what is up), the bend sidewise,
+ * The relative turn of neighbouring links, split up: the bend in their own plane (about their pins), the bend sidewise,
  * and the twist that is left when the way of the one is turned straight to that of the other. A roll that every other
  * link is meant to have is none.
  */
@@ -39,25 +40,33 @@ export function jointTurns(scene: RowScene): JointTurns {
     placeInSpace(scene, plain, k, scene.pieces[one], 0, a);
     placeInSpace(scene, plain, next, scene.pieces[other], 0, b);
     const s = withinPath(fit.layout.path, frame.arc[k * frame.step + 1]);
-    const turn = splitTurn(a, b);
+    const turn = splitTurn(a, b, pinsAcross(scene.pieces[one]));
     if (!sidewise || turn.sidewise > sidewise.angle) sidewise = { angle: turn.sidewise, s };
     if (!twist || turn.twist > twist.angle) twist = { angle: turn.twist, s };
   }
   return { sidewise, twist };
 }
 
-/** @param a and @param b axes of two links, x, y and z one after the other, of any length */
+/** Whether the pins of a piece lie across its row. */
+export const pinsAcross = ({ piece }: ScenePiece): boolean => familyOf(piece).pinsAcross?.(piece) ?? false;
+
+/**
+ * @param a and @param b axes of two links, x, y and z one after the other, of any length
+ * @param across their pins lie along y, not along z
+ */
 export function splitTurn(
   a: Float64Array,
   b: Float64Array,
+  across = false,
 ): { readonly sidewise: number; readonly twist: number } {
   const axis = (m: Float64Array, i: number): readonly [number, number, number] => {
     const size = Math.hypot(m[3 * i], m[3 * i + 1], m[3 * i + 2]) || 1;
     return [m[3 * i] / size, m[3 * i + 1] / size, m[3 * i + 2] / size];
   };
   const dot = (p: readonly number[], q: readonly number[]): number => p[0] * q[0] + p[1] * q[1] + p[2] * q[2];
-  const [x, , up] = [axis(a, 0), axis(a, 1), axis(a, 2)];
-  const [way, , over] = [axis(b, 0), axis(b, 1), axis(b, 2)];
+  const pins = across ? 1 : 2;
+  const [x, up] = [axis(a, 0), axis(a, pins)];
+  const [way, over] = [axis(b, 0), axis(b, pins)];
   // The smallest turn that takes the way of the one to that of the other, done to its up.
   const along = dot(x, way);
   const k = dot(up, way) / (1 + Math.max(along, -1 + 1e-9));

@@ -206,6 +206,15 @@ describe('what joints must do', () => {
     expect(lifted.sidewise).toBeCloseTo(0.2, 12);
     expect(lifted.twist).toBeCloseTo(0, 12);
     expect(splitTurn(a, frame(X, Z, 0.3)).twist).toBeCloseTo(0.3, 12);
+    // With pins across, it is the other way round.
+    expect(
+      splitTurn(a, frame({ x: Math.cos(0.2), y: 0, z: Math.sin(0.2) }, Z, 0), true).sidewise,
+    ).toBeCloseTo(0, 12);
+    const aside = splitTurn(a, frame({ x: Math.cos(0.4), y: Math.sin(0.4), z: 0 }, Z, 0), true);
+    expect([aside.sidewise, aside.twist].map((value) => value.toFixed(9))).toEqual([
+      '0.400000000',
+      '0.000000000',
+    ]);
     const both = splitTurn(a, frame({ x: Math.cos(0.2), y: 0, z: Math.sin(0.2) }, Z, -0.1));
     expect([both.sidewise, both.twist].map((value) => value.toFixed(9))).toEqual([
       '0.200000000',

@@ -17,11 +17,51 @@ export function placeInSpace(
   row: number,
   out: Float64Array,
 ): void {
+  const i = placeOf(scene, k);
+  const along = piece.setting.along + (i >= 0 ? scene.setOut.table.along[i] : 0);
+  const s = standOn(scene, stand, k, piece, along);
+  settle(scene, stand, k, i, piece, row, s, out);
+}
+
+/**
+ * Writes where link k would stand if the row went straight along x, up along z: rolled, turned and as large as it is.
+ * Only after `placeInSpace` of it.
+ * @param x where its middle, or the pin it is on, would be, mm
+ */
+export function placeOnStraight(
+  scene: RowScene,
+  stand: StandInSpace,
+  k: number,
+  piece: ScenePiece,
+  x: number,
+  out: Float64Array,
+): void {
+  const { frame, room } = scene;
+  const i = placeOf(scene, k);
+  const a = k * frame.step;
+  const s = piece.mode === 'on-pin' ? frame.arc[a] : (frame.arc[a] + frame.arc[a + 1]) / 2;
+  room.ride.set(STRAIGHT);
+  room.ride[0] = x + piece.setting.along + (i >= 0 ? scene.setOut.table.along[i] : 0);
+  settle(scene, stand, k, i, piece, 0, s, out);
+}
+
+/** At the zero point, along x, up along z. */
+const STRAIGHT = [0, 0, 0, 1, 0, 0, 0, 0, 1];
+
+/** Sets link k down where the ride of the room is. @param s its arc length @param i its place in the table; −1 beyond it */
+function settle(
+  scene: RowScene,
+  stand: StandInSpace,
+  k: number,
+  i: number,
+  piece: ScenePiece,
+  row: number,
+  s: number,
+  out: Float64Array,
+): void {
   const { setting } = piece;
   const { table, setOut } = scene.setOut;
   const { own, ride } = scene.room;
-  const i = placeOf(scene, k);
-  const s = standOn(scene, stand, k, piece, setting.along + (i >= 0 ? table.along[i] : 0));
   axesOf(ride, out);
   let side: number = scene.side;
   const off = row + stand.across - side * (setting.out + (i >= 0 ? table.out[i] : 0));

@@ -5,3 +5,4 @@ export * from './tie-lines';
 export * from './row-reach';
 export * from './bent-copies';
 export * from './boundary-cells';
+export * from './pose-depths';

@@ -7,7 +7,7 @@ import {
   type Job,
   type PrecomputedFrames,
 } from '@coin-relay/model';
-import type { NeighbourCut, RowCrossing, RowReach } from '@coin-relay/scene';
+import type { NeighbourCut, NeighbourPoses, RowCrossing, RowReach } from '@coin-relay/scene';
 import type { JobChanges } from './job-changes';
 import {
   candidatesOf,
@@ -44,6 +44,10 @@ export function fitTasks() {
 
     cuts(run: string): Reply<readonly NeighbourCut[]> {
       return open?.cuts(run) ?? NOT_OPEN;
+    },
+
+    poses(run: string): Reply<NeighbourPoses> {
+      return open?.poses(run) ?? NOT_OPEN;
     },
 
     /** Which rows of the open job cut into each other; without how deep they reach, whether they may. */

@@ -11,6 +11,7 @@ import type { AskedRow } from './open-job';
 import { FitPool } from './fit-pool.service';
 import { SolidPool } from './solid-pool.service';
 import { failed } from './reply';
+import type { PosedPieces } from '@coin-relay/scene/solid';
 import { solidTasks, type ReachingRow } from './solid-tasks';
 import { WorkFailure } from './pool/work-failure';
 import type { Call, Calls } from './pool/worker-pool';
@@ -61,6 +62,10 @@ beforeEach(() => {
       cutsAsked++;
       return work.cuts(run);
     },
+    poses: async (run: string) => {
+      cutsAsked++;
+      return work.poses(run);
+    },
     crossings: async (reaches: ReadonlyMap<string, RowReach> | null) => work.crossings(reaches),
   };
   // How deep rows reach is known in another thread.
@@ -93,6 +98,8 @@ beforeEach(() => {
             if (reachesFail) return failed('The thread died.');
             return solids.reaches(rows);
           },
+          depths: async (posed: PosedPieces) =>
+            reachesFail ? failed('The thread died.') : solids.depths(posed),
         },
       },
     ],
@@ -189,6 +196,34 @@ describe('neighbours that cut', () => {
     expect(cutsAsked).toBe(carousel.runs.length);
     expect(fits.now.view?.cuts.length).toBeGreaterThan(5);
     expect(fits.now.view?.job.name).toBe('once more');
+  });
+
+  /** Planks that wind up so steeply that they cut into each other. */
+  const steep = (): Job => {
+    const job = structuredClone(demoJobs().find(({ id }) => id === 'demo-winding-slide')!.job);
+    Object.assign(job.paths[0], { from: 60, to: 60, rise: 200, turns: 2 });
+    return { ...job, runs: job.runs.slice(0, 1) };
+  };
+
+  it('in space are found by their solids, which another thread makes', async () => {
+    jobs.next(steep());
+    await rested();
+    await vi.waitFor(() => expect(fits.now.view?.cuts.length).toBeGreaterThan(20), { timeout: 10_000 });
+    expect(fits.now.view!.cuts[0].depth).toBeGreaterThan(0.1);
+    expect(fits.now.unlooked).toBe('');
+  });
+
+  it('in space: it is said that they were not looked for where that thread has no answer', async () => {
+    reachesFail = true;
+    jobs.next(steep());
+    await rested();
+    await vi.waitFor(
+      () => expect(fits.now.unlooked).toContain('neighbours that cut into each other: The thread died.'),
+      {
+        timeout: 10_000,
+      },
+    );
+    expect(fits.now.view?.cuts).toEqual([]);
   });
 
   it('of a document that has changed meanwhile are not told', async () => {

@@ -8,7 +8,7 @@ import {
   type ResolvedRun,
   type ResolvedSetOut,
 } from '@coin-relay/model';
-import type { NeighbourCut, RowCrossing } from '@coin-relay/scene';
+import { cutsOfPoses, type NeighbourCut, type RowCrossing } from '@coin-relay/scene';
 import {
   BehaviorSubject,
   catchError,
@@ -274,11 +274,9 @@ export class FitService implements OnDestroy {
   /** Tells of the cuts of every row; false where the document has changed meanwhile. */
   private async lookForCuts(view: FitView, owner: AbortSignal): Promise<boolean> {
     const { job } = view;
-    for (const run of [
-      view.resolved.run.id,
-      ...this.state.value.others.map(({ resolved }) => resolved.run.id),
-    ]) {
-      const reply = await answerOf(this.rows.cuts(job, run, owner), WORDS);
+    for (const each of [view, ...this.state.value.others]) {
+      const { id: run } = each.resolved.run;
+      const reply = await this.cutsOf(each, job, owner);
       if (this.state.value.of !== job || owner.aborted) return false;
       if (reply.ok) this.tell('cuts', run, reply.value);
       else this.sayUnlooked('neighbours', reply.message);
@@ -294,6 +292,22 @@ export class FitService implements OnDestroy {
         crossings.filter(({ run }) => run === id),
       );
     return true;
+  }
+
+  /** Neighbours of a row that cut into each other: by their outlines in a plane, by their solids in space. */
+  private async cutsOf(
+    { resolved, setOut }: FitView,
+    job: Job,
+    owner: AbortSignal,
+  ): Promise<Reply<readonly NeighbourCut[]>> {
+    const { id } = resolved.run;
+    if (!setOut.stand) return answerOf(this.rows.cuts(job, id, owner), WORDS);
+    const poses = await answerOf(this.rows.poses(job, id, owner), WORDS);
+    if (!poses.ok) return poses;
+    if (poses.value.poses.length === 0) return { ok: true, value: [] };
+    const { spans, poses: each } = poses.value;
+    const depths = await this.solids.depths({ pieces: setOut.pieces, spans, poses: each }, owner);
+    return depths.ok ? { ok: true, value: cutsOfPoses(poses.value, depths.value) } : depths;
   }
 
   /** Which rows cut into each other. How deep they reach is looked for only where they lie over one another in the drawing. */

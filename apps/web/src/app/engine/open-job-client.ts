@@ -1,5 +1,5 @@
 import type { Job } from '@coin-relay/model';
-import type { NeighbourCut, RowCrossing, RowReach } from '@coin-relay/scene';
+import type { NeighbourCut, NeighbourPoses, RowCrossing, RowReach } from '@coin-relay/scene';
 import type { FitCalls, FitPool } from './fit-pool.service';
 import { changesBetween } from './job-changes';
 import type { FitResult, VersionedReply } from './open-job';
@@ -42,6 +42,11 @@ export class OpenJobClient {
   /** Which neighbours of a row cut into each other. */
   cuts(job: Job, run: string, owner: AbortSignal): Promise<Reply<readonly NeighbourCut[]>> {
     return this.ask(job, owner, (tasks) => tasks.cuts(run));
+  }
+
+  /** How the neighbours of a row that leaves its plane stand to one another. */
+  poses(job: Job, run: string, owner: AbortSignal): Promise<Reply<NeighbourPoses>> {
+    return this.ask(job, owner, (tasks) => tasks.poses(run));
   }
 
   /** Which rows cut into each other; without how deep they reach, whether they may. */

@@ -25,6 +25,8 @@ import {
   crossingsIn,
   mayCross,
   neighbourCuts,
+  neighbourPoses,
+  type NeighbourPoses,
   rowScene,
   type NeighbourCut,
   type RowCrossing,
@@ -120,6 +122,12 @@ export class OpenJob {
     if (!reply.ok) return reply;
     kept.cuts ??= replied(() => neighbourCuts(rowScene(reply.value.fit, reply.value.setOut)));
     return kept.cuts;
+  }
+
+  /** How the neighbours of a fitted row stand to one another where it leaves its plane. */
+  poses(run: string): Reply<NeighbourPoses> {
+    const { reply } = this.kept(run);
+    return reply.ok ? replied(() => neighbourPoses(rowScene(reply.value.fit, reply.value.setOut))) : reply;
   }
 
   /**

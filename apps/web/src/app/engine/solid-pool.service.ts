@@ -1,7 +1,7 @@
 import { Injectable, type OnDestroy } from '@angular/core';
 import type { KeptSolid } from '@coin-relay/model';
 import type { RowReach } from '@coin-relay/scene';
-import type { SolidRequest } from '@coin-relay/scene/solid';
+import type { PosedPieces, SolidRequest } from '@coin-relay/scene/solid';
 import { POOL_SETTINGS, WorkerPool } from './pool/worker-pool';
 import { answerOf, type Reply } from './reply';
 import type { MadeSolid, ReachingRow, SolidTasks } from './solid-tasks';
@@ -72,6 +72,14 @@ export class SolidPool extends WorkerPool<SolidTasks> implements OnDestroy {
         limit: MOST_TIME,
         owner,
       }),
+      { late: TOO_LONG },
+    );
+  }
+
+  /** How deep neighbours cut into each other; one for each of their poses. */
+  depths(posed: PosedPieces, owner: AbortSignal): Promise<Reply<Float64Array>> {
+    return answerOf(
+      this.run({ work: ({ tasks }) => tasks.depths(posed), priority: 'shown', limit: MOST_TIME, owner }),
       { late: TOO_LONG },
     );
   }

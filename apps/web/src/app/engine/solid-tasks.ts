@@ -4,7 +4,13 @@ import { readKept } from '@coin-relay/formats/solid-kept';
 import type { JobPiece, KeptSolid } from '@coin-relay/model';
 import { silhouetteData } from '@coin-relay/model/solid';
 import type { RowReach } from '@coin-relay/scene';
-import { makeMaster, rowReach, type SolidRequest } from '@coin-relay/scene/solid';
+import {
+  makeMaster,
+  poseDepths,
+  rowReach,
+  type PosedPieces,
+  type SolidRequest,
+} from '@coin-relay/scene/solid';
 import { refused, replied, type Reply } from './reply';
 
 /** A body of a solid, ready to be drawn: its faces and sharp edges, and what its outline is grown from. */
@@ -82,6 +88,11 @@ export const solidTasks = (load: (hash: string) => Promise<Uint8Array | null>) =
       } catch (error) {
         return refused(error);
       }
+    },
+
+    /** How deep neighbours cut into each other, deeper than on a straight, mm; one for each pose. */
+    depths(posed: PosedPieces): Reply<Float64Array> {
+      return replied(() => poseDepths(posed));
     },
 
     /** How deep rows reach. */

@@ -10,6 +10,7 @@ const tasks = solidTasks(async (hash) => {
 
 expose({
   make: async (...given: Parameters<SolidTasks['make']>) => handOver(await tasks.make(...given)),
+  depths: (...given: Parameters<SolidTasks['depths']>) => tasks.depths(...given),
   reaches: (...given: Parameters<SolidTasks['reaches']>) => tasks.reaches(...given),
   silhouettes: (...given: Parameters<SolidTasks['silhouettes']>) => tasks.silhouettes(...given),
 } satisfies Record<keyof SolidTasks, unknown>);

@@ -34,4 +34,6 @@ export const flatTop = {
   width: ({ width }) => width,
   figure,
   breadthAlong: ({ pitch }) => pitch,
+  // The eyes are wider than the pin where plates flex sidewise (common practice, no source).
+  play: ({ pitch }) => 0.05 * pitch,
 } as const satisfies Family<FlatTop>;

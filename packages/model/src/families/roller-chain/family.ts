@@ -41,6 +41,7 @@ export const rollerChain = {
   articulation: { angle: TAU / 9, why: 'a sprocket of nine teeth asks for, the fewest in use' },
   sidewise: { angle: TAU / 360, why: 'plates give before they bind' },
   twist: { angle: TAU / 240, why: 'plates give before they bind' },
+  pinsAcross: ({ view }) => view === 'top',
   about: 'A link of a roller chain.',
   fields: rollerChainFields,
   entries: entries(),

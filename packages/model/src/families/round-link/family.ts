@@ -46,6 +46,8 @@ export const roundLink = {
   look: ({ facing }) => facing,
   layer: ({ facing }) => (facing === 'edge' ? 1 : 0),
   overlaps: true,
+  // Across the wire of its neighbour.
+  play: ({ width, wire }) => Math.max(0, (width - 3 * wire) / 2),
   wire: true,
   runningDepth: ({ wire }) => wire / 2,
   isArticle: (piece, made) =>

@@ -33,5 +33,7 @@ export const stitch = {
   width: ({ width, thread }) => width + thread,
   figure,
   look: ({ kind }) => kind,
+  // Thread gives way to thread.
+  play: ({ thread }) => thread,
   runningDepth: ({ thread }) => thread / 2,
 } as const satisfies Family<Stitch>;

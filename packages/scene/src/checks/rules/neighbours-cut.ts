@@ -2,7 +2,7 @@ import { formatLength, pieceWords } from '@coin-relay/model';
 import { rowRule } from '../rule';
 import { fanFindings } from './fans-in-bend';
 
-/** Neighbours that cut into each other in a bend, by their outlines as drawn. */
+/** Neighbours that cut into each other in a bend: by their outlines as drawn, in space by their solids. */
 export const neighboursCut = rowRule('link', ['neighbours-cut'], (context) => {
   const { job, resolved, cuts } = context;
   if (cuts.length === 0) return [];
