@@ -11,7 +11,7 @@ const chordsOf = (pins: number[][]): number[] =>
   pins.slice(1).map((pin, i) => Math.hypot(...pin.map((value, k) => value - pins[i][k])));
 
 describe('paths in space on the command line', () => {
-  it('check: planks that wind up too steeply cut into each other, as the page says', async () => {
+  it('check: planks on the inside of a dip cut into each other', async () => {
     const job = structuredClone(demoJobs().find(({ id }) => id === 'demo-winding-slide')!.job);
     const cuts = async (): Promise<readonly { message: string; size: number }[]> => {
       const { findings } = await answer('check', '--job', file('slide.json', JSON.stringify(job)));
@@ -20,12 +20,21 @@ describe('paths in space on the command line', () => {
       );
     };
     expect(await cuts()).toEqual([]);
-    Object.assign(job.paths[0], { from: 60, to: 60, rise: 200, turns: 2 });
+    const point = (x: number, z: number, radius: number) => ({
+      ...{ x, y: 0, z, radius },
+      next: { kind: 'line' as const },
+    });
+    job.paths = [
+      {
+        ...{ kind: 'space', id: 'loop', name: 'Dip', closed: false },
+        points: [point(0, 300, 0), point(150, 0, 10), point(300, 300, 0)],
+      },
+    ];
     job.runs = job.runs.slice(0, 1);
     job.motion = { ...job.motion, drives: job.motion.drives.slice(0, 1) };
     const [cut] = await cuts();
     expect(cut.message).toMatch(
-      /^Neighbouring planks cut [\d.]+ mm into each other at [\d.]+ mm .*, and at \d+ more places\. Widen the bend/,
+      /^Neighbouring planks cut [\d.]+ mm into each other at [\d.]+ mm .*, and at \d+ more places?\. Widen the bend/,
     );
     expect(cut.size).toBeGreaterThan(0.1);
   });

@@ -82,6 +82,29 @@ describe('what is found of rows in space', () => {
     );
   });
 
+  it('what lies across is folded over by bends to its sides, not by those up and down', () => {
+    const bent = (up: boolean): Job => {
+      const job = jobOf('demo-winding-slide');
+      const point = (x: number, far: number, radius: number) => ({
+        ...{ x, y: up ? 0 : far, z: up ? far : 0, radius },
+        next: { kind: 'line' as const },
+      });
+      job.paths = [
+        {
+          ...{ kind: 'space', id: 'loop', name: 'Bend', closed: false },
+          points: [point(0, 300, 0), point(150, 0, 20), point(300, 300, 0)],
+        },
+      ];
+      job.runs = job.runs.slice(0, 1);
+      return job;
+    };
+    expect(found(bent(true), 'tighter-than-piece')).toBeUndefined();
+    const aside = found(bent(false), 'tighter-than-piece')!;
+    expect(aside.text).toMatch(/has a radius of 20\.00.mm; pieces reach 29\.00.mm to its inner side/);
+    // Rolled by a quarter turn it is the other way round.
+    expect(found(withUp(bent(true), { roll: Math.PI / 2 }), 'tighter-than-piece')).toBeDefined();
+  });
+
   it('turns of a winding path lie over each other, and are no approach', () => {
     expect(found(jobOf('demo-winding-slide'), 'too-close')).toBeUndefined();
     const flat = jobOf('demo-winding-slide');

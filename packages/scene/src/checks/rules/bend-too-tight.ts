@@ -1,6 +1,7 @@
 import { tightestBend } from '@coin-relay/core';
 import { behaviourOf, formatLength, pieceWidth } from '@coin-relay/model';
 import { rowRule } from '../rule';
+import { tightestAside } from './bend-aside';
 
 /** Bending pieces that are stretched further than this look and are overstretched (common practice, no source). */
 const MOST_STRAIN = 0.25;
@@ -9,8 +10,8 @@ const MOST_STRAIN = 0.25;
 export const bendTooTight = rowRule(
   'link',
   ['tighter-than-piece', 'bent-too-far'],
-  ({ job: { unit }, fit, setOut: { pieces } }) => {
-    const tightest = tightestBend(fit.layout.path);
+  ({ job: { unit }, fit, setOut: { pieces, stand } }) => {
+    const tightest = stand ? tightestAside(stand) : tightestBend(fit.layout.path);
     const free = pieces.filter((piece) => behaviourOf(piece) !== 'stiff');
     if (!tightest || free.length === 0) return [];
     const { s, radius } = tightest;

@@ -13,6 +13,7 @@ import { axesOf } from '../../placing/space-placement';
 import { SPACE_NUMBERS } from '../../placing/room';
 import type { Found } from '../found';
 import { rowRule, type RowContext } from '../rule';
+import { bendAside } from './bend-aside';
 
 /** Gaps at the outer edge of carried pieces wider than this part of the pitch are spoken of (common practice, no source). */
 const OPENS_BY = 0.25;
@@ -42,7 +43,8 @@ export function fanFindings(context: RowContext): Found<'carried-overlap' | 'car
     read(s, a);
     read(t, b);
     // A bend tighter than the pieces are broad folds them over, which is told of as such.
-    if (Math.max(Math.abs(a[4]), Math.abs(b[4])) * h >= 1) return [];
+    const bend = stand ? bendAside(stand, s) : Math.max(Math.abs(a[4]), Math.abs(b[4]));
+    if (bend * h >= 1) return [];
     const spread = stand ? spreadInSpace(stand, s, t, h) : spreadInPlane(a, b, h);
     if (!spread) continue;
     const { along, size } = spread;
