@@ -10,9 +10,10 @@ import {
   type Vec,
   type Vec3,
 } from '@coin-relay/core';
-import type { DrawingFormat } from '@coin-relay/formats';
+import type { AskedSource, DrawnFile } from '@coin-relay/answers';
+import type { Drawing } from '@coin-relay/formats';
 import type { AlsoAsked, GivenSource } from '@coin-relay/model';
-import { readJson, readText } from './files';
+import { readBytes, readJson, readText } from './files';
 
 /** The options as they are typed. */
 export interface Options {
@@ -20,6 +21,7 @@ export interface Options {
   readonly svg?: string;
   readonly dxf?: string;
   readonly obj?: string;
+  readonly glb?: string;
   readonly csv?: string;
   readonly closed?: boolean;
   readonly helix?: string;
@@ -73,7 +75,7 @@ export interface HangOptions {
 }
 
 /** Reads the files that the options name. */
-export function sourceOf(options: Options): GivenSource {
+export async function sourceOf(options: Options): Promise<AskedSource> {
   return {
     path: options.path,
     id: options.id,
@@ -82,6 +84,7 @@ export function sourceOf(options: Options): GivenSource {
     dxf: options.dxf === undefined ? undefined : readText(options.dxf),
     csv: options.csv === undefined ? undefined : readText(options.csv),
     obj: options.obj === undefined ? undefined : readText(options.obj),
+    glb: options.glb === undefined ? undefined : await glbLines(options.glb),
     closed: options.closed,
     corners: cornersOf(options.round),
     helix: helixOf(options.helix),
@@ -90,6 +93,12 @@ export function sourceOf(options: Options): GivenSource {
     wheels: options.wheels === undefined ? undefined : readText(options.wheels),
     job: options.job === undefined ? undefined : readJson(options.job),
   };
+}
+
+/** The lines of a binary glTF; its reader is loaded only where there is one. */
+async function glbLines(file: string): Promise<Drawing> {
+  const { readGlbLines } = await import('@coin-relay/formats/glb-lines');
+  return readGlbLines(readBytes(file));
 }
 
 /** A number after --round is the radius of corners in space; its words are how the count is rounded. */
@@ -337,15 +346,18 @@ export function wordOf<T extends string>(
 }
 
 /** The file of lines that the options name, with its format. */
-export function drawingOf(options: Options): { format: DrawingFormat; text: string } {
-  const formats = (['svg', 'dxf', 'csv', 'obj'] as const).filter((format) => options[format] !== undefined);
+export async function drawingOf(options: Options): Promise<DrawnFile> {
+  const formats = (['svg', 'dxf', 'csv', 'obj', 'glb'] as const).filter(
+    (format) => options[format] !== undefined,
+  );
   const [format] = formats;
   if (formats.length !== 1)
     throw new RelayError(
       'request-invalid',
-      `Give exactly one of --svg, --dxf, --csv and --obj; there are ${formats.length}.`,
+      `Give exactly one of --svg, --dxf, --csv, --obj and --glb; there are ${formats.length}.`,
     );
-  return { format, text: readText(options[format] ?? '') };
+  const file = options[format] ?? '';
+  return format === 'glb' ? { format, drawing: await glbLines(file) } : { format, text: readText(file) };
 }
 
 /** Reads a point typed as x,y, or as x,y,z. */

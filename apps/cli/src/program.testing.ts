@@ -8,7 +8,7 @@ import { runProgram } from './program';
 const folder = mkdtempSync(join(tmpdir(), 'coin-relay-cli-'));
 
 /** Writes a file for a test; its path. */
-export const file = (name: string, content: string): string => {
+export const file = (name: string, content: string | Uint8Array): string => {
   const path = join(folder, name);
   writeFileSync(path, content);
   return path;

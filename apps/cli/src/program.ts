@@ -79,9 +79,9 @@ function makeProgram(output: Output): Command {
 
   withSource(program.command('measure').description('length, tightest bend, corners and bounds of a path'))
     .option('--round <mm>', 'the radius that corners in space are rounded to')
-    .action((options: Options) => {
+    .action(async (options: Options) => {
       numberOf('round', options.round);
-      answer(measureAnswer(sourceOf(options)));
+      answer(measureAnswer(await sourceOf(options)));
     });
   withFit(
     withSource(
@@ -91,19 +91,19 @@ function makeProgram(output: Output): Command {
     .option('--candidates <n>', 'also what this many counts about the fitted one would cost')
     .option('--tolerance <percent>', 'whether the pitch is off by no more than this')
     .option('--details', 'also the path, wheels and spans as fitted, and the pitch at every phase')
-    .action((options: Options) =>
-      answer(fitAnswer(sourceOf(options), requestOf(options), alsoAskedOf(options))),
+    .action(async (options: Options) =>
+      answer(fitAnswer(await sourceOf(options), requestOf(options), alsoAskedOf(options))),
     );
   withFit(withSource(program.command('place').description('where the pins of the fitted row are')))
     .option('--phase <pitches>', 'how far the row has travelled, in pitches', '0')
     .option('--frame <k>', 'all rows and wheels of a job at a frame of its loop')
     .option('--frames <rule>', 'also the frame of each piece: least (twist), or up:X,Y,Z')
-    .action((options: Options) => {
+    .action(async (options: Options) => {
       const frame = numberOf('frame', options.frame);
       answer(
         frame === undefined
           ? placeAnswer(
-              sourceOf(options),
+              await sourceOf(options),
               requestOf(options),
               numberOf('phase', options.phase) ?? 0,
               framesOf(options),
@@ -118,9 +118,9 @@ function makeProgram(output: Output): Command {
     .option('--dxf <file>', 'a DXF drawing (text)')
     .option('--csv <file>', 'a table of points')
     .option('--obj <file>', 'an OBJ file, of which the lines are read')
-    .action((options: Options) => {
-      const { format, text } = drawingOf(options);
-      const { contours, leftOut } = contoursAnswer(format, text);
+    .option('--glb <file>', 'a GLB file, of which the lines are read; with y up')
+    .action(async (options: Options) => {
+      const { contours, leftOut } = contoursAnswer(await drawingOf(options));
       answer(contours);
       // The list stays a list; what is not in it is said beside it.
       for (const { what, reason, count } of leftOut)
@@ -212,6 +212,7 @@ function withSource(command: Command): Command {
     .option('--dxf <file>', 'a DXF drawing (text); lines that meet are one')
     .option('--csv <file>', 'a table of points; with three numbers in a row a path in space')
     .option('--obj <file>', 'an OBJ file, of which the lines are read')
+    .option('--glb <file>', 'a GLB file, of which the lines are read; with y up')
     .option('--closed', 'points in space close to a loop')
     .option('--helix <r0,r1,rise,turns>', 'a helix: its end radii, its rise in all (mm), its turns')
     .option('--profile <file>', 'a table of places along a planar path and heights, which raises it')

@@ -1,4 +1,5 @@
 import type { FrameAnswer } from '@coin-relay/answers';
+import { Document, Primitive, WebIO } from '@gltf-transform/core';
 import { demoJobs } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { answer, file, run } from './program.testing';
@@ -6,6 +7,24 @@ import { answer, file, run } from './program.testing';
 /** A loop of four legs that rises and falls, as a table. */
 const loop = file('loop.csv', 'x,y,z\n0,0,0\n300,0,60\n320,260,0\n-20,240,110\n');
 const stations = file('profile.csv', 'u;z\n0;0\n100;40\n200;40\n');
+
+/** A binary glTF of one strip of lines. */
+async function glbOf(positions: readonly number[]): Promise<Uint8Array> {
+  const document = new Document();
+  const points = document
+    .createAccessor()
+    .setType('VEC3')
+    .setArray(new Float32Array(positions))
+    .setBuffer(document.createBuffer());
+  const strip = document
+    .createPrimitive()
+    .setMode(Primitive.Mode['LINE_STRIP'])
+    .setAttribute('POSITION', points);
+  document
+    .createScene()
+    .addChild(document.createNode('rail').setMesh(document.createMesh().addPrimitive(strip)));
+  return new WebIO().writeBinary(document);
+}
 
 const chordsOf = (pins: number[][]): number[] =>
   pins.slice(1).map((pin, i) => Math.hypot(...pin.map((value, k) => value - pins[i][k])));
@@ -83,6 +102,17 @@ describe('paths in space on the command line', () => {
       { id: 'rail', length: 17, closed: false, bounds: [0, 0, 0, 3, 4, 12].map(near) },
     ]);
     expect(listed.error).toMatch(/left out: face: a face, not a line/);
+
+    // The same line in metres, y up, as glTF has it.
+    const glb = file('rails.glb', await glbOf([0, 0, 0, 0.003, 0.004, 0, 0.003, 0.004, 0.012]));
+    const strip = await answer('measure', '--glb', glb);
+    expect(strip).toMatchObject({ corners: 1 });
+    expect(strip['length']).toBeCloseTo(17, 5);
+    expect(JSON.parse((await run('contours', '--glb', glb)).out)).toMatchObject([
+      { id: 'rail', closed: false },
+    ]);
+    expect((await run('measure', '--glb', file('bad.glb', 'no glTF'))).status).toBe(2);
+    expect((await run('measure', '--glb', glb, '--obj', obj)).error).toMatch(/exactly one source/);
 
     // A circle of radius 20 that stands on edge: 20 high, and as wide.
     const dxf = file(

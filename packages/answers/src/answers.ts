@@ -34,9 +34,8 @@ import {
   type Vec,
   type Vec3,
 } from '@coin-relay/core';
-import { readDrawing, type DrawingFormat, type Skipped } from '@coin-relay/formats';
-import { loadSource, type LoadedSource } from './source';
-import type { GivenSource } from '@coin-relay/model';
+import { readDrawing, type Drawing, type DrawingFormat, type Skipped } from '@coin-relay/formats';
+import { loadSource, type AskedSource, type LoadedSource } from './source';
 
 /**
  * Length, tightest bend (null where all is straight), number of corners, and bounds x0, y0, x1, y1; of paths in space
@@ -52,7 +51,7 @@ export interface MeasureAnswer {
 }
 
 /** Measures a path. Each toothed wheel is taken as a sprocket of its own pitch. */
-export function measureAnswer(given: GivenSource): MeasureAnswer {
+export function measureAnswer(given: AskedSource): MeasureAnswer {
   const { source, request } = loadSource(given);
   const pitch = request?.pitch ?? 1;
   const { path } = layOut(source, pitch, request?.pieces ?? 'stiff', { toothPitch: pitch, scale: 1 });
@@ -102,7 +101,7 @@ type CandidateAnswer = Omit<Candidate, 'takeUp'> & {
 
 /** @throws RelayError request-invalid, also where the tolerance is none */
 export function fitAnswer(
-  given: GivenSource,
+  given: AskedSource,
   asked: Partial<FitRequest>,
   { candidates, tolerance, details }: AlsoAsked = {},
 ): FitAnswer {
@@ -197,7 +196,7 @@ interface FrameAxes {
 
 /** The pins after some travel, in pitches: N for a closed row of N pieces, N + 1 otherwise. */
 export function placeAnswer(
-  given: GivenSource,
+  given: AskedSource,
   asked: Partial<FitRequest>,
   travel: number,
   up?: UpRule,
@@ -248,7 +247,7 @@ function axesOf({ origin, x, y, z }: PieceFrame): FrameAxes {
   return { origin: of(origin), x: of(x), y: of(y), z: of(z) };
 }
 
-function fitGiven(given: GivenSource, asked: Partial<FitRequest>): FitOutcome {
+function fitGiven(given: AskedSource, asked: Partial<FitRequest>): FitOutcome {
   const loaded = loadSource(given);
   return fitRow(loaded.source, completeRequest(loaded, asked));
 }
@@ -271,19 +270,25 @@ export interface ContourAnswer {
   readonly bounds: readonly number[];
 }
 
-/** The lines of an SVG or DXF drawing, of a table of points or of an OBJ file, each as it stands there. */
-export function contoursAnswer(
-  format: DrawingFormat,
-  text: string,
-): { contours: ContourAnswer[]; leftOut: readonly Skipped[] } {
-  const { contours, inSpace, skipped } = readDrawing(format, text);
+/** A file of lines: as its text, or, of a binary glTF, what was read of it. */
+export type DrawnFile =
+  | { readonly format: DrawingFormat; readonly text: string }
+  | { readonly format: 'glb'; readonly drawing: Drawing };
+
+/** The lines of a drawing, of a table of points or of a file of solids, each as it stands there. */
+export function contoursAnswer(file: DrawnFile): {
+  contours: ContourAnswer[];
+  leftOut: readonly Skipped[];
+} {
+  const { contours, inSpace, skipped } =
+    file.format === 'glb' ? file.drawing : readDrawing(file.format, file.text);
   return {
     contours: [
       ...contours.map(({ id, length, closed, contour }) => ({
         id,
         length,
         closed,
-        bounds: pathBounds(measurePath(format === 'svg' ? mirrorContour(contour) : contour)),
+        bounds: pathBounds(measurePath(file.format === 'svg' ? mirrorContour(contour) : contour)),
       })),
       ...inSpace.map(({ id, length, closed, line }) => ({
         id,

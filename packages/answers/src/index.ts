@@ -1,4 +1,5 @@
 export * from './answers';
+export type { AskedSource } from './source';
 export * from './check-answer';
 export * from './motion-answers';
 export * from './set-out-answers';

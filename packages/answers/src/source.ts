@@ -23,6 +23,7 @@ import {
   readProfileCsv,
   readSpaceCsv,
   readWheels,
+  type Drawing,
   type DrawingFormat,
   type JoinedLine,
 } from '@coin-relay/formats';
@@ -33,18 +34,21 @@ export interface LoadedSource {
   readonly request: FitRequest | null;
 }
 
-const SOURCES = ['path', 'svg', 'dxf', 'csv', 'obj', 'helix', 'wheels', 'job'] as const;
+/** A source as it is given, or the lines of a binary glTF, which are read before. */
+export type AskedSource = GivenSource & { readonly glb?: Drawing };
+
+const SOURCES = ['path', 'svg', 'dxf', 'csv', 'obj', 'glb', 'helix', 'wheels', 'job'] as const;
 
 /**
  * Reads a source. SVG drawings and path data keep their own axes, y down, so that answers are in
- * the coordinates of the file; DXF, tables, OBJ, wheels and jobs have y up.
+ * the coordinates of the file; DXF, tables, OBJ, GLB, wheels and jobs have y up.
  */
-export function loadSource(given: GivenSource): LoadedSource {
+export function loadSource(given: AskedSource): LoadedSource {
   const count = SOURCES.filter((source) => given[source] !== undefined).length;
   if (count !== 1) {
     throw new RelayError(
       'request-invalid',
-      `Give exactly one source: path, svg, dxf, csv, obj, helix, wheels or job; there are ${count}.`,
+      `Give exactly one source: path, svg, dxf, csv, obj, glb, helix, wheels or job; there are ${count}.`,
       { field: 'source' },
     );
   }
@@ -62,7 +66,8 @@ export function loadSource(given: GivenSource): LoadedSource {
 }
 
 /** The line of a file; null where the source is none. */
-function lineOfFile(given: GivenSource): JoinedLine | null {
+function lineOfFile(given: AskedSource): JoinedLine | null {
+  if (given.glb) return joinedLine(given.glb, given.id);
   const format = (['svg', 'dxf', 'csv', 'obj'] as const).find((each) => given[each] !== undefined);
   return format ? drawnLine(format, given[format] ?? '', given.id) : null;
 }
@@ -141,9 +146,12 @@ const SAME_PLACE = 1e-4;
 function drawnLine(format: DrawingFormat, text: string, id: string | undefined): JoinedLine {
   const drawing = readDrawing(format, text);
   if (format === 'svg') return { ...pickLine(drawing.contours, drawing.skipped, id), parts: [], widest: 0 };
-  // The sides of a part are often single lines: what meets is one line.
-  return pickLine(joinDrawing(drawing, SAME_PLACE), drawing.skipped, id);
+  return joinedLine(drawing, id);
 }
+
+/** The sides of a part are often single lines: what meets is one line. */
+const joinedLine = (drawing: Drawing, id: string | undefined): JoinedLine =>
+  pickLine(joinDrawing(drawing, SAME_PLACE), drawing.skipped, id);
 
 /** A wheels file as its text, or as what is in it. */
 const wheelsOf = (wheels: NonNullable<GivenSource['wheels']>): FitSource =>
