@@ -346,3 +346,38 @@ test('a row is hung between two places in space, straight down, and back in the 
   await page.getByRole('checkbox', { name: 'between two places in space' }).click();
   await expect(page.getByLabel('Last anchor, to the right')).toHaveValue(/^180/);
 });
+
+test('a row hangs between two anchors that stand before the drawing, straight down between them', async ({
+  page,
+  request,
+}) => {
+  await start(page, 'a hanging row');
+  await expectSaved(page);
+  const id = new URL(page.url()).pathname.split('/').pop() ?? '';
+  const answer = await request.get(`/api/jobs/${id}`);
+  const { job } = (await answer.json()) as { job: Job };
+  job.anchors = [
+    { id: 'near', name: 'Near mast', on: { kind: 'fixed', x: 0, y: 0, z: 100 } },
+    { id: 'far', name: 'Far mast', on: { kind: 'fixed', x: 180, y: 40, z: 340 } },
+  ];
+  const put = await request.put(`/api/jobs/${id}`, {
+    headers: { 'If-Match': answer.headers()['etag'] },
+    data: { job },
+  });
+  expect(put.status()).toBe(200);
+  await openJob(page, id);
+  await openStep(page, 'Path');
+  await pick(list(page, 'The first end hangs on'), 'Near mast');
+  await pick(list(page, 'The last end hangs on'), 'Far mast');
+  await expect(panel(page)).toContainText('straight down between its anchors, out of the drawing');
+  await expect(panel(page)).toContainText(/360\.00.mm long, sags/);
+  await expectAccessible(page);
+  await goIntoSpace(page);
+  await expect(surface(page)).toBeVisible();
+  // Masts 300 mm apart over a corner, 40 mm higher: as deep as between (0, 0) and (300, 40).
+  const facts = await panel(page).getByText(/long, sags/).textContent();
+  await pick(list(page, 'The first end hangs on'), 'a fixed place');
+  await pick(list(page, 'The last end hangs on'), 'a fixed place');
+  await expect(panel(page).getByText(/long, sags/)).toHaveText(facts ?? '');
+  await request.delete(`/api/jobs/${id}`);
+});

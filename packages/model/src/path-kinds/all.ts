@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import { drawn } from './drawn/kind';
 import { hang } from './hang/kind';
 import { helix } from './helix/kind';
-import type { KindOfPath } from './kind';
+import type { AnyPath, KindOfPath } from './kind';
 import { outline } from './outline/kind';
 import { parallel } from './parallel/kind';
 import { route } from './route/kind';
@@ -24,6 +24,6 @@ export type PathOf<K extends PathKind> = Extract<JobPath, { kind: K }>;
 const BY_NAME = new Map<string, unknown>(ALL_PATH_KINDS.map((kind) => [kind.kind, kind]));
 
 /** The kind of a path, as one that takes paths of its kind. */
-export function kindOf<P extends JobPath>(path: P): KindOfPath<P> {
+export function kindOf<P extends AnyPath>(path: P): KindOfPath<P> {
   return BY_NAME.get(path.kind) as KindOfPath<P>;
 }

@@ -42,7 +42,12 @@ export interface PathJob {
   readonly paths: readonly AnyPath[];
   readonly anchors?: readonly Anchor[] | undefined;
   readonly measures?: readonly Measure[] | undefined;
+  /** Whether it is a drawing from above; from the side where nothing is said. */
+  readonly stands?: 'upright' | 'lying' | undefined;
 }
+
+/** What it takes to say where the plane of a path is. */
+export type PlaneJob = Pick<PathJob, 'paths' | 'anchors' | 'stands'>;
 
 /** Something a path refers to, and where in it it says so. */
 export interface PathNeed {
@@ -124,6 +129,8 @@ export interface KindOfPath<P extends AnyPath> {
    * @throws RelayError where it cannot be drawn as it is
    */
   inSpace?(path: P, ground: PathGround): SpaceContour;
+  /** The plane it lies in where what holds it says so; null where it is that of the path. */
+  ownPlane?(path: P, job: PlaneJob): PathPlane | null;
   /** Do pieces on it stay upright over its plane where nothing else is said? Else it carries them with the least twist. */
   readonly keepsUp?: boolean;
   /** May heights be laid over it? */

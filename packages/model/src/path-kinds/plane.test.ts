@@ -4,7 +4,7 @@ import { Euler, Matrix4, Plane, Vector3 } from 'three';
 import { describe, expect, it } from 'vitest';
 import { parseJob } from '../job';
 import { demoJobs } from '../demo';
-import { planeMap, planeOf, planeThrough } from './plane';
+import { planeMap, planeOf, planeThrough } from '.';
 
 const number = fc.double({ min: -500, max: 500, noNaN: true });
 const place = fc.record({ x: number, y: number, z: number });
@@ -88,8 +88,8 @@ describe('the plane of a path', () => {
     };
     const parsed = parseJob({ ...job, paths: [...job.paths, beside] });
     expect(parsed.paths[0].plane).toEqual(path.plane);
-    expect(planeOf(parsed.paths, parsed.paths.at(-1)!)).toEqual(path.plane);
-    expect(planeOf(demoJobs()[0].job.paths, demoJobs()[0].job.paths[0])).toBeNull();
+    expect(planeOf(parsed, parsed.paths.at(-1)!)).toEqual(path.plane);
+    expect(planeOf(demoJobs()[0].job, demoJobs()[0].job.paths[0])).toBeNull();
     for (const broken of [
       { origin: { x: 0, y: 0 }, turns: { x: 0, y: 0, z: 0 } },
       { origin: { x: 0, y: 0, z: 1e12 }, turns: { x: 0, y: 0, z: 0 } },

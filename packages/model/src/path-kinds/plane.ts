@@ -1,27 +1,8 @@
 import { RelayError, setDown, turnsOf, type Map3, type Vec3 } from '@coin-relay/core';
-import type { Run } from '../job/parts';
-import type { AnyPath, PathJob, PathPlane } from './kind';
+import type { PathPlane } from './kind';
 
 /** What takes the drawing, and what stands before and behind it, to where a plane is. */
 export const planeMap = ({ origin, turns }: PathPlane): Map3 => setDown(turns, origin);
-
-/** The plane of a path: its own, or that of the path it is made from; null where it lies in the drawing. */
-export function planeOf(paths: readonly AnyPath[], path: AnyPath): PathPlane | null {
-  // A path is not made from itself; even so this ends.
-  let at: AnyPath | undefined = path;
-  for (let i = 0; at && i <= paths.length; i++) {
-    if (at.plane) return at.plane;
-    const of: unknown = 'of' in at ? at.of : null;
-    at = paths.find(({ id }) => id === of);
-  }
-  return null;
-}
-
-/** The plane of the path that a run is on. */
-export function planeOfRun(job: Pick<PathJob, 'paths'>, run: Pick<Run, 'path'>): PathPlane | null {
-  const path = job.paths.find(({ id }) => id === run.path);
-  return path ? planeOf(job.paths, path) : null;
-}
 
 /** Three points lie in a line where their triangle is no higher than this, of its longest side. */
 const IN_LINE = 1e-6;

@@ -96,8 +96,8 @@ export class PlaneComponent {
   protected readonly unit = computed(() => this.job()?.unit ?? 'mm');
   protected readonly own = computed(() => this.path()?.plane ?? null);
   private readonly now = computed(() => {
-    const path = this.path();
-    return path ? planeOf(this.job()?.paths ?? [], path) : null;
+    const [job, path] = [this.job(), this.path()];
+    return job && path ? planeOf(job, path) : null;
   });
   protected readonly plane = computed(() => this.now() ?? IN_THE_DRAWING);
   private readonly source = computed(() => {

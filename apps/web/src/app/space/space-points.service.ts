@@ -181,7 +181,7 @@ export class SpacePoints {
   /** How what a path says is laid, and what takes that to where its row stands. */
   private laid(job: Job, path: JobPath): { readonly map: LaidMap; readonly placed: Matrix4 } {
     const map = laidMap(this.fits.now.view, path.id);
-    const plane = planeOf(job.paths, path);
+    const plane = planeOf(job, path);
     const placed = plane ? matrixOf(planeMap(plane)) : new Matrix4();
     const run = job.runs.find((each) => each.path === path.id);
     const z = (run && this.rows.of(run.id)?.stand.z) ?? 0;

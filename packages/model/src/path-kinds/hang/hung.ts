@@ -2,6 +2,7 @@ import { hang, RelayError, type HangBy } from '@coin-relay/core';
 import { isStiff } from '../../families/piece';
 import { restingHolds } from '../../resolve/resting-anchor';
 import type { PathHolds, PathJob } from '../kind';
+import { hungBetweenAnchors } from './between-anchors';
 import type { HangPath } from './schema';
 
 /** A hanging row, worked out: between its anchors as they stand at frame 0, where it has any. */
@@ -11,8 +12,9 @@ export const hangingOf = (job: PathJob, path: HangPath): ReturnType<typeof hang>
 /** A hanging row as what holds it stands. */
 export function hungOn(path: HangPath, { job, anchorAt, lengthBy }: PathHolds): ReturnType<typeof hang> {
   const [a, b] = path.anchors ?? [null, null];
-  const from = (a === null ? null : anchorAt(a)) ?? path.from;
-  const to = (b === null ? null : anchorAt(b)) ?? path.to;
+  const standing = hungBetweenAnchors(path, job);
+  const from = standing?.from ?? (a === null ? null : anchorAt(a)) ?? path.from;
+  const to = standing?.to ?? (b === null ? null : anchorAt(b)) ?? path.to;
   const driven = lengthBy(path.driven);
   return hang(from, to, driven === null ? hangBy(job, path) : { by: 'length', length: driven });
 }

@@ -2,11 +2,12 @@ import { length3, mapped3, sub3, type Vec3 } from '@coin-relay/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { hangingJob } from '../../starters';
-import { parseJob } from '../../job';
+import { parseJob, type Anchor, type Job } from '../../job';
 import { measuredPath } from '../../resolve';
 import { planeMap } from '../plane';
+import { planeOf } from '../plane-of';
 import { hangingOf } from './hung';
-import { hangingEnds, hungBetween } from './in-space';
+import { hangingEnds, hungBetween, rehung } from './in-space';
 import type { HangPath } from './schema';
 
 const hangs = (length: number): HangPath => ({
@@ -56,6 +57,53 @@ describe('a row hung between two places in space', () => {
     expect(path.to).toEqual({ x: 0, y: 90 });
     const [, to] = hangingEnds(path);
     expect(length3(sub3(to, { x: 5, y: 5, z: 90 }))).toBeLessThan(1e-9);
+  });
+
+  it('between anchors before the drawing it hangs in the upright plane through both; on one that moves, in its own', () => {
+    const masts = (on: Partial<Record<'first' | 'last', Anchor['on']>> = {}): Job => {
+      const fixed = (x: number, y: number, z: number): Anchor['on'] => ({ kind: 'fixed', x, y, z });
+      return parseJob({
+        ...hangingJob('Festoon'),
+        stands: 'lying',
+        paths: [{ ...hangs(360), anchors: ['first', 'last'] }],
+        wheels: [{ id: 'w', name: 'Wheel', x: 0, y: 0, size: { by: 'radius', radius: 10 } }],
+        anchors: [
+          { id: 'first', name: 'First', on: on.first ?? fixed(10, 20, 500) },
+          { id: 'last', name: 'Last', on: on.last ?? fixed(190, 260, 540) },
+        ],
+      });
+    };
+    const job = masts();
+    const path = job.paths[0] as HangPath;
+    expect(planeOf(job, path)).toEqual(
+      hungBetween(path, { x: 10, y: 20, z: 500 }, { x: 190, y: 260, z: 540 }, UP).plane,
+    );
+    const typed = hungBetween(hangs(360), { x: 10, y: 20, z: 500 }, { x: 190, y: 260, z: 540 }, UP);
+    expect(hangingOf(job, path)).toEqual(hangingOf(job, typed));
+    // One end on an anchor, the other where it is typed.
+    const half: HangPath = { ...typed, anchors: [null, 'last'] };
+    const [from] = hangingEnds(half);
+    expect(length3(sub3(from, { x: 10, y: 20, z: 500 }))).toBeLessThan(1e-9);
+    expect(hangingOf(job, half).piece.a).toBeCloseTo(hangingOf(job, typed).piece.a, 6);
+    const level = masts({ first: { kind: 'fixed', x: 10, y: 20 }, last: { kind: 'fixed', x: 300, y: 20 } });
+    expect(planeOf(level, level.paths[0])).toBeNull();
+    const moving = masts({ first: { kind: 'crank', wheel: 'w', radius: 5, angle: 0 } });
+    expect(planeOf(moving, moving.paths[0])).toBeNull();
+  });
+
+  it('what hangs down goes on doing so when another direction is up', () => {
+    const Y = { x: 0, y: 1, z: 0 };
+    const [from, to] = [
+      { x: 10, y: 20, z: 500 },
+      { x: 190, y: 260, z: 540 },
+    ];
+    const standing = hungBetween(hangs(500), from, to, Y);
+    const lying = rehung(standing, Y, UP);
+    expect(lying.to.y).toBeCloseTo(40, 9);
+    expect(length3(sub3(hangingEnds(lying)[1], to))).toBeLessThan(1e-9);
+    // What was turned on purpose stays.
+    expect(rehung(standing, UP, Y)).toBe(standing);
+    expect(rehung(hangs(360), Y, UP)).toEqual(hangs(360));
   });
 
   it('one that lies in the drawing has its ends there', () => {

@@ -1,4 +1,4 @@
-import { cross3, mapped3, turnsOf, uprightWay, type Map3, type Vec3 } from '@coin-relay/core';
+import { cross3, length3, mapped3, sub3, turnsOf, uprightWay, type Map3, type Vec3 } from '@coin-relay/core';
 import type { PathPlane } from '../kind';
 import { planeMap } from '../plane';
 import type { HangPath } from './schema';
@@ -22,6 +22,19 @@ export function hungBetween(path: HangPath, from: Vec3, to: Vec3, up: Vec3): Han
   const { along, far, high } = uprightWay(from, to, up);
   return { ...path, from: { x: 0, y: 0 }, to: { x: far, y: high }, plane: uprightPlane(from, along, up) };
 }
+
+/**
+ * A row that hangs straight down, between the same places as another direction is up; any other one is left as it is.
+ * @param before what was up
+ */
+export function rehung(path: HangPath, before: Vec3, up: Vec3): HangPath {
+  if (!path.plane) return path;
+  const [x, y, z] = mapped3(planeMap({ ...path.plane, origin: { x: 0, y: 0, z: 0 } }), 0, 1, 0);
+  return length3(sub3({ x, y, z }, before)) < SAME_WAY ? hungBetween(path, ...hangingEnds(path), up) : path;
+}
+
+/** Directions that differ by no more are the same one. */
+const SAME_WAY = 1e-6;
 
 function uprightPlane(origin: Vec3, x: Vec3, y: Vec3): PathPlane {
   const z = cross3(x, y);

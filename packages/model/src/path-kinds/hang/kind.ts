@@ -1,6 +1,7 @@
 import { hangContour } from '@coin-relay/core';
 import { formatLength } from '../../units';
 import type { KindOfPath } from '../kind';
+import { hungBetweenAnchors } from './between-anchors';
 import { hungOn } from './hung';
 import { hangSchema, type HangPath } from './schema';
 
@@ -14,6 +15,7 @@ export const hang: KindOfPath<HangPath> = {
       ? `Hanging row, ${formatLength(by.sag, unit)} deep`
       : `Hanging row, ${formatLength(by.length, unit)} long`;
   },
+  ownPlane: (path, job) => hungBetweenAnchors(path, job)?.plane ?? null,
   contour: (path, ground) => hangContour(hungOn(path, ground)),
   needs: ({ by }) => (by.by === 'count' ? [{ kind: 'piece', id: by.piece, at: ['by', 'piece'] }] : []),
   holds: ({ anchors, driven }) => [

@@ -1,5 +1,13 @@
 import { PLAIN_LAY, type RowLay } from '@coin-relay/core';
-import { withEndToEnd, type Job, type Motion, type RunFit, type Unit } from '@coin-relay/model';
+import {
+  rehung,
+  verticalOf,
+  withEndToEnd,
+  type Job,
+  type Motion,
+  type RunFit,
+  type Unit,
+} from '@coin-relay/model';
 import { castDraft, type Draft } from 'immer';
 import type { Command } from './command';
 
@@ -26,8 +34,13 @@ export function setStands(stands: NonNullable<Job['stands']>): Command {
   return {
     label: stands === 'lying' ? 'Lay the job down' : 'Stand the job up',
     recipe: (job) => {
+      const before = verticalOf(job);
       if (stands === 'lying') job.stands = stands;
       else delete job.stands;
+      // What hangs goes on hanging down, between the same places.
+      job.paths = job.paths.map((path) =>
+        path.kind === 'hang' ? castDraft(rehung(path, before, verticalOf(job))) : path,
+      );
     },
   };
 }

@@ -5,6 +5,7 @@ import {
   hangingEnds,
   hangingOf,
   hungBetween,
+  hungBetweenAnchors,
   motionConflict,
   pieceWords,
   verticalOf,
@@ -86,6 +87,9 @@ type By = PathOf<'hang'>['by'];
         }
       </div>
       <p>{{ facts() }}</p>
+      @if (aside(); as words) {
+        <p class="cost">{{ words }}</p>
+      }
       @if (fixed()) {
         <label nz-checkbox [relayHolds]="inSpace()" (told)="leave($event)">between two places in space</label>
       }
@@ -175,6 +179,20 @@ export class HangPanelComponent {
     const unit = this.panel.unit();
     return hung
       ? `${formatLength(hung.length, unit)} long, sags ${formatLength(hung.sag, unit)}; a catenary with a = ${formatLength(hung.piece.a, unit)}.`
+      : '';
+  });
+
+  /** Where it hangs, where an anchor of it stands out of the drawing. */
+  protected readonly aside = computed(() => {
+    const [job, path] = [this.panel.job(), this.panel.path()];
+    if (!job || !path) return '';
+    if (hungBetweenAnchors(path, job))
+      return 'It hangs straight down between its anchors, out of the drawing.';
+    const out = job.anchors?.find(
+      ({ id, on }) => path.anchors?.includes(id) && on.kind === 'fixed' && (on.z ?? 0) !== 0,
+    );
+    return out
+      ? `One of its ends moves, so it hangs in the drawing: that ${out.name} stands out of it is not looked at.`
       : '';
   });
 

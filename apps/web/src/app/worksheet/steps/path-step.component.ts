@@ -60,8 +60,8 @@ export class PathStepComponent {
   protected readonly mode = toSignal(this.work.mode$, { requireSync: true });
   protected readonly picks = toSignal(this.work.picks$, { requireSync: true });
   protected readonly lies = computed(() => {
-    const path = this.path();
-    return path && planeOf(this.job()?.paths ?? [], path) ? 'in a plane of its own' : '';
+    const [job, path] = [this.job(), this.path()];
+    return job && path && planeOf(job, path) ? 'in a plane of its own' : '';
   });
   protected readonly rises = computed(() => {
     const path = this.path();
