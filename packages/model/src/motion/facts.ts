@@ -81,7 +81,7 @@ function factsOf(machine: Machine, { resolved, fit, setOut }: FittedRow, moving:
   const measure: RowMeasure = { spacing, lap };
   // With a gap nothing is back before the whole lap; without ends any piece is like the next.
   const repeat = fit.row.kind === 'gapped' ? fit.row.lap : repeatOf(fit, resolved.sequence, setOut);
-  const visible = visibleRepeat(resolved.sequence);
+  const visible = visibleRepeat(resolved.sequence, setOut);
   const returns = manner.way === 'to-and-fro';
   const leaves = fit.row.kind === 'open' && !returns && !isInTurn(setOut);
   const speed = (kind: Speed['in'], perPitch = 0): number =>

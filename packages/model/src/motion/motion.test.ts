@@ -17,6 +17,8 @@ const told = (job: Job): { facts: MotionFacts } => {
   return { facts };
 };
 
+const FLAT = { stand: null };
+
 describe('what repeats', () => {
   it('a cup on every sixth link: the row after six, to the eye after two', () => {
     const lift = demo('demo-coin-lift');
@@ -26,8 +28,23 @@ describe('what repeats', () => {
 
   it('beads of four in turn look the same after four', () => {
     const { sequence } = resolveRun(demo('demo-bead-string'));
-    expect(visibleRepeat(sequence)).toBe(4);
-    expect(visibleRepeat(resolveRun(demo('demo-tin-beetle')).sequence)).toBe(1);
+    expect(visibleRepeat(sequence, FLAT)).toBe(4);
+    expect(visibleRepeat(resolveRun(demo('demo-tin-beetle')).sequence, FLAT)).toBe(1);
+  });
+
+  it('links rolled in turn look the same after two, not after one; after an odd lap they do not', () => {
+    const job = structuredClone(demo('demo-counterweight-chain'));
+    const facts = (pitches: number): MotionFacts => {
+      job.motion.drives = [{ run: 'row', pitches }];
+      return told(job).facts;
+    };
+    expect(facts(8)).toMatchObject({ repeat: 2, visible: 2, seamless: true });
+    expect(facts(7).seamless).toBe(false);
+    // One more link, and the quarter turn that is missing spread over all of them.
+    job.runs[0].fit = { ...job.runs[0].fit, multiple: 1, count: 29 };
+    job.runs[0].upright = { ...job.runs[0].upright!, twist: Math.PI / 2 };
+    expect(facts(30)).toMatchObject({ repeat: 2, seamless: true });
+    expect(facts(29).seamless).toBe(false);
   });
 
   it('with places by hand or rules only the whole loop', () => {

@@ -27,21 +27,31 @@ export function repeatOf(
   setOut: ResolvedSetOut,
 ): number {
   const plain = isInTurn(setOut);
-  if (fit.row.kind === 'open') return lcm(plain ? sequence.length : fit.count, fit.row.cycle);
+  const turns = rolledInTurn(setOut);
+  if (fit.row.kind === 'open') return lcm(lcm(plain ? sequence.length : fit.count, turns), fit.row.cycle);
   const alike = plain && fit.count % sequence.length === 0 ? sequence.length : fit.count;
-  return lcm(alike, fit.row.cycle);
+  return lcm(lcm(alike, turns), fit.row.cycle);
 }
+
+/** After how many places pieces are rolled about their path as before. */
+const rolledInTurn = ({ stand }: Pick<ResolvedSetOut, 'stand'>): 1 | 2 =>
+  stand && Math.abs(Math.sin(stand.alternate / 2)) > SAME ? 2 : 1;
+
+/** Angles this near to each other are the same, radians. */
+const SAME = 1e-9;
 
 /**
  * Pitches after which the row nearly looks the same to the eye: what links carry, and what they
  * are made of, catches it less than the links themselves.
  */
-export function visibleRepeat(sequence: readonly JobPiece[]): number {
+export function visibleRepeat(sequence: readonly JobPiece[], setOut: Pick<ResolvedSetOut, 'stand'>): number {
   const looks = sequence.map(lookOf);
+  const turns = rolledInTurn(setOut);
   for (let period = 1; period < looks.length; period++) {
-    if (looks.length % period === 0 && looks.every((look, i) => look === looks[i % period])) return period;
+    if (looks.length % period === 0 && looks.every((look, i) => look === looks[i % period]))
+      return lcm(period, turns);
   }
-  return looks.length;
+  return lcm(looks.length, turns);
 }
 
 const lookOf = (piece: JobPiece): string => `${piece.family} ${familyOf(piece).look?.(piece) ?? ''}`;

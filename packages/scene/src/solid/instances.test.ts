@@ -121,6 +121,40 @@ describe('rows of solids', () => {
     expect(looked).toBeGreaterThan(100);
   });
 
+  it('rolled in turn they stand after two pitches as at first, with an odd count too once its turn is spread', () => {
+    const { job } = structuredClone(demoJobs().find(({ id }) => id === 'demo-counterweight-chain')!);
+    for (const [count, twist] of [
+      [28, 0],
+      [29, Math.PI / 2],
+    ]) {
+      job.runs[0].fit = { ...job.runs[0].fit, multiple: 1, count };
+      job.runs[0].upright = { ...job.runs[0].upright!, twist };
+      const resolved = resolveRun(job, 'row');
+      const fit = fitRow(resolved.source, resolved.request);
+      const scene = rowScene(fit, resolveSetOut(job, resolved.run, fit));
+      const instances = new RowInstances(scene);
+      /** Where each link is and which way, and the plane of its ring: what is turned by half a turn looks the same. */
+      const seen = (travel: number): string[] => {
+        moveScene(scene, travel);
+        instances.place(0);
+        const [{ matrices: m, count: many }] = instances.groups;
+        return Array.from({ length: many }, (_, n) => {
+          const at = n * MATRIX_NUMBERS;
+          const plane = [4, 5, 6].map((i) => m[at + i] * (m[at + 6] < 0 ? -1 : 1));
+          return [0, 1, 2, 12, 13, 14]
+            .map((i) => m[at + i])
+            .concat(plane)
+            .map((value) => (Math.round(value * 50) / 50 + 0).toFixed(2))
+            .join(' ');
+        }).sort();
+      };
+      const first = seen(0.3);
+      expect(seen(2.3)).toEqual(first);
+      expect(seen(0.3 + 2 * count)).toEqual(first);
+      expect(seen(1.3)).not.toEqual(first);
+    }
+  });
+
   it('what a boundary cuts away is not there, and what it may cut is marked', () => {
     const { job } = structuredClone(demoJobs().find(({ id }) => id === 'demo-coin-lift')!);
     job.paths.push({ kind: 'outline', id: 'wall', name: 'Wall', data: 'M-900 -900H100.5V900H-900Z' });
