@@ -24,6 +24,21 @@ test('a still SVG in real size', async ({ page }) => {
   expect(box.width).toBeCloseTo((width / 25.4) * 96, 0);
 });
 
+test('where each piece is, as a table and for a program', async ({ page }) => {
+  const table = await take(page, 'Places, CSV');
+  expect(table.name).toBe('coin-lift-places.csv');
+  const lines = table.text.trim().split('\r\n');
+  expect(lines).toHaveLength(91);
+  const column = lines[0].split(',').indexOf('m12');
+  const json = await take(page, 'Places, JSON');
+  const { placed } = JSON.parse(json.text) as { placed: { places: { matrix: number[] }[] }[] };
+  expect(placed).toHaveLength(1);
+  placed[0].places.forEach(({ matrix }, i) =>
+    // No cell of this table has a comma in it.
+    expect(Number(lines[i + 1].split(',')[column])).toBeCloseTo(matrix[12], 6),
+  );
+});
+
 test('a moving SVG plays by itself and loops without a jump', async ({ page }) => {
   const { name, text } = await take(page, 'SVG, moving');
   expect(name).toBe('coin-lift-moving.svg');

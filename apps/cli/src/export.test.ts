@@ -11,25 +11,53 @@ describe('export', () => {
   it('writes each of the list, on the output or into a file', async () => {
     const lift = jobFile('demo-coin-lift');
     for (const { id } of EXPORTS) {
-      const { status, out, error } = await run('export', '--job', lift, '--as', id);
+      const { status, out, error } = await run('export', '--job', lift, '--to', id);
       expect([id, status, error]).toEqual([id, 0, '']);
       expect(out.length).toBeGreaterThan(100);
     }
     const file = join(folder, 'lift.svg');
     expect(
-      (await run('export', '--job', lift, '--as', 'svg', '--frame', '12', '--with-path', '--out', file)).out,
-    ).toBe('');
+      (await run('export', '--job', lift, '--to', 'svg', '--frame', '12', '--with-path', '--out', file)).out,
+    ).toMatch(/"files":\[".*lift\.svg"\],"bytes":\d+/);
     expect(readFileSync(file, 'utf8')).toMatch(/^<\?xml[\s\S]*<\/svg>\n$/);
+  });
+
+  it('places: at a frame, over a range, of some runs', async () => {
+    const drive = jobFile('demo-arcade-drive');
+    const rows = async (...more: string[]): Promise<string[]> => {
+      const { out, error } = await run('export', '--job', drive, '--to', 'places', ...more);
+      expect(error).toBe('');
+      return out.trim().split('\r\n').slice(1);
+    };
+    const all = await rows('--frame', '5');
+    const some = await rows('--frame', '5', '--run', 'lift,cross');
+    expect(some.length).toBeLessThan(all.length);
+    expect(all).toEqual(expect.arrayContaining(some));
+    expect(new Set(some.map((row) => row.split(',')[1]))).toEqual(new Set(['lift', 'cross']));
+    expect(await rows('--frames', '5..6', '--run', 'lift,cross')).toHaveLength(2 * some.length);
+    expect(await rows('--frames', '5..5')).toEqual(all);
+    for (const [frames, words] of [
+      ['9..3', /the first and the last one/],
+      ['0..1000000', /more than 200,000 placements/],
+    ] as const)
+      expect(await run('export', '--job', drive, '--to', 'places', '--frames', frames)).toMatchObject({
+        status: 2,
+        error: expect.stringMatching(words),
+      });
+    const wrong = await run('export', '--job', drive, '--to', 'places', '--run', 'none');
+    expect([wrong.status, wrong.error]).toEqual([2, expect.stringContaining('none')]);
   });
 
   it('says which there are, and where it cannot write', async () => {
     const lift = jobFile('demo-coin-lift');
-    expect(await run('export', '--job', lift, '--as', 'gif')).toMatchObject({
+    expect(await run('export', '--job', lift, '--to', 'gif')).toMatchObject({
       status: 2,
-      error: expect.stringMatching(/no export “gif”. Take one of svg, svg-moving, parts, job\.$/),
+      error: expect.stringMatching(
+        /no export “gif”. Take one of svg, svg-moving, places, places-json, parts, job\.$/,
+      ),
     });
     const nowhere = join(folder, 'no', 'lift.svg');
-    expect((await run('export', '--job', lift, '--as', 'svg', '--out', nowhere)).error).toMatch(
+    expect((await run('export', '--job', lift, '--to', 'svg', '--out', nowhere)).error).toMatch(
       /cannot be written \(ENOENT\)/,
     );
   });

@@ -61,7 +61,7 @@ export interface Options {
   readonly rest?: string;
   readonly sections?: string;
   readonly alone?: boolean;
-  readonly as?: string;
+  readonly to?: string;
   readonly withPath?: boolean;
   readonly out?: string;
   readonly piece?: string;
@@ -139,6 +139,23 @@ export function framesOf({ frames }: Options): UpRule | undefined {
   const [x, y, z] = parts;
   return { by: 'fixed', up: { x, y, z } };
 }
+
+/** A range of frames, as A..B. */
+export function frameRangeOf({ frames }: Options): { from: number; to: number } | undefined {
+  if (frames === undefined) return undefined;
+  const [from, to] = (/^(-?\d+)\.\.(-?\d+)$/.exec(frames.trim()) ?? []).slice(1).map(Number);
+  if (from === undefined || to < from)
+    throw new RelayError(
+      'request-invalid',
+      `--frames is the first and the last one, as 0..119; it was given “${frames}”.`,
+      { field: 'frames' },
+    );
+  return { from, to };
+}
+
+/** Which runs, by commas; all where none is named. */
+export const runsOf = ({ run }: Options): string[] | undefined =>
+  run === undefined ? undefined : run.split(',').map((id) => id.trim());
 
 /** Reads the job that is named. */
 export function jobOf({ job }: Options): unknown {

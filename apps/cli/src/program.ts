@@ -21,12 +21,14 @@ import { Command, CommanderError } from 'commander';
 import {
   alsoAskedOf,
   drawingOf,
+  frameRangeOf,
   framesOf,
   hangOf,
   jobOf,
   numberOf,
   pointOf,
   requestOf,
+  runsOf,
   sourceOf,
   type HangOptions,
   type Options,
@@ -158,17 +160,28 @@ function makeProgram(output: Output): Command {
     program
       .command('export')
       .description('a job as a file to hand off, on the output or into a file')
-      .requiredOption('--as <id>', EXPORTS.map(({ id, title }) => `${id} (${title})`).join(', '))
+      .requiredOption('--to <id>', EXPORTS.map(({ id, title }) => `${id} (${title})`).join(', '))
       .option('--frame <k>', 'the frame of the loop, of what stands still')
+      .option('--frames <a..b>', 'or all frames from one to another, of what tells of several')
       .option('--with-path', 'draw the path too')
-      .option('--out <file>', 'where to write it'),
-  ).action((options: Options) => {
-    const { text, leftOut } = exportAnswer(jobOf(options), options.as ?? '', options.run, {
-      frame: numberOf('frame', options.frame),
-      path: options.withPath,
+      .option('--out <file>', 'where to write it: then the answer tells of the file'),
+    'which runs of the job, by commas',
+  ).action(async (options: Options) => {
+    const { to = '', out } = options;
+    const { content, leftOut, type } = await exportAnswer(jobOf(options), to, runsOf(options), {
+      ...{ frame: numberOf('frame', options.frame), frames: frameRangeOf(options) },
+      ...{ path: options.withPath },
     });
-    if (options.out === undefined) output.out(text.trimEnd());
-    else writeOut(options.out, text);
+    if (out === undefined) {
+      if (typeof content !== 'string')
+        throw new RelayError('request-invalid', `${to} is no text: say where to write it with --out FILE.`, {
+          field: 'out',
+        });
+      output.out(content.trimEnd());
+    } else {
+      writeOut(out, content);
+      answer({ files: [out], bytes: Buffer.byteLength(content), type });
+    }
     for (const words of leftOut) output.error(oneLine(words));
   });
   program
@@ -201,8 +214,8 @@ function makeProgram(output: Output): Command {
   return program;
 }
 
-function withJob(command: Command): Command {
-  return command.option('--job <file>', 'a Coin Relay job').option('--run <id>', 'which run of the job');
+function withJob(command: Command, run = 'which run of the job'): Command {
+  return command.option('--job <file>', 'a Coin Relay job').option('--run <id>', run);
 }
 
 function withSource(command: Command): Command {

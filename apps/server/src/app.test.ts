@@ -228,7 +228,7 @@ describe('questions over HTTP are those of the command line', () => {
   it.each(['check', 'motion', 'parts', 'places'])('%s of a job', async (name) => {
     const { body } = await ask(name, { job: demoJob() }).expect(200);
     expect(body).toEqual(
-      JSON.parse(JSON.stringify(QUESTIONS[name as QuestionName].answer({ job: demoJob() }))),
+      JSON.parse(JSON.stringify(await QUESTIONS[name as QuestionName].answer({ job: demoJob() }))),
     );
     const { body: refused } = await ask(name, { job: {} }).expect(422);
     expect(refused.code).toBe('job-broken');

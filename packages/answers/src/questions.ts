@@ -16,20 +16,33 @@ import { exportAnswer } from './export-answer';
 import { frameAnswer, motionAnswer } from './motion-answers';
 import { partsAnswer, placesAnswer } from './set-out-answers';
 
+/** Bytes as text that JSON can carry (RFC 4648, 4). */
+function base64Of(bytes: Uint8Array): string {
+  let text = '';
+  for (let i = 0; i < bytes.length; i += CHUNK) text += String.fromCharCode(...bytes.subarray(i, i + CHUNK));
+  return btoa(text);
+}
+
+const CHUNK = 8_192;
+
 /** A question that can be asked from outside: what it takes, and how it is answered. */
 interface Question {
   readonly summary: string;
   readonly body: z.ZodType;
   /** @throws RelayError for whatever is wrong with what was given */
-  readonly answer: (given: unknown) => object;
+  readonly answer: (given: unknown) => Promise<object>;
 }
 
-const question = <T>(summary: string, body: z.ZodType<T>, answer: (given: T) => object): Question => ({
+const question = <T>(
+  summary: string,
+  body: z.ZodType<T>,
+  answer: (given: T) => object | Promise<object>,
+): Question => ({
   summary,
   body,
-  answer: (given) => {
+  answer: async (given) => {
     const read = safeParseFirst(body, given);
-    if (read.success) return checkFinite(answer(read.data), 'The calculation');
+    if (read.success) return checkFinite(await answer(read.data), 'The calculation');
     const { field, message } = describeIssue(read.error);
     throw new RelayError('request-invalid', `The request cannot be used: ${field}: ${message}.`, { field });
   },
@@ -66,7 +79,12 @@ export const QUESTIONS = {
   export: question(
     'A job as one of the files it can be handed off as.',
     ExportBody,
-    ({ job, as, run, options }) => exportAnswer(job, as, run, options),
+    async ({ job, as, run, options }) => {
+      const { content, ...file } = await exportAnswer(job, as, run, options);
+      return typeof content === 'string'
+        ? { ...file, text: content }
+        : { ...file, base64: base64Of(content) };
+    },
   ),
 } as const satisfies Readonly<Record<string, Question>>;
 

@@ -9,14 +9,18 @@ export interface Executor {
    * @param owner cancels it, for instance when the one who asked has gone
    * @throws RelayError, HttpError (rejects) what the calculation throws; 503 where there is no room, or no time
    */
-  run<N extends TaskName>(name: N, body: Uint8Array, owner?: AbortSignal): Promise<ReturnType<Tasks[N]>>;
+  run<N extends TaskName>(
+    name: N,
+    body: Uint8Array,
+    owner?: AbortSignal,
+  ): Promise<Awaited<ReturnType<Tasks[N]>>>;
   stop(): Promise<void>;
 }
 
 /** In this thread: for tests. */
 export function inlineExecutor(): Executor {
   return {
-    run: async (name, body) => TASKS[name](body) as never,
+    run: async (name, body) => (await TASKS[name](body)) as never,
     stop: async () => undefined,
   };
 }

@@ -33,9 +33,9 @@ export type TaskReply =
     }
   | { readonly ok: false; readonly broke: string };
 
-export function replyOf(work: () => object): TaskReply {
+export async function replyOf(work: () => object | Promise<object>): Promise<TaskReply> {
   try {
-    return { ok: true, answer: work() };
+    return { ok: true, answer: await work() };
   } catch (error) {
     if (error instanceof RelayError) {
       const { code, message, subject } = error;

@@ -15,8 +15,8 @@ import { documentOf, type Document, type KeptChange } from '../jobs/document';
 
 const answer =
   (name: QuestionName) =>
-  (body: Uint8Array): { readonly json: string } => ({
-    json: JSON.stringify(QUESTIONS[name].answer(parseBody(body))),
+  async (body: Uint8Array): Promise<{ readonly json: string }> => ({
+    json: JSON.stringify(await QUESTIONS[name].answer(parseBody(body))),
   });
 
 /**

@@ -3,6 +3,6 @@ import { READY, replyOf, type TaskMessage } from './messages';
 import { TASKS } from './tasks';
 
 parentPort?.on('message', ({ name, body }: TaskMessage) => {
-  parentPort?.postMessage(replyOf(() => TASKS[name](body)));
+  void replyOf(() => TASKS[name](body)).then((reply) => parentPort?.postMessage(reply));
 });
 parentPort?.postMessage(READY);

@@ -5,3 +5,4 @@ export * from './roots';
 export * from './map3';
 export * from './vec3';
 export * from './upright-way';
+export * from './quaternion';

@@ -30,21 +30,25 @@ export interface Export {
   /** What of the job is not in it, a sentence each; nothing where all of it is. */
   readonly leavesOut?: (input: ExportInput) => readonly string[];
   /** @throws RelayError where it cannot be written as it is */
-  readonly write: (input: ExportInput, options: unknown) => string;
+  readonly write: (input: ExportInput, options: unknown) => Promise<Content>;
 }
+
+/** What is in a file: text, or bytes. */
+export type Content = string | Uint8Array<ArrayBuffer>;
 
 /** An export whose writer takes its own options, read from whatever was given. */
 export function exportOf<S extends z.ZodObject>(
   made: Omit<Export, 'options' | 'write'> & {
     readonly options: S;
-    readonly write: (input: ExportInput, options: z.infer<S>) => string;
+    /** What takes much code is loaded when it is asked for. */
+    readonly write: (input: ExportInput, options: z.infer<S>) => Content | Promise<Content>;
   },
 ): Export {
   const { options, write, ...facts } = made;
   return {
     ...facts,
     options,
-    write: (input, given) => {
+    write: async (input, given) => {
       const read = options.safeParse(given);
       if (read.success) return write(input, read.data);
       const [{ path, message }] = read.error.issues;

@@ -21,8 +21,10 @@ const input: ExportInput = {
   run: 'row',
   pictures: new Map(),
 };
-const written = (id: string, options: unknown = {}, of = input): string =>
-  EXPORTS.find((way) => way.id === id)!.write(of, options);
+const written = async (id: string, options: unknown = {}, of = input): Promise<string> => {
+  const content = await EXPORTS.find((way) => way.id === id)!.write(of, options);
+  return typeof content === 'string' ? content : expect.fail('is no text');
+};
 
 describe('the list of exports', () => {
   it('names each once, with a file that opens by its ending', () => {
@@ -33,13 +35,13 @@ describe('the list of exports', () => {
     }
   });
 
-  it('a drawing takes its frame and its path; options of others are passed over', () => {
-    const plain = written('svg', { frame: 0, path: false, scale: 3 });
-    expect(written('svg', { frame: 20, path: false })).not.toBe(plain);
+  it('a drawing takes its frame and its path; options of others are passed over', async () => {
+    const plain = await written('svg', { frame: 0, path: false, scale: 3 });
+    expect(await written('svg', { frame: 20, path: false })).not.toBe(plain);
     const many = (text: string): number => readSvg(text).contours.length;
-    expect(many(written('svg', { path: true }))).toBe(many(plain) + 1);
-    expect(written('svg-moving')).toContain('<animate');
-    expect(() => written('svg', { frame: 'late' })).toThrow(/The option frame cannot be used/);
+    expect(many(await written('svg', { path: true }))).toBe(many(plain) + 1);
+    expect(await written('svg-moving')).toContain('<animate');
+    await expect(written('svg', { frame: 'late' })).rejects.toThrow(/The option frame cannot be used/);
   });
 
   it('what a moving drawing does not show is said, row by row', () => {
@@ -74,12 +76,14 @@ describe('the list of exports', () => {
     expect(saidOf(bends)).toEqual([expect.stringMatching(/that bend keep one shape in it/)]);
   });
 
-  it('the job comes back as it was, also where nothing fits', () => {
+  it('the job comes back as it was, also where nothing fits', async () => {
     const bare = { ...input, machine: null };
-    expect(parseJob(JSON.parse(written('job', {}, bare)))).toEqual(lift);
-    expect(() => written('parts', {}, bare)).toThrow(/No row of this job can be fitted/);
-    expect(() => written('parts', {}, { ...input, run: 'other' })).toThrow(/“other” cannot be fitted/);
-    expect(written('parts', {}, { ...input, run: null })).toBe(written('parts'));
+    expect(parseJob(JSON.parse(await written('job', {}, bare)))).toEqual(lift);
+    await expect(written('parts', {}, bare)).rejects.toThrow(/No row of this job can be fitted/);
+    await expect(written('parts', {}, { ...input, run: 'other' })).rejects.toThrow(
+      /“other” cannot be fitted/,
+    );
+    expect(await written('parts', {}, { ...input, run: null })).toBe(await written('parts'));
   });
 
   it('files are named after their job', () => {

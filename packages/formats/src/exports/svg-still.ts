@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { writeSvg } from '../svg-out';
 import { exportOf, machineIn } from './export';
+import { frameOption, pathOption } from './options';
 
 export const svgStill = exportOf({
   id: 'svg',
@@ -10,8 +11,8 @@ export const svgStill = exportOf({
   type: 'image/svg+xml',
   fitted: true,
   options: z.object({
-    frame: z.number().int().default(0).describe('The frame of the loop.'),
-    path: z.boolean().default(false).describe('Draw the path too.'),
+    frame: frameOption,
+    path: pathOption,
   }),
   write: (input, { frame, path }) =>
     writeSvg(machineIn(input), { moving: false, frame, path, pictures: input.pictures }),

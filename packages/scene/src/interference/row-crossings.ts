@@ -213,6 +213,7 @@ function bodiesInSpace(row: StoodRow, stand: StandInSpace, travel: number): Body
         continue;
       }
       placeInSpace(scene, stand, k, piece, offset, m);
+      m[11] += row.z;
       found.push(boxBody(row, s, piece.box, reach.pieces[number], m));
     }
   }
@@ -240,6 +241,7 @@ function bentBodies(
     bentInSpace(row.scene, stand, k, piece, points, offset, at);
     const [a, b, up, front] = [0, 3, 6, 9].map((j) => [...at.subarray(j, j + 3)]);
     const middle = a.map((value, j) => (value + b[j]) / 2);
+    middle[2] += row.z;
     const ways = [b, up, front].map((end) => end.map((value, j) => value - middle[j]));
     const half = ways.map((way) => Math.hypot(...way));
     const axes = ways.map((way, j) => way.map((value) => value / (half[j] || 1)));

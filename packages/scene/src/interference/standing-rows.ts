@@ -1,8 +1,45 @@
 import { planeMap, planeOfRun, type FittedRow, type Job, type PathPlane } from '@coin-relay/model';
-import type { Map3 } from '@coin-relay/core';
+import { isSpatial, type Map3 } from '@coin-relay/core';
 import { rowScene } from '../placing/scene';
-import { rowDepths } from './row-depths';
-import { rowCrossings, type RowCrossing, type RowReach, type StoodRow } from './row-crossings';
+import { rowDepths, type RowDepth } from './row-depths';
+import { rowCrossings, type Reach, type RowCrossing, type RowReach, type StoodRow } from './row-crossings';
+
+/** Rows in the order of their job, each with the plane its path lies in. */
+interface RowInPlane<R> {
+  readonly row: R;
+  readonly plane: PathPlane | null;
+}
+
+/** How deep the rows of a job stand that do not leave their plane by themselves, and what plane each of them lies in. */
+export interface RowsInDepth<R> {
+  readonly depths: ReadonlyMap<string, RowDepth>;
+  readonly rows: readonly RowInPlane<R>[];
+}
+
+/** @param reachOf how far a row reaches behind its plane, and in front of it, mm */
+export function rowsInDepth<R extends Pick<FittedRow, 'fit' | 'resolved'>>(
+  job: Job,
+  all: readonly R[],
+  reachOf: (row: R) => Reach,
+): RowsInDepth<R> {
+  const order = new Map(job.runs.map(({ id }, i) => [id, i]));
+  const place = ({ resolved: { run } }: R): number => order.get(run.id) ?? 0;
+  const rows = [...all]
+    .sort((a, b) => place(a) - place(b))
+    .map((row) => ({ row, plane: planeOfRun(job, row.resolved.run) }));
+  const depths = rowDepths(
+    rows
+      .filter(({ row }) => !isSpatial(row.fit.layout.path))
+      .map(({ row, plane }) => {
+        const { id, sideways } = row.resolved.run;
+        return {
+          ...{ run: id, fit: row.fit, reach: () => reachOf(row), plane },
+          ...(sideways === undefined ? {} : { sideways }),
+        };
+      }),
+  );
+  return { depths, rows };
+}
 
 /** The rows of a job that cut into each other where they stand. @param reachOf how deep each of them reaches */
 export function crossingsIn(
@@ -11,23 +48,9 @@ export function crossingsIn(
   reachOf: (row: FittedRow) => RowReach,
 ): RowCrossing[] {
   if (all.length < 2) return [];
-  const order = new Map(job.runs.map(({ id }, i) => [id, i]));
-  const place = ({ resolved: { run } }: FittedRow): number => order.get(run.id) ?? 0;
-  const sorted = [...all].sort((a, b) => place(a) - place(b)).map((row) => ({ row, reach: reachOf(row) }));
-  const planes = sorted.map(({ row }) => planeOfRun(job, row.resolved.run));
-  const depths = rowDepths(
-    sorted.flatMap(({ row, reach }, i) => {
-      const { resolved, fit } = row;
-      const { id, sideways } = resolved.run;
-      if (!isFlat(row)) return [];
-      return [
-        {
-          ...{ run: id, fit, reach: () => reach.all, plane: planes[i] },
-          ...(sideways === undefined ? {} : { sideways }),
-        },
-      ];
-    }),
-  );
+  const reaches = new Map(all.map((row) => [row, reachOf(row)]));
+  const reachAs = (row: FittedRow): RowReach => reaches.get(row) ?? reachOf(row);
+  const { depths, rows } = rowsInDepth(job, all, (row) => reachAs(row).all);
   const maps = new Map<PathPlane, Map3>();
   const mapOf = (plane: PathPlane): Map3 => {
     const known = maps.get(plane) ?? planeMap(plane);
@@ -35,20 +58,19 @@ export function crossingsIn(
     return known;
   };
   return rowCrossings(
-    sorted.map(({ row: { resolved, fit, setOut }, reach }, i): StoodRow => {
-      const plane = planes[i];
+    rows.map(({ row, plane }): StoodRow => {
+      const { resolved, fit, setOut } = row;
       return {
         run: resolved.run.id,
         scene: rowScene(fit, setOut),
         z: depths.get(resolved.run.id)?.z ?? 0,
         plane: plane && mapOf(plane),
-        reach,
+        reach: reachAs(row),
       };
     }),
   );
 }
 
-/** What leaves its plane has no depth of its own. */
 const isFlat = ({ setOut }: FittedRow): boolean => setOut.stand === null;
 
 /**

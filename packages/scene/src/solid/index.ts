@@ -6,3 +6,5 @@ export * from './row-reach';
 export * from './bent-copies';
 export * from './boundary-cells';
 export * from './pose-depths';
+export * from './standing';
+export * from './placements';

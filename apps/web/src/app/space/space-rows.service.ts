@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
-import { planeMap, planeOfRun, travelOf, type Machine, type SetOut } from '@coin-relay/model';
-import { rowDepths, twinMatrix, type RowDepth } from '@coin-relay/scene';
+import { planeMap, planeOfRun, travelOf, type Machine, type ResolvedSetOut } from '@coin-relay/model';
+import { rowsInDepth, twinMatrix, type RowDepth } from '@coin-relay/scene';
 import { intoSpace, MATRIX_NUMBERS, reachOfRow } from '@coin-relay/scene/solid';
 import { Matrix4 } from 'three';
 import { FitService, type FitView } from '../engine/fit.service';
@@ -91,7 +91,7 @@ export class SpaceRows {
     this.standing = fitted.map((row, i) => known[i] ?? new StandingRow(row, means, stands[i], room));
     const twins = this.twins;
     this.twins = this.standing.flatMap(({ row, stand }) => {
-      const over = turnedOver(row.setOut.setOut.twin, stand.z);
+      const over = twinOver(row.setOut, stand.z);
       const twin = twins.find((each) => each.row === row);
       return over ? [twin ?? new StandingRow(row, means, { ...stand, over }, room)] : [];
     });
@@ -120,20 +120,8 @@ export class SpaceRows {
   }
 
   private depthsOf(views: readonly FitView[]): ReadonlyMap<string, RowDepth> {
-    const order = new Map(views[0]?.job.runs.map(({ id }, i) => [id, i]));
-    const rows = views
-      .map(({ job, ...row }) => {
-        const { run } = row.resolved;
-        return {
-          run: run.id,
-          fit: row.fit,
-          reach: () => reachOfRow(row).all,
-          plane: planeOfRun(job, run),
-          ...(run.sideways === undefined ? {} : { sideways: run.sideways }),
-        };
-      })
-      .sort((a, b) => (order.get(a.run) ?? 0) - (order.get(b.run) ?? 0));
-    return rowDepths(rows);
+    const [first] = views;
+    return first ? rowsInDepth(first.job, views, (row) => reachOfRow(row).all).depths : new Map();
   }
 
   private takeMachine(
@@ -199,9 +187,14 @@ const facesOf = (depths: readonly RowDepth[]): Faces => ({
   behind: Math.min(0, ...depths.map(({ z, reach }) => z + reach()[0])),
 });
 
-/** A twin stands turned over about its line, at the same depth: seen along z it is the mirror image. */
-function turnedOver(twin: SetOut['twin'], z: number): Matrix4 | null {
+/**
+ * A twin stands turned over about its line, at the same depth: seen along z it is the mirror image. Where its row leaves
+ * the plane it is the mirror image itself, as high as the row is.
+ */
+function twinOver({ setOut: { twin }, stand }: ResolvedSetOut, z: number): Matrix4 | null {
   if (!twin) return null;
+  const m = twinMatrix(twin);
+  if (stand) return new Matrix4().set(m[0], m[2], 0, m[4], m[1], m[3], 0, m[5], 0, 0, 1, 0, 0, 0, 0, 1);
   const numbers = new Float32Array(MATRIX_NUMBERS);
   intoSpace(twinMatrix(twin), 2 * z, numbers, 0);
   return new Matrix4().fromArray(numbers);

@@ -138,7 +138,7 @@ export class HandOffStepComponent {
     const { machine } = this.machine.now;
     const of = way.fitted ? (machine?.job ?? job) : job;
     try {
-      const text = way.write(
+      const content = await way.write(
         {
           job: of,
           machine,
@@ -147,7 +147,8 @@ export class HandOffStepComponent {
         },
         { frame: this.playback.now.frame, path: this.withPath.value },
       );
-      download(fileName(of.name, way.ending), way.type, text);
+      const file = typeof content === 'string' ? content : new Blob([content]);
+      download(fileName(of.name, way.ending), way.type, file);
       this.first.takenAway();
     } catch (error) {
       if (!(error instanceof RelayError)) throw error;

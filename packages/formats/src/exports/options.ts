@@ -1,0 +1,14 @@
+import * as z from 'zod';
+
+/** Options that several exports take. */
+export const frameOption = z.number().int().default(0).describe('The frame of the loop.');
+export const pathOption = z.boolean().default(false).describe('Draw the path too.');
+export const runsOption = z
+  .array(z.string())
+  .max(1_000)
+  .optional()
+  .describe('Only these rows, by their ids; all where nothing is said.');
+export const framesOption = z
+  .strictObject({ from: z.number().int(), to: z.number().int() })
+  .optional()
+  .describe('A range of frames of the loop, both ends of it too, instead of one.');

@@ -1,0 +1,2 @@
+export * from './placements-csv';
+export * from './placements-json';
