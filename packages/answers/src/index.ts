@@ -1,5 +1,5 @@
 export * from './answers';
-export type { AskedSource } from './source';
+export * from './source';
 export * from './check-answer';
 export * from './motion-answers';
 export * from './set-out-answers';

@@ -7,4 +7,6 @@ export * from './bent-copies';
 export * from './boundary-cells';
 export * from './pose-depths';
 export * from './standing';
+export * from './standing-pieces';
+export * from './taken-apart';
 export * from './placements';

@@ -4,9 +4,8 @@ import { elongationAt, placeFlat, type Matrix } from '../placing/placement-matri
 import { placeInSpace, seenInPlan } from '../placing/space-placement';
 import { rowCopies } from '../placing/copies';
 import { pieceNumberAt, placeOf, type RowScene, type ScenePiece } from '../placing/scene';
-import { hullOf } from '../placing/box';
-import { isKeptWhole, sideOfBoundary } from '../placing/keep';
 import { pieceFigure, wireShapes } from '../figures';
+import { BoundaryKeeps } from './boundary-keeps';
 import { stiffRow, type StiffRow } from './stiff-row';
 
 /** Numbers of a matrix in space, column by column. */
@@ -41,12 +40,13 @@ export class RowInstances {
   private readonly byPiece: readonly (readonly (SolidGroup | undefined)[])[];
   private readonly copies: readonly number[];
   private readonly m: Matrix = new Float64Array(6);
-  private readonly hulls: Float64Array[] = [];
+  private readonly keeps: BoundaryKeeps;
   private readonly stiff: StiffRow | null;
 
   constructor(readonly scene: RowScene) {
     this.copies = rowCopies(scene.setOut.setOut.rows);
     this.stiff = stiffRow(scene);
+    this.keeps = new BoundaryKeeps(scene);
     // Any link may become any place's piece as the row travels: places are counted, and what lies beyond them.
     const needed = new Map<number, number>();
     const { table } = scene.setOut;
@@ -91,7 +91,7 @@ export class RowInstances {
   place(z: number): void {
     const { scene, m } = this;
     const { frame, fit } = scene;
-    const { table, boundary, stand } = scene.setOut;
+    const { table, stand } = scene.setOut;
     const { space } = scene.room;
     // What leaves the plane by itself stands where its path has it.
     const flat = frame.rise.length === 0;
@@ -113,13 +113,9 @@ export class RowInstances {
           placeInSpace(scene, stand, k, scene.pieces[number], row, space);
           seenInPlan(space, m);
         } else placeFlat(scene, k, scene.pieces[number], row, m);
-        if (boundary?.how === 'whole' && !isKeptWhole(boundary, this.hullOf(number), m)) continue;
-        if (boundary?.how === 'cut') {
-          // What is stretched reaches further than its outline.
-          const side = group.stretched ? 'near' : sideOfBoundary(boundary, this.hullOf(number), m);
-          if (side === 'gone') continue;
-          group.near[group.count] = side === 'near' ? 1 : 0;
-        }
+        const kept = this.keeps.of(number, m, group.stretched !== null);
+        if (kept === 'gone') continue;
+        group.near[group.count] = kept === 'near' ? 1 : 0;
         if (stand) write(space, flat ? z : 0, group.matrices, group.count * MATRIX_NUMBERS);
         else intoSpace(m, z, group.matrices, group.count * MATRIX_NUMBERS);
         if (group.stretched) this.stretch(group, k, scene.pieces[number]);
@@ -145,12 +141,6 @@ export class RowInstances {
     write('stem', stretched?.stem ?? matrices);
     write('end', stretched?.end ?? matrices);
     write(undefined, matrices);
-  }
-
-  /** The outline of a piece as drawn, by which it is in a boundary or out of it. */
-  private hullOf(number: number): Float64Array {
-    const { piece, span } = this.scene.pieces[number];
-    return (this.hulls[number] ??= hullOf(pieceFigure(piece, span)));
   }
 
   private wireOf(number: number, i: number): number {

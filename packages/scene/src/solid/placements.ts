@@ -1,25 +1,9 @@
-import {
-  BY,
-  composed,
-  determinant3,
-  isOnPath,
-  quaternionOf,
-  RelayError,
-  wrapInto,
-  type Map3,
-  type Quaternion,
-} from '@coin-relay/core';
+import { BY, mapped3, RelayError, wrapInto, type Map3, type Quaternion } from '@coin-relay/core';
 import type { Machine, SetOut } from '@coin-relay/model';
-import {
-  placeFlat,
-  placeInSpace,
-  pieceNumberAt,
-  placeOf,
-  rowCopies,
-  twinMatrix,
-  type ScenePiece,
-} from '../placing';
+import type { ScenePiece } from '../placing';
 import { standAtFrame, standingRows, type StandingRow } from './standing';
+import { standingPieces } from './standing-pieces';
+import { takenApart } from './taken-apart';
 
 type Triple = readonly [x: number, y: number, z: number];
 
@@ -103,85 +87,35 @@ const copiesOf = ({ rows, twin }: SetOut): number => rows.count * (twin ? 2 : 1)
 
 function placementsOf(standing: StandingRow, frame: number): Placement[] {
   const { scene, run } = standing;
-  const { fit, frame: now, setOut } = scene;
-  const { twin, rows } = setOut.setOut;
-  const { length, closed } = fit.layout.path;
-  const found: Placement[] = [];
-  rowCopies(rows).forEach((offset, row) => {
-    for (let k = 0; k < now.links; k++) {
-      const number = pieceNumberAt(scene, k);
-      if (number < 0 || !isOnPath(fit.row, now, k)) continue;
-      const piece = scene.pieces[number];
-      const i = placeOf(scene, k);
-      const s = (now.arc[k * now.step] + now.arc[k * now.step + 1]) / 2;
-      const here = inPlane(standing, k, piece, offset);
-      const facts = {
-        ...{ frame, run, row: row + 1, place: i >= 0 ? i + 1 : null },
-        ...{ piece: piece.piece.id, name: piece.piece.name, roles: rolesOf(standing, i) },
-        s: closed ? wrapInto(s, length) : s,
-      };
-      const told = (map: Map3, twinned: boolean): void => {
-        found.push({ ...facts, twin: twinned, ...standsAs(map, piece) });
-      };
-      told(inJob(standing, here), false);
-      if (twin) told(inJob(standing, mirrored(standing, twin, here)), true);
-    }
+  const { arc, step } = scene.frame;
+  const { length, closed } = scene.fit.layout.path;
+  return standingPieces(standing).map(({ k, place: i, row, twin, piece, map }): Placement => {
+    const s = (arc[k * step] + arc[k * step + 1]) / 2;
+    return {
+      ...{ frame, run, row: row + 1, twin, place: i >= 0 ? i + 1 : null },
+      ...{ piece: piece.piece.id, name: piece.piece.name, roles: rolesOf(standing, i) },
+      s: closed ? wrapInto(s, length) : s,
+      ...standsAs(map, piece),
+    };
   });
-  return found;
 }
-
-/** The map of a piece in the plane its row lies in, with its depth. */
-function inPlane({ scene, z }: StandingRow, k: number, piece: ScenePiece, offset: number): Map3 {
-  const { stand } = scene.setOut;
-  if (stand) {
-    const { space: m } = scene.room;
-    placeInSpace(scene, stand, k, piece, offset, m);
-    return [...[m[0], m[3], m[6], m[9]], ...[m[1], m[4], m[7], m[10]], ...[m[2], m[5], m[8], m[11] + z]];
-  }
-  const m = new Float64Array(6);
-  placeFlat(scene, k, piece, offset, m);
-  // What is mirrored in plan is turned over in depth; what is thicker across is as much thicker in depth.
-  const depth = Math.hypot(m[2], m[3]) * (m[0] * m[3] - m[1] * m[2] < 0 ? -1 : 1);
-  return [...[m[0], m[2], 0, m[4]], ...[m[1], m[3], 0, m[5]], ...[0, 0, depth, z]];
-}
-
-/** The twin of a map: turned over about the line of the mirror in a plane; where a row leaves its plane mirrored. */
-function mirrored({ scene, z }: StandingRow, twin: NonNullable<SetOut['twin']>, map: Map3): Map3 {
-  const m = twinMatrix(twin);
-  const [deep, at] = scene.setOut.stand ? [1, 0] : [-1, 2 * z];
-  return composed([...[m[0], m[2], 0, m[4]], ...[m[1], m[3], 0, m[5]], ...[0, 0, deep, at]], map);
-}
-
-const inJob = ({ plane }: StandingRow, map: Map3): Map3 => (plane ? composed(plane, map) : map);
 
 function standsAs(
   m: Map3,
-  { middle, setting }: ScenePiece,
+  { middle, setting: { line } }: ScenePiece,
 ): Pick<Placement, 'position' | 'direction' | 'up' | 'angle' | 'quaternion' | 'scale' | 'matrix'> {
-  const column = (c: number): Triple => [m[c], m[4 + c], m[8 + c]];
-  const [x, y, z] = [column(0), column(1), column(2)];
-  const side = determinant3(m) < 0 ? -1 : 1;
-  const scale: Triple = [Math.hypot(...x), side * Math.hypot(...y), Math.hypot(...z)];
-  const [ux, uy, uz] = [unit(x, scale[0]), unit(y, scale[1]), unit(z, scale[2])];
-  const { line } = setting;
+  const { position, quaternion, scale, axes } = takenApart(m);
+  const [x, , z] = axes;
   return {
-    position: [0, 1, 2].map(
-      (r) => m[4 * r] * middle + m[4 * r + 1] * line + m[4 * r + 3],
-    ) as unknown as Triple,
-    direction: ux,
-    up: uz,
-    angle: (Math.atan2(ux[1], ux[0]) * 180) / Math.PI,
-    quaternion: quaternionOf([
-      ...[ux[0], uy[0], uz[0], 0],
-      ...[ux[1], uy[1], uz[1], 0],
-      ...[ux[2], uy[2], uz[2], 0],
-    ]),
+    position: mapped3(m, middle, line, 0),
+    direction: x,
+    up: z,
+    angle: (Math.atan2(x[1], x[0]) * 180) / Math.PI,
+    quaternion,
     scale,
-    matrix: [...x, 0, ...y, 0, ...z, 0, m[3], m[7], m[11], 1],
+    matrix: [...[m[0], m[4], m[8], 0], ...[m[1], m[5], m[9], 0], ...[m[2], m[6], m[10], 0], ...position, 1],
   };
 }
-
-const unit = ([x, y, z]: Triple, size: number): Triple => [x / size, y / size, z / size];
 
 /** What a place is in its row. @param i its number; −1 beyond it */
 function rolesOf({ scene }: StandingRow, i: number): string[] {

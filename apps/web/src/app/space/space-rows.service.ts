@@ -1,7 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import { planeMap, planeOfRun, travelOf, type Machine, type ResolvedSetOut } from '@coin-relay/model';
-import { rowsInDepth, twinMatrix, type RowDepth } from '@coin-relay/scene';
-import { intoSpace, MATRIX_NUMBERS, reachOfRow } from '@coin-relay/scene/solid';
+import { rowsInDepth, type RowDepth } from '@coin-relay/scene';
+import { reachOfRow, twinMap } from '@coin-relay/scene/solid';
 import { Matrix4 } from 'three';
 import { FitService, type FitView } from '../engine/fit.service';
 import { MachineView } from '../engine/machine-view.service';
@@ -187,15 +187,5 @@ const facesOf = (depths: readonly RowDepth[]): Faces => ({
   behind: Math.min(0, ...depths.map(({ z, reach }) => z + reach()[0])),
 });
 
-/**
- * A twin stands turned over about its line, at the same depth: seen along z it is the mirror image. Where its row leaves
- * the plane it is the mirror image itself, as high as the row is.
- */
-function twinOver({ setOut: { twin }, stand }: ResolvedSetOut, z: number): Matrix4 | null {
-  if (!twin) return null;
-  const m = twinMatrix(twin);
-  if (stand) return new Matrix4().set(m[0], m[2], 0, m[4], m[1], m[3], 0, m[5], 0, 0, 1, 0, 0, 0, 0, 1);
-  const numbers = new Float32Array(MATRIX_NUMBERS);
-  intoSpace(twinMatrix(twin), 2 * z, numbers, 0);
-  return new Matrix4().fromArray(numbers);
-}
+const twinOver = ({ setOut: { twin }, stand }: ResolvedSetOut, z: number): Matrix4 | null =>
+  twin && matrixOf(twinMap(twin, stand !== null, z));
