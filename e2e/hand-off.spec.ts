@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
+import { NodeIO } from '@gltf-transform/core';
 import type { Page } from '@playwright/test';
-import { expect, openJob, openStep, test } from './support';
+import { expect, openJob, openStep, test, tick } from './support';
 
 const take = async (page: Page, button: string): Promise<{ name: string; path: string; text: string }> => {
   await openJob(page, 'demo-coin-lift');
@@ -37,6 +38,26 @@ test('where each piece is, as a table and for a program', async ({ page }) => {
     // No cell of this table has a comma in it.
     expect(Number(lines[i + 1].split(',')[column])).toBeCloseTo(matrix[12], 6),
   );
+});
+
+test('solids over the whole loop, written in a thread of their own, as another reader finds them', async ({
+  page,
+}) => {
+  await openJob(page, 'demo-coin-lift');
+  await openStep(page, 'Hand-off');
+  await tick(page.getByRole('checkbox', { name: 'Solids and places over the whole loop' }));
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Solids, GLB' }).click(),
+  ]);
+  expect(download.suggestedFilename()).toBe('coin-lift.glb');
+  const document = await new NodeIO().readBinary(readFileSync(await download.path()));
+  const root = document.getRoot();
+  expect(root.listMeshes().length).toBeLessThan(10);
+  expect(root.listNodes().filter((node) => /^row\/\d+$/.test(node.getName()))).toHaveLength(90);
+  const [animation] = root.listAnimations();
+  expect(animation.listChannels().length).toBeGreaterThan(180);
+  await expect(page.getByRole('status').filter({ hasText: 'Writing' })).toHaveCount(0);
 });
 
 test('a moving SVG plays by itself and loops without a jump', async ({ page }) => {

@@ -163,14 +163,16 @@ function makeProgram(output: Output): Command {
       .requiredOption('--to <id>', EXPORTS.map(({ id, title }) => `${id} (${title})`).join(', '))
       .option('--frame <k>', 'the frame of the loop, of what stands still')
       .option('--frames <a..b>', 'or all frames from one to another, of what tells of several')
+      .option('--tolerance <mm>', 'how far solids and what moves may stray from what they are')
       .option('--with-path', 'draw the path too')
       .option('--out <file>', 'where to write it: then the answer tells of the file'),
     'which runs of the job, by commas',
   ).action(async (options: Options) => {
     const { to = '', out } = options;
+    const tolerance = numberOf('tolerance', options.tolerance);
     const { content, leftOut, type } = await exportAnswer(jobOf(options), to, runsOf(options), {
       ...{ frame: numberOf('frame', options.frame), frames: frameRangeOf(options) },
-      ...{ path: options.withPath },
+      ...{ path: options.withPath, tolerance, stray: tolerance },
     });
     if (out === undefined) {
       if (typeof content !== 'string')

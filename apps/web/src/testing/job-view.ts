@@ -11,6 +11,8 @@ import { JobStore } from '../app/document/job-store.service';
 import { UnsentChanges } from '../app/document/unsent-changes.service';
 import { FitService } from '../app/engine/fit.service';
 import { fitTasks, type FitTasks } from '../app/engine/fit-tasks';
+import { HandOffPool } from '../app/engine/hand-off-pool.service';
+import { handOffTasks } from '../app/engine/hand-off-tasks';
 import { FitPool } from '../app/engine/fit-pool.service';
 import type { Call } from '../app/engine/pool/worker-pool';
 import { JOB_SERVICES } from '../app/job/job-services';
@@ -79,6 +81,7 @@ export async function jobView<T>(
       { provide: JobApi, useValue: api },
       { provide: UnsentChanges, useValue: unsent },
       { provide: FitPool, useValue: poolHere() },
+      { provide: HandOffPool, useValue: handOffTasks() },
       { provide: CatalogueApi, useValue: { links: () => of([]) } },
       ...outside,
     ],

@@ -23,6 +23,8 @@ export interface Export {
   readonly ending: string;
   /** Media type. */
   readonly type: string;
+  /** Is it of one row: the one at work, or that is asked for? */
+  readonly ofOneRow?: true;
   /** Does it want the rows fitted? */
   readonly fitted: boolean;
   /** The options it takes, described; others are passed over. */

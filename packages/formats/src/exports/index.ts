@@ -1,4 +1,5 @@
 import { type Export } from './export';
+import { glb } from './glb';
 import { jobJson } from './job-json';
 import { partsCsv } from './parts-csv';
 import { placesCsv, placesJson } from './places';
@@ -8,5 +9,14 @@ import { svgStill } from './svg-still';
 export * from './export';
 
 /** Every way to hand off, in the order it is offered in. */
-export const EXPORTS: readonly Export[] = [svgStill, svgMoving, placesCsv, placesJson, partsCsv, jobJson];
+export const EXPORTS: readonly Export[] = [
+  svgStill,
+  svgMoving,
+  glb,
+  placesCsv,
+  placesJson,
+  partsCsv,
+  jobJson,
+];
 export * from './file-name';
+export * from './write-export';

@@ -9,6 +9,7 @@ export const partsCsv = exportOf({
   purpose: 'how many of which',
   ending: '-parts.csv',
   type: 'text/csv',
+  ofOneRow: true,
   fitted: true,
   options: z.object({}),
   write: (input) => {

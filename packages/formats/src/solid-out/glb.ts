@@ -2,7 +2,7 @@ import { Document, WebIO, type Material } from '@gltf-transform/core';
 import type { NamedMesh } from './named-mesh';
 
 /** glTF is in metres (glTF 2.0, 3.4): lengths are written in mm, and their node scales them. */
-const METRES = 0.001;
+export const METRES = 0.001;
 
 /** Solids as binary glTF 2.0: one node a body under one of the title, which scales mm to metres. */
 export async function writeGlb(parts: readonly NamedMesh[], title: string): Promise<Uint8Array> {
@@ -44,7 +44,7 @@ export async function writeGlb(parts: readonly NamedMesh[], title: string): Prom
 }
 
 /** A web colour as the linear factors of red, green and blue (sRGB, IEC 61966-2-1). */
-function linear(colour: string): [number, number, number] {
+export function linear(colour: string): [number, number, number] {
   const part = (from: number): number => {
     const c = parseInt(colour.slice(from, from + 2), 16) / 255;
     return c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4;

@@ -10,3 +10,4 @@ export * from './standing';
 export * from './standing-pieces';
 export * from './taken-apart';
 export * from './placements';
+export * from './scene-solids';

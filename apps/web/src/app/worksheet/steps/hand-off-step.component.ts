@@ -1,16 +1,17 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal, type OnDestroy } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
-import { RelayError } from '@coin-relay/core';
 import { partsList } from '@coin-relay/scene';
-import { EXPORTS, type Export, fileName } from '@coin-relay/formats';
+import { EXPORTS, type Export } from '@coin-relay/formats';
 import { download } from '../../shared/download';
 import { formatLength } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
+import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { FirstJob } from '../../first-job/first-job.service';
 import { JobStore } from '../../document/job-store.service';
 import { FitService } from '../../engine/fit.service';
+import { HandOffPool } from '../../engine/hand-off-pool.service';
 import { picturesOf } from '../../hand-off/pictures';
 import { MachineView } from '../../engine/machine-view.service';
 import { Playback } from '../../session/playback.service';
@@ -19,7 +20,7 @@ import { TroubleComponent } from '../../shared/trouble.component';
 /** What can be taken away. */
 @Component({
   selector: 'relay-hand-off-step',
-  imports: [TroubleComponent, ReactiveFormsModule, NzButtonComponent, NzCheckboxModule],
+  imports: [TroubleComponent, ReactiveFormsModule, NzButtonComponent, NzCheckboxModule, NzSpinModule],
   template: `
     <ul>
       @for (way of exports; track way.id) {
@@ -28,7 +29,7 @@ import { TroubleComponent } from '../../shared/trouble.component';
             nz-button
             nzSize="small"
             type="button"
-            [disabled]="way.fitted && !state().view"
+            [disabled]="(way.fitted && !state().view) || writing() !== null"
             (click)="take(way)"
           >
             {{ way.title }}
@@ -70,6 +71,14 @@ import { TroubleComponent } from '../../shared/trouble.component';
       </table>
     }
     <label nz-checkbox [formControl]="withPath">Draw the path too</label>
+    <label nz-checkbox [formControl]="wholeLoop">Solids and places over the whole loop</label>
+    @if (writing(); as way) {
+      <p class="line" role="status">
+        <nz-spin nzSimple nzSize="small" />
+        Writing {{ way.title }}…
+        <button nz-button nzType="text" nzSize="small" type="button" (click)="stop()">Stop</button>
+      </p>
+    }
     @if (problem()) {
       <relay-trouble>{{ problem() }}</relay-trouble>
     }
@@ -92,7 +101,7 @@ import { TroubleComponent } from '../../shared/trouble.component';
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class HandOffStepComponent {
+export class HandOffStepComponent implements OnDestroy {
   private readonly store = inject(JobStore);
   private readonly playback = inject(Playback);
   private readonly machine = inject(MachineView);
@@ -101,7 +110,12 @@ export class HandOffStepComponent {
   protected readonly state = toSignal(inject(FitService).state$, { requireSync: true });
   protected readonly exports = EXPORTS;
   protected readonly withPath = new FormControl(false, { nonNullable: true });
+  protected readonly wholeLoop = new FormControl(false, { nonNullable: true });
   protected readonly problem = signal('');
+  /** What is being written. */
+  protected readonly writing = signal<Export | null>(null);
+  private readonly threads = inject(HandOffPool);
+  private owner = new AbortController();
 
   /** What of the job the files would not show. */
   protected readonly leftOut = computed(() => {
@@ -130,29 +144,47 @@ export class HandOffStepComponent {
     return mass >= 1000 ? `${(mass / 1000).toFixed(2)} kg` : `${mass.toFixed(1)} g`;
   }
 
-  /** Writes the job as it stands, and hands the file to the browser. */
+  /** Writes the job as it stands, in a thread of its own, and hands the file to the browser. */
   protected async take(way: Export): Promise<void> {
     const { job } = this.store;
     if (!job) return;
     this.problem.set('');
+    this.owner = new AbortController();
+    const { signal: owner } = this.owner;
+    this.writing.set(way);
     const { machine } = this.machine.now;
     const of = way.fitted ? (machine?.job ?? job) : job;
-    try {
-      const content = await way.write(
-        {
-          job: of,
-          machine,
-          run: this.state().view?.resolved.run.id ?? null,
-          pictures: way.fitted ? await picturesOf(of) : new Map(),
-        },
-        { frame: this.playback.now.frame, path: this.withPath.value },
-      );
-      const file = typeof content === 'string' ? content : new Blob([content]);
-      download(fileName(of.name, way.ending), way.type, file);
-      this.first.takenAway();
-    } catch (error) {
-      if (!(error instanceof RelayError)) throw error;
-      this.problem.set(error.message);
+    const { frame } = this.playback.now;
+    const frames = this.wholeLoop.value ? { from: 0, to: of.motion.frames } : undefined;
+    const run = this.state().view?.resolved.run.id;
+    const reply = await this.threads.write(
+      of,
+      way.id,
+      {
+        // Of what is of one row, the one at work.
+        ...(way.ofOneRow && run !== undefined ? { runs: [run] } : {}),
+        options: { frame, frames, path: this.withPath.value },
+        pictures: way.fitted ? await picturesOf(of) : new Map(),
+      },
+      owner,
+    );
+    if (this.writing() === way) this.writing.set(null);
+    if (owner.aborted) return;
+    if (!reply.ok) {
+      this.problem.set(reply.message);
+      return;
     }
+    const { name, type, content } = reply.value;
+    download(name, type, typeof content === 'string' ? content : new Blob([content]));
+    this.first.takenAway();
+  }
+
+  protected stop(): void {
+    this.owner.abort();
+    this.writing.set(null);
+  }
+
+  ngOnDestroy(): void {
+    this.stop();
   }
 }
