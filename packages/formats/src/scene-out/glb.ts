@@ -37,11 +37,7 @@ export async function writeSceneGlb(
   document.getRoot().getAsset().generator = 'Coin Relay';
   const buffer = document.createBuffer();
   const accessor = (type: 'VEC3' | 'VEC4' | 'SCALAR', array: Float32Array | Uint32Array): Accessor =>
-    document
-      .createAccessor()
-      .setType(type)
-      .setArray(array)
-      .setBuffer(buffer);
+    document.createAccessor().setType(type).setArray(array).setBuffer(buffer);
 
   const materials = new Map<string, Material>();
   const reaches = new Map<string, number>();
@@ -153,7 +149,7 @@ export async function writeSceneGlb(
   }
 
   return {
-    bytes: (await new WebIO().writeBinary(document)),
+    bytes: await new WebIO().writeBinary(document),
     facts: {
       nodes: nodes.length,
       triangles: nodes.reduce((sum, { solid }: MovingNode) => sum + (trianglesOf.get(solid) ?? 0), 0),
