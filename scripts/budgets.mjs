@@ -6,11 +6,9 @@ import { atOnce, PAGES } from './join.mjs';
 
 const dist = fileURLToPath(new URL('../apps/web/dist', import.meta.url));
 /** kB, gzipped. */
-const LIMITS = { rack: 215, job: 390, space: 275, worker: 120, files: 130, handOff: 230 };
+const LIMITS = { rack: 215, job: 390, space: 275, worker: 120, files: 130 };
 /** The thread that brings the readers of solids with it. */
 const FILES = 'src/app/engine/solid-file.worker.ts';
-/** The thread that fits a job and writes it as whatever file: it brings solids and all writers with it. */
-const HAND_OFF = 'src/app/engine/hand-off.worker.ts';
 /** No script but what draws solids, or reads files of them, is larger than this, kB as it is. */
 const MOST_SCRIPT = 310;
 
@@ -46,7 +44,7 @@ report(
   solids.reduce((sum, file) => sum + size(file), 0),
   LIMITS.space,
 );
-const large = [...solids, entryOf(FILES), entryOf(HAND_OFF)];
+const large = [...solids, entryOf(FILES)];
 for (const file of files.filter((name) => name.endsWith('.js') && !large.includes(name))) {
   const kilobytes = readFileSync(`${dist}/browser/${file}`).length / 1000;
   if (kilobytes > MOST_SCRIPT) {
@@ -56,7 +54,6 @@ for (const file of files.filter((name) => name.endsWith('.js') && !large.include
 }
 for (const file of files.filter((name) => name.startsWith('worker-') && name.endsWith('.js'))) {
   const source = outputs[file]?.entries[0] ?? file;
-  const limit = { [FILES]: LIMITS.files, [HAND_OFF]: LIMITS.handOff }[source] ?? LIMITS.worker;
-  report(`worker ${source.split('/').at(-1)}`, size(file), limit);
+  report(`worker ${source.split('/').at(-1)}`, size(file), source === FILES ? LIMITS.files : LIMITS.worker);
 }
 process.exitCode = over === 0 ? 0 : 1;
