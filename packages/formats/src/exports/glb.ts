@@ -9,7 +9,7 @@ const [TOLERANCE, STRAY] = [0.05, 0.05];
 export const glb = exportOf({
   id: 'glb',
   title: 'Solids, GLB',
-  purpose: 'solids in space, and how they move, for other programs',
+  purpose: 'solids in space, still or moving',
   ending: '.glb',
   type: 'model/gltf-binary',
   fitted: true,

@@ -16,7 +16,7 @@ async function placementsOf(
 export const placesCsv = exportOf({
   id: 'places',
   title: 'Places, CSV',
-  purpose: 'where each piece is and which way it points, for a table or a script',
+  purpose: 'where each piece is, and which way',
   ending: '-places.csv',
   type: 'text/csv',
   fitted: true,

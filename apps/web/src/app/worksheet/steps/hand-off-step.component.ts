@@ -22,6 +22,10 @@ import { TroubleComponent } from '../../shared/trouble.component';
   selector: 'relay-hand-off-step',
   imports: [TroubleComponent, ReactiveFormsModule, NzButtonComponent, NzCheckboxModule, NzSpinModule],
   template: `
+    <div class="choices">
+      <label nz-checkbox [formControl]="withPath">Draw the path too</label>
+      <label nz-checkbox [formControl]="wholeLoop">Solids and places over the whole loop</label>
+    </div>
     <ul>
       @for (way of exports; track way.id) {
         <li>
@@ -29,7 +33,7 @@ import { TroubleComponent } from '../../shared/trouble.component';
             nz-button
             nzSize="small"
             type="button"
-            [disabled]="(way.fitted && !state().view) || writing() !== null"
+            [disabled]="way.fitted && !state().view"
             (click)="take(way)"
           >
             {{ way.title }}
@@ -43,6 +47,16 @@ import { TroubleComponent } from '../../shared/trouble.component';
         </li>
       }
     </ul>
+    @if (writing(); as way) {
+      <p class="line" role="status">
+        <nz-spin nzSimple nzSize="small" />
+        Writing {{ way.title }}…
+        <button nz-button nzType="text" nzSize="small" type="button" (click)="stop()">Stop</button>
+      </p>
+    }
+    @if (problem()) {
+      <relay-trouble>{{ problem() }}</relay-trouble>
+    }
     @if (list(); as l) {
       <table aria-label="Parts of the row">
         <thead>
@@ -70,18 +84,6 @@ import { TroubleComponent } from '../../shared/trouble.component';
         </tbody>
       </table>
     }
-    <label nz-checkbox [formControl]="withPath">Draw the path too</label>
-    <label nz-checkbox [formControl]="wholeLoop">Solids and places over the whole loop</label>
-    @if (writing(); as way) {
-      <p class="line" role="status">
-        <nz-spin nzSimple nzSize="small" />
-        Writing {{ way.title }}…
-        <button nz-button nzType="text" nzSize="small" type="button" (click)="stop()">Stop</button>
-      </p>
-    }
-    @if (problem()) {
-      <relay-trouble>{{ problem() }}</relay-trouble>
-    }
   `,
   styleUrls: ['../../shared/step.less'],
   styles: `
@@ -94,6 +96,14 @@ import { TroubleComponent } from '../../shared/trouble.component';
     li button {
       flex: none;
       width: 104px;
+    }
+    .choices {
+      display: grid;
+      gap: 4px;
+      margin-bottom: 12px;
+    }
+    .choices label {
+      margin: 0;
     }
     .out {
       display: block;
@@ -141,13 +151,14 @@ export class HandOffStepComponent implements OnDestroy {
 
   protected grams(mass: number | null): string {
     if (mass === null) return '–';
-    return mass >= 1000 ? `${(mass / 1000).toFixed(2)} kg` : `${mass.toFixed(1)} g`;
+    return mass >= 1000 ? `${(mass / 1000).toFixed(2)}\u00a0kg` : `${mass.toFixed(1)}\u00a0g`;
   }
 
   /** Writes the job as it stands, in a thread of its own, and hands the file to the browser. */
   protected async take(way: Export): Promise<void> {
     const { job } = this.store;
-    if (!job) return;
+    // One after the other; a button that were not there while it writes would lose the keys.
+    if (!job || this.writing() !== null) return;
     this.problem.set('');
     this.owner = new AbortController();
     const { signal: owner } = this.owner;
