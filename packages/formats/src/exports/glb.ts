@@ -1,10 +1,10 @@
 import * as z from 'zod';
 import { exportOf, machineIn } from './export';
 import { leftOutOfSolids } from '../scene-out/left-out';
-import { frameOption, framesOption, runsOption } from './options';
+import { frameOption, framesOption, runsOption, toleranceOption, wheelsOption } from './options';
 
-/** How far chords may stray from what is round, and what moves from where it is between its keys, mm. */
-const [TOLERANCE, STRAY] = [0.05, 0.05];
+/** How far what moves may stray from where it is between its keys, mm. */
+const STRAY = 0.05;
 
 export const glb = exportOf({
   id: 'glb',
@@ -17,19 +17,14 @@ export const glb = exportOf({
     frame: frameOption,
     frames: framesOption,
     runs: runsOption,
-    tolerance: z
-      .number()
-      .min(0.001)
-      .max(10)
-      .default(TOLERANCE)
-      .describe('How far chords may stray from what is round, mm.'),
+    tolerance: toleranceOption,
     stray: z
       .number()
       .min(0)
       .max(10)
       .default(STRAY)
       .describe('How far what moves may stray from where it is between two keys, mm.'),
-    wheels: z.boolean().default(true).describe('Wheels too.'),
+    wheels: wheelsOption,
   }),
   leavesOut: ({ machine }) => (machine ? leftOutOfSolids(machine, false) : []),
   write: async (input, { frame, frames, ...asked }) => {

@@ -1,6 +1,7 @@
 import { type Export } from './export';
 import { glb } from './glb';
 import { jobJson } from './job-json';
+import { obj, stl } from './meshes';
 import { partsCsv } from './parts-csv';
 import { placesCsv, placesJson } from './places';
 import { svgMoving } from './svg-moving';
@@ -13,6 +14,8 @@ export const EXPORTS: readonly Export[] = [
   svgStill,
   svgMoving,
   glb,
+  stl,
+  obj,
   placesCsv,
   placesJson,
   partsCsv,

@@ -12,3 +12,10 @@ export const framesOption = z
   .strictObject({ from: z.number().int(), to: z.number().int() })
   .optional()
   .describe('A range of frames of the loop, both ends of it too, instead of one.');
+export const toleranceOption = z
+  .number()
+  .min(0.001)
+  .max(10)
+  .default(0.05)
+  .describe('How far chords may stray from what is round, mm.');
+export const wheelsOption = z.boolean().default(true).describe('Wheels too.');

@@ -1,1 +1,2 @@
 export * from './glb';
+export * from './meshes';
