@@ -70,7 +70,10 @@ export function placeFlat(scene: RowScene, k: number, piece: ScenePiece, row: nu
   // Figure → scaled → turned → the piece's own side → the path's direction.
   const { own } = scene.room;
   ownMap(scene, k, i, piece, side, own);
-  const [xx, xy, yx, yy] = [own[0], own[1], own[2], own[3]];
+  const xx = own[0];
+  const xy = own[1];
+  const yx = own[2];
+  const yy = own[3];
   out[0] = dx * xx - dy * xy;
   out[1] = dy * xx + dx * xy;
   out[2] = dx * yx - dy * yy;
