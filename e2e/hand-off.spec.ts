@@ -56,7 +56,8 @@ test('solids over the whole loop, written in a thread of their own, as another r
   expect(root.listMeshes().length).toBeLessThan(10);
   expect(root.listNodes().filter((node) => /^row\/\d+$/.test(node.getName()))).toHaveLength(90);
   const [animation] = root.listAnimations();
-  expect(animation.listChannels().length).toBeGreaterThan(180);
+  // Every link moves; those that stay on a straight do not turn.
+  expect(animation.listChannels().length).toBeGreaterThan(120);
   await expect(page.getByRole('status').filter({ hasText: 'Writing' })).toHaveCount(0);
 });
 

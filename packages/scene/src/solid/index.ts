@@ -1,5 +1,6 @@
 export * from './wheel-solid';
 export * from './instances';
+export * from './solid-group';
 export * from './masters';
 export * from './tie-lines';
 export * from './row-reach';

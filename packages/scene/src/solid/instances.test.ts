@@ -14,7 +14,8 @@ import { drawOrder } from '../placing/order';
 import { placeMatrix } from '../placing/placement-matrix';
 import { placeInSpace } from '../placing/space-placement';
 import { moveScene, pieceNumberAt, rowScene, type RowScene } from '../placing/scene';
-import { intoSpace, MATRIX_NUMBERS, RowInstances } from './instances';
+import { intoSpace, RowInstances } from './instances';
+import { MATRIX_NUMBERS } from './solid-group';
 import { makeMaster } from './masters';
 import { stiffRow } from './stiff-row';
 

@@ -9,7 +9,8 @@ import {
 } from '@coin-relay/model';
 import { Matrix4, Quaternion, Vector3 } from 'three';
 import { describe, expect, it } from 'vitest';
-import { RowInstances, MATRIX_NUMBERS } from './instances';
+import { RowInstances } from './instances';
+import { MATRIX_NUMBERS } from './solid-group';
 import { MOST_PLACEMENTS, placements, type Placement } from './placements';
 import { standAtFrame, standingRows } from './standing';
 

@@ -1,6 +1,6 @@
 import { isOnPath, readUps } from '@coin-relay/core';
 import { pieceNumberAt, placeOf, type RowScene } from '../placing/scene';
-import { MATRIX_NUMBERS, type SolidGroup } from './instances';
+import { MATRIX_NUMBERS, type SolidGroup } from './solid-group';
 
 /** Square of the sine up must stand off the way by. */
 const ALONG = 1e-18;

@@ -2,7 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import { planeMap, planeOfRun, travelOf, type Machine, type ResolvedSetOut } from '@coin-relay/model';
 import { rowsInDepth, type RowDepth } from '@coin-relay/scene';
 import { reachOfRow, twinMap } from '@coin-relay/scene/solid';
-import { Matrix4 } from 'three';
+import type { Matrix4 } from 'three';
 import { FitService, type FitView } from '../engine/fit.service';
 import { MachineView } from '../engine/machine-view.service';
 import { SolidPool } from '../engine/solid-pool.service';
