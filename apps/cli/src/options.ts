@@ -10,10 +10,8 @@ import {
   type Vec,
   type Vec3,
 } from '@coin-relay/core';
-import type { AskedSource, DrawnFile } from '@coin-relay/answers';
-import type { Drawing } from '@coin-relay/formats';
-import type { AlsoAsked, GivenSource } from '@coin-relay/model';
-import { readBytes, readJson, readText } from './files';
+import type { AlsoAsked } from '@coin-relay/model';
+import { readJson } from './files';
 
 /** The options as they are typed. */
 export interface Options {
@@ -74,52 +72,11 @@ export interface HangOptions {
   readonly sag?: string;
 }
 
-/** Reads the files that the options name. */
-export async function sourceOf(options: Options): Promise<AskedSource> {
-  return {
-    path: options.path,
-    id: options.id,
-    run: options.run,
-    svg: options.svg === undefined ? undefined : readText(options.svg),
-    dxf: options.dxf === undefined ? undefined : readText(options.dxf),
-    csv: options.csv === undefined ? undefined : readText(options.csv),
-    obj: options.obj === undefined ? undefined : readText(options.obj),
-    glb: options.glb === undefined ? undefined : await glbLines(options.glb),
-    closed: options.closed,
-    corners: cornersOf(options.round),
-    helix: helixOf(options.helix),
-    profile: options.profile === undefined ? undefined : readText(options.profile),
-    smooth: options.smooth,
-    wheels: options.wheels === undefined ? undefined : readText(options.wheels),
-    job: options.job === undefined ? undefined : readJson(options.job),
-  };
-}
-
-/** The lines of a binary glTF; its reader is loaded only where there is one. */
-async function glbLines(file: string): Promise<Drawing> {
-  const { readGlbLines } = await import('@coin-relay/formats/glb-lines');
-  return readGlbLines(readBytes(file));
-}
-
 /** A number after --round is the radius of corners in space; its words are how the count is rounded. */
-function cornersOf(round: string | undefined): number | undefined {
+export function cornersOf(round: string | undefined): number | undefined {
   if (round === undefined || round.trim() === '') return undefined;
   const radius = Number(round);
   return Number.isFinite(radius) ? radius : undefined;
-}
-
-function helixOf(text: string | undefined): GivenSource['helix'] {
-  if (text === undefined) return undefined;
-  const parts = numbersOf(text);
-  if (parts.length !== 4 || !parts.every(Number.isFinite)) {
-    throw new RelayError(
-      'request-invalid',
-      `--helix ${text} cannot be read. Give R0,R1,RISE,TURNS: both radii and the rise in all in mm, and the turns.`,
-      { field: 'helix' },
-    );
-  }
-  const [from, to, rise, turns] = parts;
-  return { from, to, rise, turns };
 }
 
 /** What keeps pieces upright: the word least, or up:X,Y,Z. */
@@ -309,7 +266,7 @@ function meetOf({ sections: text, alone }: Options): Partial<Pick<FitRequest, 'm
 }
 
 /** The numbers of a list; NaN for what is none. */
-const numbersOf = (text: string): number[] =>
+export const numbersOf = (text: string): number[] =>
   text.split(',').map((part) => (part.trim() === '' ? NaN : Number(part)));
 
 function twoNumbers(name: string, text: string, shape: string): [number, number] {
@@ -360,21 +317,6 @@ export function wordOf<T extends string>(
     );
   }
   return found;
-}
-
-/** The file of lines that the options name, with its format. */
-export async function drawingOf(options: Options): Promise<DrawnFile> {
-  const formats = (['svg', 'dxf', 'csv', 'obj', 'glb'] as const).filter(
-    (format) => options[format] !== undefined,
-  );
-  const [format] = formats;
-  if (formats.length !== 1)
-    throw new RelayError(
-      'request-invalid',
-      `Give exactly one of --svg, --dxf, --csv, --obj and --glb; there are ${formats.length}.`,
-    );
-  const file = options[format] ?? '';
-  return format === 'glb' ? { format, drawing: await glbLines(file) } : { format, text: readText(file) };
 }
 
 /** Reads a point typed as x,y, or as x,y,z. */

@@ -20,7 +20,6 @@ import { EXPORTS } from '@coin-relay/formats';
 import { Command, CommanderError } from 'commander';
 import {
   alsoAskedOf,
-  drawingOf,
   frameRangeOf,
   framesOf,
   hangOf,
@@ -29,11 +28,11 @@ import {
   pointOf,
   requestOf,
   runsOf,
-  sourceOf,
   type HangOptions,
   type Options,
 } from './options';
 import { writeOut } from './files';
+import { drawingOf, sourceOf } from './source-options';
 import { solidFileFrom, solidFileOf, solidOf } from './solid-options';
 
 export interface Output {

@@ -30,7 +30,7 @@ export interface Export {
   /** The options it takes, described; others are passed over. */
   readonly options: z.ZodObject;
   /** What of the job is not in it, a sentence each; nothing where all of it is. */
-  readonly leavesOut?: (input: ExportInput) => readonly string[];
+  readonly leavesOut?: (input: ExportInput, options: unknown) => readonly string[];
   /** @throws RelayError where it cannot be written as it is */
   readonly write: (input: ExportInput, options: unknown) => Promise<Content>;
 }
@@ -40,24 +40,27 @@ export type Content = string | Uint8Array<ArrayBuffer>;
 
 /** An export whose writer takes its own options, read from whatever was given. */
 export function exportOf<S extends z.ZodObject>(
-  made: Omit<Export, 'options' | 'write'> & {
+  made: Omit<Export, 'options' | 'leavesOut' | 'write'> & {
     readonly options: S;
+    readonly leavesOut?: (input: ExportInput, options: z.infer<S>) => readonly string[];
     /** What takes much code is loaded when it is asked for. */
     readonly write: (input: ExportInput, options: z.infer<S>) => Content | Promise<Content>;
   },
 ): Export {
-  const { options, write, ...facts } = made;
+  const { options, leavesOut, write, ...facts } = made;
+  const read = (given: unknown): z.infer<S> => {
+    const found = options.safeParse(given);
+    if (found.success) return found.data;
+    const [{ path, message }] = found.error.issues;
+    throw new RelayError('request-invalid', `The option ${path.join('.')} cannot be used: ${message}.`, {
+      field: path.join('.'),
+    });
+  };
   return {
     ...facts,
     options,
-    write: async (input, given) => {
-      const read = options.safeParse(given);
-      if (read.success) return write(input, read.data);
-      const [{ path, message }] = read.error.issues;
-      throw new RelayError('request-invalid', `The option ${path.join('.')} cannot be used: ${message}.`, {
-        field: path.join('.'),
-      });
-    },
+    ...(leavesOut ? { leavesOut: (input, given) => leavesOut(input, read(given)) } : {}),
+    write: async (input, given) => write(input, read(given)),
   };
 }
 

@@ -52,7 +52,7 @@ describe('the list of exports', () => {
       return { ...input, job: parsed, machine };
     };
     const saidOf = (job: Job): readonly string[] =>
-      EXPORTS.find(({ id }) => id === 'svg-moving')!.leavesOut!(machineOfJob(job));
+      EXPORTS.find(({ id }) => id === 'svg-moving')!.leavesOut!(machineOfJob(job), {});
     expect(saidOf(lift)).toEqual([]);
     const changed = (change: (job: Job) => unknown, id = 'demo-coin-lift'): Job => {
       const job = structuredClone(demoJobs().find((entry) => entry.id === id)!.job);
@@ -74,6 +74,18 @@ describe('the list of exports', () => {
       job.wheels = [];
     });
     expect(saidOf(bends)).toEqual([expect.stringMatching(/that bend keep one shape in it/)]);
+  });
+
+  it('of solids what bends is left out of what moves, and said; not of what stands', () => {
+    const { job } = demoJobs().find(({ id }) => id === 'demo-winding-slide')!;
+    const fitted = fittedRows(job);
+    const machine = machineOf(job, fitted, precomputeFrames(job, fitted));
+    const said = (options: unknown): readonly string[] =>
+      EXPORTS.find(({ id }) => id === 'glb')!.leavesOut!({ ...input, job, machine }, options);
+    expect(said({})).toEqual([]);
+    const [first, ...more] = said({ frames: { from: 0, to: 10 } });
+    expect(first).toMatch(/^“.*” is not in what moves: its pieces bend as they go\.$/);
+    expect(more).toHaveLength(1);
   });
 
   it('the job comes back as it was, also where nothing fits', async () => {

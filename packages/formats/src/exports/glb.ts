@@ -26,7 +26,7 @@ export const glb = exportOf({
       .describe('How far what moves may stray from where it is between two keys, mm.'),
     wheels: wheelsOption,
   }),
-  leavesOut: ({ machine }) => (machine ? leftOutOfSolids(machine, false) : []),
+  leavesOut: ({ machine }, { frames }) => (machine ? leftOutOfSolids(machine, frames !== undefined) : []),
   write: async (input, { frame, frames, ...asked }) => {
     const { writeSceneGlb } = await import('../scene-out');
     const { bytes } = await writeSceneGlb(machineIn(input), {

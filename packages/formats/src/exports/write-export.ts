@@ -45,7 +45,8 @@ export async function writeExport(
   const machine = rows && machineOf(job, rows, precomputeFrames(job, rows));
   const runs = named.map((id) => resolveRun(job, id).run.id);
   const input: ExportInput = { job, machine, run: runs[0] ?? null, pictures };
-  const content = await found.write(input, runs.length > 0 ? { runs, ...options } : options);
-  const leftOut = found.leavesOut?.(input) ?? [];
+  const asked = runs.length > 0 ? { runs, ...options } : options;
+  const content = await found.write(input, asked);
+  const leftOut = found.leavesOut?.(input, asked) ?? [];
   return { name: fileName(job.name, found.ending), type: found.type, content, leftOut };
 }

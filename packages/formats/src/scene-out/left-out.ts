@@ -5,7 +5,13 @@ export function leftOutOfSolids({ job, rows }: Machine, moving: boolean): string
   return [
     ...[...rows.values()].flatMap(({ resolved: { run }, setOut }): string[] => {
       const bends = setOut.pieces.some((piece) => behaviourOf(piece) === 'bending');
+      const files = setOut.pieces.some(
+        (piece) => piece.family === 'own' && piece.outline.some(({ solid }) => solid),
+      );
+      const pictures = setOut.pieces.some(({ finish }) => finish?.picture);
       return [
+        ...(files ? [`Bodies from files stand in “${run.name}” as plates of their outline.`] : []),
+        ...(pictures ? [`Pictures on the pieces of “${run.name}” are not in it.`] : []),
         ...(moving && bends ? [`“${run.name}” is not in what moves: its pieces bend as they go.`] : []),
         ...(setOut.boundary?.how === 'cut'
           ? [`What the boundary cuts of “${run.name}” is whole in it.`]

@@ -115,6 +115,30 @@ describe('neighbours of rows in space', () => {
     }
   });
 
+  it('pieces of very many triangles are not looked at', () => {
+    /** A bar whose upper side is told by so many points. */
+    const told = (points: number): JobPiece => {
+      const upper = Array.from(
+        { length: points },
+        (_, i) => `L${(20 - (20 * (i + 1)) / points).toFixed(4)} 5`,
+      );
+      return withPins(
+        ownPiece('bar', 'Bar', 'drawn', [
+          {
+            data: `M0 -5H20V5${upper.join('')}Z`,
+            material: 'brass',
+            line: true,
+            plate: { thick: 10, middle: 0, ease: 0 },
+          },
+        ]),
+        { from: { x: 0, y: 0 }, to: { x: 20, y: 0 } },
+      );
+    };
+    const tight = outlineJob('Row', circle(10 / Math.sin(Math.PI / 9)));
+    expect(looked(ofPieces(tight, [told(40)])).cuts.length).toBeGreaterThan(5);
+    expect(looked(ofPieces(tight, [told(14_000)])).cuts).toEqual([]);
+  });
+
   it('no more poses than are looked at: those furthest from straight', () => {
     const [bead] = madeOf('bead-ball');
     const wild: JobPiece = { ...bead, variation: { seed: 3, size: 0.4, thickness: 0, turn: 0, wire: 0 } };

@@ -1,10 +1,11 @@
-import { composed, determinant3, inverse3, isOnPath, withinPath, type Map3 } from '@coin-relay/core';
+import { composed, determinant3, inverse3, withinPath, type Map3 } from '@coin-relay/core';
 import { behaviourOf, familyOf } from '@coin-relay/model';
 import { pinsAcross, splitTurn } from '../placing/joints';
 import { SPACE_NUMBERS } from '../placing/room';
-import { moveScene, pieceNumberAt, placeOf, type RowScene, type ScenePiece } from '../placing/scene';
+import { pieceNumberAt, placeOf, type RowScene, type ScenePiece } from '../placing/scene';
 import { placeInSpace, placeOnStraight } from '../placing/space-placement';
-import { awayOnStraight, MOST_TRAVELLING, SPOKEN_OF, TRAVELS, type NeighbourCut } from './neighbours';
+import { neighbourPairs } from './neighbour-pairs';
+import { awayOnStraight, SPOKEN_OF, type NeighbourCut } from './neighbours';
 
 /** Ways two neighbours may stand to one another that are looked at, at the most: those furthest from straight. */
 export const MOST_POSES = 600;
@@ -55,54 +56,34 @@ export function neighbourPoses(scene: RowScene): NeighbourPoses {
   const judged = pieces.map(isJudged);
   const known = new Map<string, Found>();
   const room = [0, 1, 2, 3].map(() => new Float64Array(SPACE_NUMBERS));
-  for (const travel of fit.row.kind === 'ring' && fit.count <= MOST_TRAVELLING ? TRAVELS : [0]) {
-    moveScene(scene, travel);
-    const { links } = frame;
-    for (let k = 0; k < links; k++) {
-      for (const ahead of [1, 2]) {
-        const other = k + ahead < links ? k + ahead : fit.window.ring ? k + ahead - links : -1;
-        if (other < 0 || other === k || !isOnPath(fit.row, frame, k) || !isOnPath(fit.row, frame, other))
-          continue;
-        const [first, second, place] = [
-          pieceNumberAt(scene, k),
-          pieceNumberAt(scene, other),
-          placeOf(scene, k),
-        ];
-        if (first < 0 || second < 0 || place < 0 || !judged[first] || !judged[second]) continue;
-        const [a, b, straightA, straightB] = room;
-        const away = awayOnStraight(scene, k, ahead);
-        placeInSpace(scene, stand, k, pieces[first], 0, a);
-        placeOnStraight(
-          scene,
-          stand,
-          k,
-          pieces[first],
-          seatOf(pieces[first], awayOnStraight(scene, k, 1)),
-          straightA,
-        );
-        placeInSpace(scene, stand, other, pieces[second], 0, b);
-        const seat = seatOf(pieces[second], awayOnStraight(scene, other, 1));
-        placeOnStraight(scene, stand, other, pieces[second], away + seat, straightB);
-        const pose = between(a, b);
-        const straight = between(straightA, straightB);
-        if (!pose || !straight) continue;
-        const turned = apart(pose, straight, span);
-        if (turned <= STRAIGHT) continue;
-        const key = `${first} ${second} ${rounded(pose, span)} ${rounded(straight, span)}`;
-        let found = known.get(key);
-        if (!found) {
-          const scale = Math.cbrt(Math.abs(determinant3(mapOf(a))));
-          const over = Math.max(SPOKEN_OF * span, playOf(pieces[first]), playOf(pieces[second]));
-          const askew = hasPins(pieces[first]) ? askewBy(pose, straight, pinsAcross(pieces[first])) : 0;
-          found = { pose: { first, second, pose, straight, scale, over, askew }, places: [], turned };
-          known.set(key, found);
-        }
-        const s = withinPath(fit.layout.path, frame.arc[k * frame.step + 1]);
-        found.places.push({ place, other: placeOf(scene, other), s });
-      }
+  for (const { k, other, ahead } of neighbourPairs(scene)) {
+    const [first, second, place] = [pieceNumberAt(scene, k), pieceNumberAt(scene, other), placeOf(scene, k)];
+    if (first < 0 || second < 0 || place < 0 || !judged[first] || !judged[second]) continue;
+    const [a, b, straightA, straightB] = room;
+    // Each as it stands, then as it would if the first pin of the one were at zero and the row went straight.
+    const seats = [seatOf(scene, k, pieces[first]), seatOf(scene, other, pieces[second])];
+    placeInSpace(scene, stand, k, pieces[first], 0, a);
+    placeOnStraight(scene, stand, k, pieces[first], seats[0], straightA);
+    placeInSpace(scene, stand, other, pieces[second], 0, b);
+    const away = awayOnStraight(scene, k, ahead);
+    placeOnStraight(scene, stand, other, pieces[second], away + seats[1], straightB);
+    const pose = between(a, b);
+    const straight = between(straightA, straightB);
+    if (!pose || !straight) continue;
+    const turned = apart(pose, straight, span);
+    if (turned <= STRAIGHT) continue;
+    const key = `${first} ${second} ${rounded(pose, span)} ${rounded(straight, span)}`;
+    let found = known.get(key);
+    if (!found) {
+      const scale = Math.cbrt(Math.abs(determinant3(mapOf(a))));
+      const over = Math.max(SPOKEN_OF * span, playOf(pieces[first]), playOf(pieces[second]));
+      const askew = hasPins(pieces[first]) ? askewBy(pose, straight, pinsAcross(pieces[first])) : 0;
+      found = { pose: { first, second, pose, straight, scale, over, askew }, places: [], turned };
+      known.set(key, found);
     }
+    const s = withinPath(fit.layout.path, frame.arc[k * frame.step + 1]);
+    found.places.push({ place, other: placeOf(scene, other), s });
   }
-  moveScene(scene, 0);
   const kept = [...known.values()].sort((p, q) => q.turned - p.turned).slice(0, MOST_POSES);
   return {
     poses: kept.map(({ pose }) => pose),
@@ -133,7 +114,8 @@ const axesIn = (m: Map3): Float64Array =>
   Float64Array.of(m[0], m[4], m[8], m[1], m[5], m[9], m[2], m[6], m[10]);
 
 /** Where between its two pins a piece is set down, on a straight. */
-const seatOf = ({ mode }: ScenePiece, length: number): number => (mode === 'on-pin' ? 0 : length / 2);
+const seatOf = (scene: RowScene, k: number, { mode }: ScenePiece): number =>
+  mode === 'on-pin' ? 0 : awayOnStraight(scene, k, 1) / 2;
 
 /** A place in space as a map. */
 const mapOf = (m: Float64Array): Map3 => [

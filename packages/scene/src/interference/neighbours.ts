@@ -1,15 +1,12 @@
 import { familyOf, behaviourOf } from '@coin-relay/model';
-import { fineOutline, inverse, isOnPath, multiply, parsePathData, withinPath } from '@coin-relay/core';
+import { fineOutline, inverse, multiply, parsePathData, withinPath } from '@coin-relay/core';
 import { pieceFigure } from '../figures/piece-figure';
-import { moveScene, pieceNumberAt, placeOf, type RowScene, type ScenePiece } from '../placing/scene';
+import { pieceNumberAt, placeOf, type RowScene, type ScenePiece } from '../placing/scene';
 import { placeMatrix } from '../placing/placement-matrix';
 import type { PathsD } from 'clipper2-ts';
+import { neighbourPairs } from './neighbour-pairs';
 import { movedArea, overlapWidth, solidArea } from './overlap';
 
-/** Travels a closed row is looked at, in pitches: what fits at rest may cut on its way round a bend. */
-export const TRAVELS = [0, 0.25, 0.5, 0.75];
-/** Longer rows are looked at as they stand at rest only: they show every position of a bend somewhere. */
-export const MOST_TRAVELLING = 500;
 /** How far an outline may stray from its curves, as a part of the pitch. */
 const FINENESS = 0.002;
 /** Cuts this much deeper than on a straight are spoken of, as a part of the pitch. */
@@ -52,66 +49,57 @@ export function neighbourCuts(scene: RowScene): NeighbourCut[] {
   const worst = new Map<number, NeighbourCut>();
   const depths = new Map<string, number>();
   const matrices = [new Float64Array(6), new Float64Array(6)];
-  for (const travel of fit.row.kind === 'ring' && fit.count <= MOST_TRAVELLING ? TRAVELS : [0]) {
-    moveScene(scene, travel);
-    const { links } = frame;
-    for (let k = 0; k < links; k++) {
-      for (const ahead of [1, 2]) {
-        const other = k + ahead < links ? k + ahead : fit.window.ring ? k + ahead - links : -1;
-        if (other < 0 || other === k || !isOnPath(fit.row, frame, k) || !isOnPath(fit.row, frame, other))
-          continue;
-        const [a, b] = [pieceNumberAt(scene, k), pieceNumberAt(scene, other)];
-        const [first, second] = [solids[a] ?? null, solids[b] ?? null];
-        if (!first || !second || pieces[a].layer !== pieces[b].layer) continue;
-        placeMatrix(scene, k, pieces[a], 0, matrices[0]);
-        placeMatrix(scene, other, pieces[b], 0, matrices[1]);
-        const between = multiply(inverse(matrices[0]), matrices[1]);
-        // Told in the axes of the first one, which may be drawn larger or longer than it is made.
-        const away = awayOnStraight(scene, k, ahead) / Math.hypot(matrices[0][0], matrices[0][1]);
-        if (isStraight(between, away, span)) continue;
-        const reach = Math.hypot(
-          between[4] + between[0] * pieces[b].middle - pieces[a].middle,
-          between[5] + between[1] * pieces[b].middle,
-        );
-        if (reach >= first.radius + second.radius) continue;
-        const key = `${a} ${b} ${ahead}`;
-        const depthAt = (m: readonly number[]): number => {
-          // On an arc every pair stands alike, and is cut once.
-          const at = `${key} ${m.map((value, i) => Math.round(value / (i < 4 ? SAME : SAME * span))).join(' ')}`;
-          let depth = depths.get(at);
-          if (depth === undefined) {
-            depth = solidDepth(first, second, m);
-            depths.set(at, depth);
-          }
-          return depth;
-        };
-        const depth = depthAt(between) - depthAt([1, 0, 0, 1, away, 0]);
-        const place = placeOf(scene, k);
-        if (depth <= SPOKEN_OF * span || place < 0) continue;
-        const known = worst.get(place);
-        if (known && known.depth >= depth) continue;
-        worst.set(place, {
-          place,
-          other: placeOf(scene, other),
-          s: withinPath(fit.layout.path, frame.arc[k * frame.step + 1]),
-          depth,
-        });
+  for (const { k, other, ahead } of neighbourPairs(scene)) {
+    const [a, b] = [pieceNumberAt(scene, k), pieceNumberAt(scene, other)];
+    const [first, second] = [solids[a] ?? null, solids[b] ?? null];
+    if (!first || !second || pieces[a].layer !== pieces[b].layer) continue;
+    placeMatrix(scene, k, pieces[a], 0, matrices[0]);
+    placeMatrix(scene, other, pieces[b], 0, matrices[1]);
+    const between = multiply(inverse(matrices[0]), matrices[1]);
+    // Told in the axes of the first one, which may be drawn larger or longer than it is made.
+    const away = awayOnStraight(scene, k, ahead) / Math.hypot(matrices[0][0], matrices[0][1]);
+    if (isStraight(between, away, span)) continue;
+    const reach = Math.hypot(
+      between[4] + between[0] * pieces[b].middle - pieces[a].middle,
+      between[5] + between[1] * pieces[b].middle,
+    );
+    if (reach >= first.radius + second.radius) continue;
+    const key = `${a} ${b} ${ahead}`;
+    const depthAt = (m: readonly number[]): number => {
+      // On an arc every pair stands alike, and is cut once.
+      const at = `${key} ${m.map((value, i) => Math.round(value / (i < 4 ? SAME : SAME * span))).join(' ')}`;
+      let depth = depths.get(at);
+      if (depth === undefined) {
+        depth = solidDepth(first, second, m);
+        depths.set(at, depth);
       }
-    }
+      return depth;
+    };
+    const depth = depthAt(between) - depthAt([1, 0, 0, 1, away, 0]);
+    const place = placeOf(scene, k);
+    if (depth <= SPOKEN_OF * span || place < 0) continue;
+    const known = worst.get(place);
+    if (known && known.depth >= depth) continue;
+    worst.set(place, {
+      place,
+      other: placeOf(scene, other),
+      s: withinPath(fit.layout.path, frame.arc[k * frame.step + 1]),
+      depth,
+    });
   }
-  moveScene(scene, 0);
   return [...worst.values()].sort((a, b) => a.place - b.place);
 }
 
 /** How far it is to the next piece but `ahead` on a straight, mm. */
 export function awayOnStraight({ frame, fit, span }: RowScene, k: number, ahead: number): number {
   if (!fit.apart && !fit.sections) return ahead * span;
-  const { step, pins } = frame;
+  const { step, pins, rise } = frame;
   const places = pins.length / 2;
   let sum = 0;
   for (let i = k * step; i < (k + ahead) * step; i++) {
-    const [a, b] = [2 * (i % places), 2 * ((i + 1) % places)];
-    sum += Math.hypot(pins[b] - pins[a], pins[b + 1] - pins[a + 1]);
+    const [a, b] = [i % places, (i + 1) % places];
+    const up = rise.length > 0 ? rise[b] - rise[a] : 0;
+    sum += Math.hypot(pins[2 * b] - pins[2 * a], pins[2 * b + 1] - pins[2 * a + 1], up);
   }
   return sum;
 }

@@ -4,7 +4,7 @@ import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { partsList } from '@coin-relay/scene';
 import { EXPORTS, type Export } from '@coin-relay/formats';
 import { download } from '../../shared/download';
-import { formatLength } from '@coin-relay/model';
+import { formatLength, type Job } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
@@ -121,6 +121,7 @@ export class HandOffStepComponent implements OnDestroy {
   protected readonly exports = EXPORTS;
   protected readonly withPath = new FormControl(false, { nonNullable: true });
   protected readonly wholeLoop = new FormControl(false, { nonNullable: true });
+  private readonly overLoop = toSignal(this.wholeLoop.valueChanges, { initialValue: false });
   protected readonly problem = signal('');
   /** What is being written. */
   protected readonly writing = signal<Export | null>(null);
@@ -133,7 +134,8 @@ export class HandOffStepComponent implements OnDestroy {
     const job = this.state().view?.job;
     if (!job || !machine) return new Map<string, readonly string[]>();
     const input = { job: machine.job, machine, run: null, pictures: new Map<string, string>() };
-    return new Map(EXPORTS.map(({ id, leavesOut }) => [id, leavesOut?.(input) ?? []]));
+    const options = this.optionsOf(machine.job);
+    return new Map(EXPORTS.map(({ id, leavesOut }) => [id, leavesOut?.(input, options) ?? []]));
   });
 
   /** What the row at work is made of. */
@@ -157,7 +159,7 @@ export class HandOffStepComponent implements OnDestroy {
   /** Writes the job as it stands, in a thread of its own, and hands the file to the browser. */
   protected async take(way: Export): Promise<void> {
     const { job } = this.store;
-    // One after the other; a button that were not there while it writes would lose the keys.
+    // One after the other. Buttons stay as they are meanwhile: one that is switched off loses the keys.
     if (!job || this.writing() !== null) return;
     this.problem.set('');
     this.owner = new AbortController();
@@ -165,8 +167,6 @@ export class HandOffStepComponent implements OnDestroy {
     this.writing.set(way);
     const { machine } = this.machine.now;
     const of = way.fitted ? (machine?.job ?? job) : job;
-    const { frame } = this.playback.now;
-    const frames = this.wholeLoop.value ? { from: 0, to: of.motion.frames } : undefined;
     const run = this.state().view?.resolved.run.id;
     const reply = await this.threads.write(
       of,
@@ -174,7 +174,7 @@ export class HandOffStepComponent implements OnDestroy {
       {
         // Of what is of one row, the one at work.
         ...(way.ofOneRow && run !== undefined ? { runs: [run] } : {}),
-        options: { frame, frames, path: this.withPath.value },
+        options: { ...this.optionsOf(of), frame: this.playback.now.frame, path: this.withPath.value },
         pictures: way.fitted ? await picturesOf(of) : new Map(),
       },
       owner,
@@ -188,6 +188,11 @@ export class HandOffStepComponent implements OnDestroy {
     const { name, type, content } = reply.value;
     download(name, type, typeof content === 'string' ? content : new Blob([content]));
     this.first.takenAway();
+  }
+
+  /** The frames that are asked for; the one that is shown where none are. */
+  private optionsOf({ motion }: Job): { readonly frames?: { readonly from: number; readonly to: number } } {
+    return this.overLoop() ? { frames: { from: 0, to: motion.frames } } : {};
   }
 
   protected stop(): void {
