@@ -1,7 +1,8 @@
-import { readFileSync } from 'node:fs';
+import { readFileSync, statSync } from 'node:fs';
 import { NodeIO } from '@gltf-transform/core';
 import type { Page } from '@playwright/test';
-import { expect, openJob, openStep, test, tick } from './support';
+import { expect, expectAccessible, openJob, openStep, test, tick } from './support';
+import { type } from './path-support';
 
 const take = async (page: Page, button: string): Promise<{ name: string; path: string; text: string }> => {
   await openJob(page, 'demo-coin-lift');
@@ -59,6 +60,27 @@ test('solids over the whole loop, written in a thread of their own, as another r
   // Every link moves; those that stay on a straight do not turn.
   expect(animation.listChannels().length).toBeGreaterThan(120);
   await expect(page.getByRole('status').filter({ hasText: 'Writing' })).toHaveCount(0);
+});
+
+test('solids that would be too large are refused with what to do, and are smaller for a coarser tolerance', async ({
+  page,
+}) => {
+  await openJob(page, 'demo-coin-lift');
+  await openStep(page, 'Hand-off');
+  const size = async (tolerance: string): Promise<number> => {
+    await type(page.getByLabel('How far solids may be off'), tolerance);
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Solids, STL' }).click(),
+    ]);
+    expect(download.suggestedFilename()).toBe('coin-lift.stl');
+    return statSync(await download.path()).size;
+  };
+  expect(await size('1')).toBeLessThan(0.8 * (await size('0.2')));
+  await type(page.getByLabel('How far solids may be off'), '20');
+  await page.getByRole('button', { name: 'Solids, STL' }).click();
+  await expect(page.getByRole('alert')).toContainText('tolerance cannot be used');
+  await expectAccessible(page);
 });
 
 test('a moving SVG plays by itself and loops without a jump', async ({ page }) => {

@@ -28,7 +28,7 @@ export class MeshBuilder {
     if (this.triangles.push(a, b, c) > 3 * MOST_TRIANGLES) {
       throw new RelayError(
         'solid-too-large',
-        `This solid would have more than ${MOST_TRIANGLES} triangles. Give it a coarser tolerance.`,
+        `This solid would have more than ${MOST_TRIANGLES.toLocaleString('en')} triangles. Give it a coarser tolerance.`,
       );
     }
   }

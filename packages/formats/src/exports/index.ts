@@ -22,4 +22,5 @@ export const EXPORTS: readonly Export[] = [
   jobJson,
 ];
 export * from './file-name';
+export * from './options';
 export * from './write-export';

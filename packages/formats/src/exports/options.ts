@@ -12,10 +12,12 @@ export const framesOption = z
   .strictObject({ from: z.number().int(), to: z.number().int() })
   .optional()
   .describe('A range of frames of the loop, both ends of it too, instead of one.');
+/** How far solids may stray from what is round where nothing else is asked, mm. */
+export const SOLID_TOLERANCE = 0.1;
 export const toleranceOption = z
   .number()
   .min(0.001)
   .max(10)
-  .default(0.05)
+  .default(SOLID_TOLERANCE)
   .describe('How far chords may stray from what is round, mm.');
 export const wheelsOption = z.boolean().default(true).describe('Wheels too.');

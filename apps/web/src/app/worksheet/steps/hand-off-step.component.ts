@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal, type OnDe
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { partsList } from '@coin-relay/scene';
-import { EXPORTS, type Export } from '@coin-relay/formats';
+import { EXPORTS, SOLID_TOLERANCE, type Export } from '@coin-relay/formats';
 import { download } from '../../shared/download';
 import { formatLength, type Job } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
@@ -15,17 +15,45 @@ import { HandOffPool } from '../../engine/hand-off-pool.service';
 import { picturesOf } from '../../hand-off/pictures';
 import { MachineView } from '../../engine/machine-view.service';
 import { Playback } from '../../session/playback.service';
+import { LengthFieldComponent } from '../../shared/length-field.component';
 import { TroubleComponent } from '../../shared/trouble.component';
 
 /** What can be taken away. */
 @Component({
   selector: 'relay-hand-off-step',
-  imports: [TroubleComponent, ReactiveFormsModule, NzButtonComponent, NzCheckboxModule, NzSpinModule],
+  imports: [
+    LengthFieldComponent,
+    TroubleComponent,
+    ReactiveFormsModule,
+    NzButtonComponent,
+    NzCheckboxModule,
+    NzSpinModule,
+  ],
   template: `
     <div class="choices">
       <label nz-checkbox [formControl]="withPath">Draw the path too</label>
       <label nz-checkbox [formControl]="wholeLoop">Solids and places over the whole loop</label>
+      <div class="line">
+        <span class="what">What is round in solids is off by at most</span>
+        <relay-length-field
+          label="How far solids may be off"
+          [value]="tolerance()"
+          [unit]="state().view?.job?.unit ?? 'mm'"
+          [least]="0.01"
+          (changed)="tolerance.set($event)"
+        />
+      </div>
     </div>
+    @if (writing(); as way) {
+      <p class="line" role="status">
+        <nz-spin nzSimple nzSize="small" />
+        Writing {{ way.title }}…
+        <button nz-button nzType="text" nzSize="small" type="button" (click)="stop()">Stop</button>
+      </p>
+    }
+    @if (problem()) {
+      <relay-trouble>{{ problem() }}</relay-trouble>
+    }
     <ul>
       @for (way of exports; track way.id) {
         <li>
@@ -47,16 +75,6 @@ import { TroubleComponent } from '../../shared/trouble.component';
         </li>
       }
     </ul>
-    @if (writing(); as way) {
-      <p class="line" role="status">
-        <nz-spin nzSimple nzSize="small" />
-        Writing {{ way.title }}…
-        <button nz-button nzType="text" nzSize="small" type="button" (click)="stop()">Stop</button>
-      </p>
-    }
-    @if (problem()) {
-      <relay-trouble>{{ problem() }}</relay-trouble>
-    }
     @if (list(); as l) {
       <table aria-label="Parts of the row">
         <thead>
@@ -122,6 +140,8 @@ export class HandOffStepComponent implements OnDestroy {
   protected readonly withPath = new FormControl(false, { nonNullable: true });
   protected readonly wholeLoop = new FormControl(false, { nonNullable: true });
   private readonly overLoop = toSignal(this.wholeLoop.valueChanges, { initialValue: false });
+  /** mm. */
+  protected readonly tolerance = signal(SOLID_TOLERANCE);
   protected readonly problem = signal('');
   /** What is being written. */
   protected readonly writing = signal<Export | null>(null);
@@ -174,7 +194,12 @@ export class HandOffStepComponent implements OnDestroy {
       {
         // Of what is of one row, the one at work.
         ...(way.ofOneRow && run !== undefined ? { runs: [run] } : {}),
-        options: { ...this.optionsOf(of), frame: this.playback.now.frame, path: this.withPath.value },
+        options: {
+          ...this.optionsOf(of),
+          frame: this.playback.now.frame,
+          path: this.withPath.value,
+          tolerance: this.tolerance(),
+        },
         pictures: way.fitted ? await picturesOf(of) : new Map(),
       },
       owner,
