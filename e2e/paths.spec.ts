@@ -375,7 +375,9 @@ test('a row hangs between two anchors that stand before the drawing, straight do
   await goIntoSpace(page);
   await expect(surface(page)).toBeVisible();
   // Masts 300 mm apart over a corner, 40 mm higher: as deep as between (0, 0) and (300, 40).
-  const facts = await panel(page).getByText(/long, sags/).textContent();
+  const facts = await panel(page)
+    .getByText(/long, sags/)
+    .textContent();
   await pick(list(page, 'The first end hangs on'), 'a fixed place');
   await pick(list(page, 'The last end hangs on'), 'a fixed place');
   await expect(panel(page).getByText(/long, sags/)).toHaveText(facts ?? '');
