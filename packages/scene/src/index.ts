@@ -4,4 +4,5 @@ export * from './machine-parts';
 export * from './interference';
 export * from './cropping';
 export * from './parts-list';
+export * from './drawn';
 export * from './checks';

@@ -22,3 +22,4 @@ export * from './closeness';
 export * from './nearest';
 export * from './within';
 export * from './anchor';
+export * from './chords';

@@ -13,3 +13,4 @@ export * from './orient';
 export * from './silhouette';
 export * from './nearest';
 export * from './cut-depth';
+export * from './face-edges';

@@ -1,4 +1,5 @@
 import { type Export } from './export';
+import { dxf } from './dxf';
 import { glb } from './glb';
 import { jobJson } from './job-json';
 import { obj, stl } from './meshes';
@@ -13,6 +14,7 @@ export * from './export';
 export const EXPORTS: readonly Export[] = [
   svgStill,
   svgMoving,
+  dxf,
   glb,
   stl,
   obj,

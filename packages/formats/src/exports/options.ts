@@ -21,3 +21,7 @@ export const toleranceOption = z
   .default(SOLID_TOLERANCE)
   .describe('How far chords may stray from what is round, mm.');
 export const wheelsOption = z.boolean().default(true).describe('Wheels too.');
+export const machineOption = z
+  .boolean()
+  .default(true)
+  .describe('What lies between the rows too: springs, ropes, cranks, gears.');

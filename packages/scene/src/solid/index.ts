@@ -12,3 +12,4 @@ export * from './standing-pieces';
 export * from './taken-apart';
 export * from './placements';
 export * from './scene-solids';
+export * from './standing-wheels';

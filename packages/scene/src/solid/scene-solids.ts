@@ -1,12 +1,12 @@
-import { wheelAngle, type Map3 } from '@coin-relay/core';
+import type { Map3 } from '@coin-relay/core';
 import { mapMesh, type Mesh } from '@coin-relay/core/solid';
-import { isBand, travelOf, type Machine, type Material } from '@coin-relay/model';
+import { isBand, type Machine, type Material } from '@coin-relay/model';
 import { materialOf, wireShapes } from '../figures';
 import { BENT_PARTS, BentCopies } from './bent-copies';
 import { bandLines, makeMaster, type SolidRequest } from './masters';
-import { inJob, standingPieces, twinMap, type StandingPiece } from './standing-pieces';
+import { inJob, standingName, standingPieces, twinMap, type StandingPiece } from './standing-pieces';
 import { standAtFrame, standingRows, type StandingRow } from './standing';
-import { wheelShape } from './wheel-solid';
+import { standingWheels } from './standing-wheels';
 
 /** A body of a solid, with what it is made of. */
 export interface SolidBodyOf {
@@ -74,7 +74,7 @@ export class SceneSolids {
     const nodes = standingPieces(row)
       .filter(({ piece }) => piece.mode !== 'bent')
       .map((standing): SceneNode => ({
-        id: nameOf(run, standing),
+        id: standingName(run, standing),
         run,
         solid: this.linkSolid(row, standing),
         map: standing.map,
@@ -150,25 +150,12 @@ export class SceneSolids {
   }
 
   private wheels(row: StandingRow, frame: number): SceneNode[] {
-    const { scene, run, z } = row;
-    const { fit, setOut } = scene;
-    const turnings = this.machine.motions.get(run)?.turnings ?? fit.turnings;
-    const travel = travelOf(this.machine, run, frame);
-    return fit.layout.wheels.map((wheel, i): SceneNode => {
-      const shape = wheelShape(fit, i, row.row.resolved.sequence[0], scene.span);
-      const name = wheel.name ?? `Wheel ${i + 1}`;
-      const solid = this.solid(
-        `${run} wheel ${i}`,
-        name,
-        { kind: 'wheel', shape },
-        setOut.materials,
-        undefined,
-      );
-      const angle = wheelAngle(turnings[i], travel);
-      const [c, s] = [Math.cos(angle), Math.sin(angle)];
-      const map: Map3 = [c, -s, 0, wheel.x, s, c, 0, wheel.y, 0, 0, 1, z];
-      return { id: `${run}/wheel/${wheel.id ?? i + 1}`, run, solid, map: inJob(row, map) };
-    });
+    const { run } = row;
+    const { materials } = row.scene.setOut;
+    return standingWheels(this.machine, row, frame).map(({ id, name, number, shape, map }): SceneNode => ({
+      ...{ id, run, map },
+      solid: this.solid(`${run} wheel ${number}`, name, { kind: 'wheel', shape }, materials, undefined),
+    }));
   }
 
   /** Makes a solid where it is not made yet; returns its key. */
@@ -208,9 +195,6 @@ export function standingBodies(
 const IDENTITY: Map3 = [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0];
 
 const bends = (pieces: StandingRow['scene']['pieces']): boolean => pieces.some(({ mode }) => mode === 'bent');
-
-const nameOf = (run: string, { number, row, twin }: StandingPiece): string =>
-  `${run}/${number + 1}${row > 0 ? `/row-${row + 1}` : ''}${twin ? '/twin' : ''}`;
 
 /** What a part is made of: what its main part is finished with, else what it is made of. */
 const materialIn = (

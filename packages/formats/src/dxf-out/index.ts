@@ -1,0 +1,2 @@
+export * from './write-flat';
+export * from './write-space';

@@ -1,0 +1,4 @@
+export * from './item';
+export * from './looks';
+export * from './machine-items';
+export * from './row-items';

@@ -1,0 +1,258 @@
+import {
+  multiply,
+  mapContour,
+  newReading,
+  parsePathData,
+  pathReader,
+  turnedTo,
+  wheelAngle,
+  writePathData,
+  type Affine,
+  type WheelTurning,
+} from '@coin-relay/core';
+import { bandOf, short, type FigurePart, type JobPiece } from '@coin-relay/model';
+import { bandOutline, mainPart, wheelFigure } from '../figures';
+
+import {
+  areKept,
+  bendingPart,
+  bentPoints,
+  drawOrder,
+  edgeBar,
+  elongationAt,
+  elongationMatrix,
+  hullOf,
+  isKeptWhole,
+  isOnEdge,
+  pieceNumberAt,
+  placeMatrix,
+  rowCopies,
+  sideOfBoundary,
+  twinMatrix,
+  type DrawTurn,
+  type RowScene,
+  type ScenePiece,
+} from '../placing';
+import type { DrawnItem, DrawnShape } from './item';
+import { FigureLooks, type FigureLook } from './looks';
+
+/** A row that is drawn: where it stands now is read from its scene. */
+export interface DrawnRow {
+  readonly run: string;
+  readonly scene: RowScene;
+  readonly sequence: readonly JobPiece[];
+  /** How its wheels turn. */
+  readonly turnings: readonly WheelTurning[];
+  /** Pitches it has gone. */
+  travel: number;
+}
+
+/** What is drawn of a row. */
+export interface RowWanted {
+  readonly wheels: boolean;
+  readonly path: boolean;
+}
+
+/** A row as items, in the order they lie on one another. Its looks are kept, so that frame after frame takes the same. */
+export class RowItems {
+  private readonly looks: FigureLooks;
+  private readonly wheels: readonly (readonly DrawnShape[])[];
+  private readonly band: DrawnShape | null;
+  private readonly m = new Float64Array(6);
+  private readonly onEdge = new Float64Array(6);
+
+  constructor(private readonly row: DrawnRow) {
+    const { scene, sequence } = row;
+    const { fit, setOut } = scene;
+    this.looks = new FigureLooks(scene);
+    this.wheels = fit.layout.wheels.map((_, i) => wheelFigure(fit, i, sequence[0], scene.span).parts);
+    const band = bandOf(sequence[0]);
+    const copies = rowCopies(setOut.setOut.rows);
+    this.band = band && {
+      d: bandOutline(fit.layout.path, fit.window, band, scene.side, copies),
+      fill: sequence[0].finish?.material ?? band.material,
+      line: false,
+    };
+  }
+
+  /** What there is of it where it stands now. */
+  items({ wheels, path }: RowWanted): DrawnItem[] {
+    const { setOut } = this.row.scene.setOut;
+    const once = [
+      ...this.links((part) => part.behind === true),
+      ...(wheels ? this.wheelItems() : []),
+      ...(path ? [this.pathItem()] : []),
+      ...this.bandItems(),
+      ...this.links((part) => part.behind !== true),
+    ];
+    return setOut.twin ? [...once, ...twins(once, twinMatrix(setOut.twin))] : once;
+  }
+
+  private links(layer: (part: FigurePart) => boolean): DrawnItem[] {
+    const { scene } = this.row;
+    const order = drawOrder(scene);
+    return rowCopies(scene.setOut.setOut.rows).flatMap((offset, copy) =>
+      order.flatMap((turn) => this.link(turn, offset, copy, layer)),
+    );
+  }
+
+  private link(
+    { k, what }: DrawTurn,
+    offset: number,
+    copy: number,
+    layer: (part: FigurePart) => boolean,
+  ): DrawnItem[] {
+    const { scene, run } = this.row;
+    const piece = scene.pieces[pieceNumberAt(scene, k)];
+    const look = this.looks.at(k, piece);
+    const { figure } = look;
+    const over = what === 'over' && figure.parts.some((part) => part.over);
+    const parts = figure.parts.filter((part) => layer(part) && (part.over === true) === over);
+    if (parts.length === 0) return [];
+    const item = {
+      ...{ id: `${run}/${k + scene.frame.firstLink + 1}${copy > 0 ? `/row-${copy + 1}` : ''}`, run },
+      ...{ kind: 'piece' as const, name: piece.piece.name, what: over ? ('all' as const) : what },
+    };
+    return piece.mode === 'bent'
+      ? this.bent(item, k, piece, parts, offset)
+      : this.placed(item, k, piece, look, parts, offset);
+  }
+
+  private placed(
+    item: Pick<DrawnItem, 'id' | 'run' | 'kind' | 'name' | 'what'>,
+    k: number,
+    piece: ScenePiece,
+    look: FigureLook,
+    parts: readonly FigurePart[],
+    offset: number,
+  ): DrawnItem[] {
+    const { scene } = this.row;
+    const { boundary } = scene.setOut;
+    const { m, onEdge } = this;
+    const { figure } = look;
+    placeMatrix(scene, k, piece, offset, m);
+    if (boundary?.how === 'whole' && !isKeptWhole(boundary, hullOf(figure), m)) return [];
+    const cut = boundary?.how === 'cut' ? boundary : null;
+    const elongation = elongationAt(scene, k, piece);
+    if (elongation !== 1) {
+      const shapes = parts.map((part) => ({
+        ...part,
+        d: mapped(part.d, elongationMatrix(scene, piece, part, figure, elongation, m)),
+      }));
+      return [{ ...item, look: null, shapes, map: null, cut, picture: null }];
+    }
+    const side = cut ? sideOfBoundary(cut, hullOf(figure), m) : 'kept';
+    if (side === 'gone') return [];
+    const near = side === 'near' ? cut : null;
+    const main = piece.piece.finish?.picture ? mainPart(figure, look.material) : undefined;
+    const whole: DrawnItem = {
+      ...item,
+      look: `${item.run ?? ''} ${look.id}${parts[0].behind ? ' behind' : parts[0].over ? ' over' : ''}`,
+      shapes: parts,
+      map: affine(m),
+      cut: near,
+      picture: main && parts.includes(main) ? { on: main, of: piece } : null,
+    };
+    if (item.what !== 'all' || !isOnEdge(scene, piece, onEdge)) return [whole];
+    const bar: DrawnShape = { d: edgeBar(piece), fill: look.material ?? figure.main ?? null, line: true };
+    const edge: DrawnItem = {
+      ...{ ...whole, id: `${item.id}/edge`, shapes: [bar], picture: null },
+      ...{ look: whole.look && `${whole.look} edge`, map: affine(onEdge), cut },
+    };
+    return [edge, whole];
+  }
+
+  /** Pieces that bend, as they are bent on the exact path. */
+  private bent(
+    item: Pick<DrawnItem, 'id' | 'run' | 'kind' | 'name' | 'what'>,
+    k: number,
+    piece: ScenePiece,
+    parts: readonly FigurePart[],
+    offset: number,
+  ): DrawnItem[] {
+    if (item.what !== 'all') return [];
+    const { scene } = this.row;
+    const { boundary } = scene.setOut;
+    const read = scene.laid?.sampledPaths ? undefined : this.exactPath;
+    const shapes: DrawnShape[] = [];
+    for (const part of parts) {
+      const { points: straight, rings } = bendingPart(part.d, piece.span);
+      const points = new Float64Array(straight.length);
+      bentPoints(scene, k, piece, { points: straight, rings }, offset, points, read);
+      if (boundary?.how === 'whole' && !areKept(boundary, points)) return [];
+      let d = '';
+      for (let r = 0; r + 1 < rings.length; r++) {
+        for (let p = rings[r]; p < rings[r + 1]; p++)
+          d += `${p === rings[r] ? 'M' : 'L'}${short(points[2 * p])} ${short(points[2 * p + 1])}`;
+        d += 'Z';
+      }
+      shapes.push({ ...part, d });
+    }
+    const cut = boundary?.how === 'cut' ? boundary : null;
+    return [{ ...item, look: null, shapes, map: null, cut, picture: null }];
+  }
+
+  private get exactPath(): (s: number, out: Float64Array) => void {
+    const read = pathReader(this.row.scene.fit.layout.path);
+    const at = newReading();
+    return (s, out) => {
+      read(s, at);
+      out.set(at.subarray(0, 4));
+    };
+  }
+
+  private wheelItems(): DrawnItem[] {
+    const { scene, run, turnings, travel } = this.row;
+    return scene.fit.layout.wheels.map((wheel, i) => ({
+      ...{
+        id: `${run}/wheel/${wheel.id ?? i + 1}`,
+        run,
+        kind: 'wheel',
+        name: wheel.name ?? `Wheel ${i + 1}`,
+      },
+      ...{ look: `${run} wheel ${i + 1}`, shapes: this.wheels[i], what: 'all', cut: null, picture: null },
+      map: turnedTo(wheel.x, wheel.y, wheelAngle(turnings[i], travel)),
+    }));
+  }
+
+  private pathItem(): DrawnItem {
+    const { scene, run } = this.row;
+    const d = writePathData(scene.fit.layout.contour, 4);
+    return {
+      ...{ id: `${run}/path`, run, kind: 'path', name: 'path', look: null, map: null, what: 'all' },
+      ...{ shapes: [{ d, fill: null, line: true }], cut: null, picture: null },
+    };
+  }
+
+  private bandItems(): DrawnItem[] {
+    const { band } = this;
+    const { run, scene, sequence } = this.row;
+    const { boundary } = scene.setOut;
+    if (!band) return [];
+    return [
+      {
+        ...{
+          id: `${run}/band`,
+          run,
+          kind: 'band',
+          name: sequence[0].name,
+          look: null,
+          map: null,
+          what: 'all',
+        },
+        ...{ shapes: [band], cut: boundary?.how === 'cut' ? boundary : null, picture: null },
+      },
+    ];
+  }
+}
+
+const affine = (m: ArrayLike<number>): Affine => [m[0], m[1], m[2], m[3], m[4], m[5]];
+
+/** Path data once its points are mapped. */
+const mapped = (d: string, m: ArrayLike<number>): string =>
+  parsePathData(d)
+    .map((contour) => writePathData(mapContour(contour, affine(m)), 4))
+    .join('');
+
+const twins = (items: readonly DrawnItem[], over: Affine): DrawnItem[] =>
+  items.map((item) => ({ ...item, id: `${item.id}/twin`, map: item.map ? multiply(over, item.map) : over }));
