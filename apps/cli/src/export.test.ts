@@ -69,7 +69,7 @@ describe('export', () => {
     expect(await run('export', '--job', lift, '--to', 'gif')).toMatchObject({
       status: 2,
       error: expect.stringMatching(
-        /no export “gif”. Take one of svg, svg-moving, glb, stl, obj, places, places-json, parts, job\.$/,
+        /no export “gif”. Take one of svg, svg-moving, dxf, glb, stl, obj, places, places-json, parts, job\.$/,
       ),
     });
     const nowhere = join(folder, 'no', 'lift.svg');

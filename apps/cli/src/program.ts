@@ -169,7 +169,7 @@ function makeProgram(output: Output): Command {
   ).action(async (options: Options) => {
     const { to = '', out } = options;
     const tolerance = numberOf('tolerance', options.tolerance);
-    const { content, leftOut, type } = await exportAnswer(jobOf(options), to, runsOf(options), {
+    const { content, facts, leftOut, type } = await exportAnswer(jobOf(options), to, runsOf(options), {
       ...{ frame: numberOf('frame', options.frame), frames: frameRangeOf(options) },
       ...{ path: options.withPath, tolerance, stray: tolerance },
     });
@@ -181,7 +181,7 @@ function makeProgram(output: Output): Command {
       output.out(content.trimEnd());
     } else {
       writeOut(out, content);
-      answer({ files: [out], bytes: Buffer.byteLength(content), type });
+      answer({ files: [out], bytes: Buffer.byteLength(content), type, ...facts });
     }
     for (const words of leftOut) output.error(oneLine(words));
   });

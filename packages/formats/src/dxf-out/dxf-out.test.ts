@@ -1,6 +1,6 @@
 import { measurePath, parsePathData, TAU, type Contour, type Map3 } from '@coin-relay/core';
 import { demoJobs, fittedRows, machineOf, precomputeFrames, type Job, type Machine } from '@coin-relay/model';
-import { MachineItems } from '@coin-relay/scene';
+import { allDrawn, MachineItems } from '@coin-relay/scene';
 import { SceneSolids, standingPieces, standingRows } from '@coin-relay/scene/solid';
 import { DxfWriter } from '@tarikjabiri/dxf';
 import DxfParser from 'dxf-parser';
@@ -97,7 +97,7 @@ describe('the drawing of a machine', () => {
   it.each(rack)('%s: read back it is as long as what is drawn, to a millionth', (id) => {
     const machine = running(demo(id));
     const { text } = writeFlatDxf(machine, { ...ALL, frame: 3 });
-    const drawn = new MachineItems(machine, ALL).at(3).filter(({ what }) => what === 'all');
+    const drawn = allDrawn(new MachineItems(machine, ALL).at(3)).filter(({ what }) => what === 'all');
     const scaleOf = (map: ArrayLike<number> | null): number => (map ? Math.hypot(map[0], map[1]) : 1);
     const even = drawn.every(
       ({ map, cut }) =>
@@ -133,7 +133,7 @@ describe('the drawing of a machine', () => {
 
   it('inserts stand where the pieces do, another reader says', () => {
     const machine = running(demo('demo-tin-beetle'));
-    const items = new MachineItems(machine, ALL).at(7);
+    const items = allDrawn(new MachineItems(machine, ALL).at(7));
     const found = insertsIn(writeFlatDxf(machine, { ...ALL, frame: 7 }).text);
     const laid = items.filter(({ look, what, cut }) => look !== null && what === 'all' && cut === null);
     expect(found).toHaveLength(laid.length);

@@ -7,7 +7,7 @@ import {
   type Contour,
 } from '@coin-relay/core';
 import type { Machine } from '@coin-relay/model';
-import { cropped, croppedLines, MachineItems, type DrawnItem, type DrawnWanted } from '@coin-relay/scene';
+import { allDrawn, cropped, croppedLines, MachineItems, type DrawnItem, type DrawnWanted } from '@coin-relay/scene';
 import { DxfWriter, point3d, Units } from '@tarikjabiri/dxf';
 import { addContour } from './block-lines';
 import { DxfNames } from './dxf-names';
@@ -52,13 +52,13 @@ export function writeFlatDxf(machine: Machine, { frame, ...wanted }: FlatAsked):
     if (!dxf.tables.layerTable.exist(name)) dxf.addLayer(name, COLOUR[kind], 'Continuous');
     return name;
   };
-  for (const item of new MachineItems(machine, wanted).at(frame)) {
+  for (const item of allDrawn(new MachineItems(machine, wanted).at(frame))) {
     // What lies over its neighbour once more has the same lines.
     if (item.what !== 'all') continue;
     const layerName = layerOf(item);
     const laid = item.look !== null && item.cut === null && item.map ? insertOf(item.map) : null;
     if (laid && item.look !== null) {
-      const name = names.of(item.look, item.name);
+      const name = names.of(`${item.run ?? ''} ${item.look}`, item.name);
       if (!blocks.has(name)) {
         blocks.add(name);
         const block = dxf.addBlock(name);

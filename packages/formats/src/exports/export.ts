@@ -32,11 +32,34 @@ export interface Export {
   /** What of the job is not in it, a sentence each; nothing where all of it is. */
   readonly leavesOut?: (input: ExportInput, options: unknown) => readonly string[];
   /** @throws RelayError where it cannot be written as it is */
-  readonly write: (input: ExportInput, options: unknown) => Promise<Content>;
+  readonly write: (input: ExportInput, options: unknown) => Promise<Written>;
 }
 
 /** What is in a file: text, or bytes. */
 export type Content = string | Uint8Array<ArrayBuffer>;
+
+/** Numbers that tell of a file besides its size. */
+export interface ExportFacts {
+  /** Size of what is drawn, mm. */
+  readonly width?: number;
+  readonly height?: number;
+  readonly links?: number;
+  readonly triangles?: number;
+  readonly frames?: number;
+  /** Keys of what moves, and how far it strays between them, mm. */
+  readonly keys?: number;
+  readonly stray?: number;
+}
+
+/** What was written. */
+export interface Written {
+  readonly content: Content;
+  readonly facts: ExportFacts;
+}
+
+type Made = Content | Written;
+
+const isContent = (made: Made): made is Content => typeof made === 'string' || made instanceof Uint8Array;
 
 /** An export whose writer takes its own options, read from whatever was given. */
 export function exportOf<S extends z.ZodObject>(
@@ -44,7 +67,7 @@ export function exportOf<S extends z.ZodObject>(
     readonly options: S;
     readonly leavesOut?: (input: ExportInput, options: z.infer<S>) => readonly string[];
     /** What takes much code is loaded when it is asked for. */
-    readonly write: (input: ExportInput, options: z.infer<S>) => Content | Promise<Content>;
+    readonly write: (input: ExportInput, options: z.infer<S>) => Made | Promise<Made>;
   },
 ): Export {
   const { options, leavesOut, write, ...facts } = made;
@@ -60,7 +83,10 @@ export function exportOf<S extends z.ZodObject>(
     ...facts,
     options,
     ...(leavesOut ? { leavesOut: (input, given) => leavesOut(input, read(given)) } : {}),
-    write: async (input, given) => write(input, read(given)),
+    write: async (input, given) => {
+      const made = await write(input, read(given));
+      return isContent(made) ? { content: made, facts: {} } : made;
+    },
   };
 }
 

@@ -4,8 +4,6 @@ import {
   machineOf,
   parseJob,
   precomputeFrames,
-  shapeJob,
-  tubePieces,
   type Job,
 } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
@@ -22,7 +20,7 @@ const input: ExportInput = {
   pictures: new Map(),
 };
 const written = async (id: string, options: unknown = {}, of = input): Promise<string> => {
-  const content = await EXPORTS.find((way) => way.id === id)!.write(of, options);
+  const { content } = await EXPORTS.find((way) => way.id === id)!.write(of, options);
   return typeof content === 'string' ? content : expect.fail('is no text');
 };
 
@@ -59,21 +57,12 @@ describe('the list of exports', () => {
       change(job);
       return job;
     };
-    const breath = { run: 'row', what: 'size', amount: 0.1, seed: 1, period: 60, alike: 4 } as const;
-    expect(saidOf(changed((job) => (job.motion.breaths = [breath])))).toEqual([
-      expect.stringMatching(/^“.*” does not breathe in it\.$/),
+    const drawn = (job: Job): void => {
+      job.motion.drives = [{ run: job.runs[0].id, pitches: 2 }];
+    };
+    expect(saidOf(changed(drawn, 'demo-winding-slide'))).toEqual([
+      expect.stringMatching(/^Pieces of “.*” lie over one another as they do in the first frame/),
     ]);
-    const gap = changed((job) => (job.runs[0].fit = { ...job.runs[0].fit, hold: 'both', rounding: 'down' }));
-    expect(saidOf(gap)).toEqual([expect.stringMatching(/stands still in it: only rows that close run on/)]);
-    const bends = changed((job) => {
-      job.pieces = [{ ...tubePieces(30).pieces[0], behaviour: 'bending' }];
-      job.runs = [{ ...job.runs[0], sequence: [job.pieces[0].id], setOut: undefined }];
-      job.runs[0].fit = { ...job.runs[0].fit, multiple: 1 };
-      job.paths = shapeJob('Ring', 'circle').paths;
-      job.runs[0].path = job.paths[0].id;
-      job.wheels = [];
-    });
-    expect(saidOf(bends)).toEqual([expect.stringMatching(/that bend keep one shape in it/)]);
   });
 
   it('of solids what bends is left out of what moves, and said; not of what stands', () => {

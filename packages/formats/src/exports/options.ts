@@ -25,3 +25,13 @@ export const machineOption = z
   .boolean()
   .default(true)
   .describe('What lies between the rows too: springs, ropes, cranks, gears.');
+export const groundOption = z
+  .boolean()
+  .default(true)
+  .describe('The ground, where the machine drives over one.');
+export const strayOption = z
+  .number()
+  .min(0)
+  .max(10)
+  .default(0.05)
+  .describe('How far what moves may stray from where it is between two keys, mm.');

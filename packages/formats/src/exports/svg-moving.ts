@@ -1,7 +1,7 @@
 import * as z from 'zod';
-import { leftOutOfMotion, writeSvg } from '../svg-out';
+import { drawSvg, leftOutOfMotion } from '../svg-out';
 import { exportOf, machineIn } from './export';
-import { pathOption } from './options';
+import { groundOption, machineOption, pathOption, runsOption, strayOption, wheelsOption } from './options';
 
 export const svgMoving = exportOf({
   id: 'svg-moving',
@@ -10,8 +10,15 @@ export const svgMoving = exportOf({
   ending: '-moving.svg',
   type: 'image/svg+xml',
   fitted: true,
-  options: z.object({ path: pathOption }),
+  options: z.object({
+    ...{ runs: runsOption, path: pathOption, wheels: wheelsOption, machine: machineOption },
+    ...{ ground: groundOption, stray: strayOption },
+  }),
   leavesOut: ({ machine }) => (machine ? leftOutOfMotion(machine) : []),
-  write: (input, { path }) =>
-    writeSvg(machineIn(input), { moving: true, frame: 0, path, pictures: input.pictures }),
+  write: (input, asked) => {
+    const { text, moving, ...facts } = drawSvg(machineIn(input), {
+      ...{ ...asked, moving: true, frame: 0, pictures: input.pictures },
+    });
+    return { content: text, facts: { ...facts, ...moving } };
+  },
 });

@@ -1,7 +1,7 @@
 import * as z from 'zod';
-import { writeSvg } from '../svg-out';
+import { drawSvg } from '../svg-out';
 import { exportOf, machineIn } from './export';
-import { frameOption, pathOption } from './options';
+import { frameOption, groundOption, machineOption, pathOption, runsOption, wheelsOption } from './options';
 
 export const svgStill = exportOf({
   id: 'svg',
@@ -11,9 +11,13 @@ export const svgStill = exportOf({
   type: 'image/svg+xml',
   fitted: true,
   options: z.object({
-    frame: frameOption,
-    path: pathOption,
+    ...{ frame: frameOption, runs: runsOption, path: pathOption, wheels: wheelsOption },
+    ...{ machine: machineOption, ground: groundOption },
   }),
-  write: (input, { frame, path }) =>
-    writeSvg(machineIn(input), { moving: false, frame, path, pictures: input.pictures }),
+  write: (input, asked) => {
+    const { text, width, height, links } = drawSvg(machineIn(input), {
+      ...{ ...asked, moving: false, pictures: input.pictures },
+    });
+    return { content: text, facts: { width, height, links } };
+  },
 });

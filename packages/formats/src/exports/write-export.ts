@@ -1,6 +1,6 @@
 import { RelayError } from '@coin-relay/core';
 import { fittedRows, machineOf, precomputeFrames, resolveRun, type Job } from '@coin-relay/model';
-import type { Content, Export, ExportInput } from './export';
+import type { Content, Export, ExportFacts, ExportInput } from './export';
 import { fileName } from './file-name';
 
 /** A file that a job is handed off as. */
@@ -8,6 +8,7 @@ export interface ExportedFile {
   readonly name: string;
   readonly type: string;
   readonly content: Content;
+  readonly facts: ExportFacts;
   /** What of the job is not in it, a sentence each. */
   readonly leftOut: readonly string[];
 }
@@ -46,7 +47,7 @@ export async function writeExport(
   const runs = named.map((id) => resolveRun(job, id).run.id);
   const input: ExportInput = { job, machine, run: runs[0] ?? null, pictures };
   const asked = runs.length > 0 ? { runs, ...options } : options;
-  const content = await found.write(input, asked);
+  const { content, facts } = await found.write(input, asked);
   const leftOut = found.leavesOut?.(input, asked) ?? [];
-  return { name: fileName(job.name, found.ending), type: found.type, content, leftOut };
+  return { name: fileName(job.name, found.ending), type: found.type, content, facts, leftOut };
 }

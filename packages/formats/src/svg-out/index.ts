@@ -1,3 +1,2 @@
 export * from './write';
 export * from './left-out';
-export * from './motion';

@@ -109,22 +109,23 @@ describe('a machine as a drawing', () => {
     }
   });
 
-  it('cannot move by itself yet, and says so', () => {
-    expect(() => writeSvg(arcade, { moving: true, frame: 0, path: false })).toThrow(
-      /Springs, ropes, cranks and gears/,
-    );
-    const eased = demo('demo-coin-lift');
-    eased.motion.drives[0].manner = { way: 'to-and-fro', dwell: [0, 0], ease: [0, 0] };
-    expect(() => writeSvg(running(eased), { moving: true, frame: 0, path: false })).toThrow(
-      /goes to and fro/,
-    );
+  it('moves by itself, all of it', () => {
+    const text = writeSvg(arcade, { moving: true, frame: 0, path: false });
+    expect(text).not.toMatch(/NaN|Infinity|undefined/);
+    expect(readSvg(text).contours.length).toBeGreaterThan(100);
+    const loop = arcade.job.motion.frames / arcade.job.motion.framesPerSecond;
+    const group = text.slice(text.indexOf('<g id="machine-over">'));
+    expect(group.match(new RegExp(`dur="${loop}s"`, 'g'))!.length).toBeGreaterThan(10);
+    // A spring’s wire is drawn anew, its rods go and turn.
+    expect(group).toContain('<animate attributeName="d"');
+    expect(group).toContain('type="rotate"');
   });
 
   it('pieces that breathe are as large as they are at the frame', () => {
     const sizes = (frame: number): Set<string> =>
       new Set(
         writeSvg(arcade, { moving: false, frame, path: false }).match(
-          /href="#piece-r6-[^"]*" transform="matrix\([-\d.]+ [-\d.]+/g,
+          /href="#r6-piece-[^"]*" transform="matrix\([-\d.]+ [-\d.]+/g,
         ),
       );
     expect(sizes(0)).not.toEqual(sizes(15));

@@ -1,3 +1,4 @@
+export * from './half-shapes';
 export * from './item';
 export * from './looks';
 export * from './machine-items';

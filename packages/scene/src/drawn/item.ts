@@ -22,6 +22,8 @@ export interface DrawnItem {
   readonly shapes: readonly DrawnShape[];
   /** Takes the axes of its shapes to those of the drawing; null where they are the same. */
   readonly map: Affine | null;
+  /** Lies behind the wheels of its row. */
+  readonly behind: boolean;
   /** What of it: all, or a part that lies over its neighbour once more. */
   readonly what: DrawTurn['what'];
   /** What cuts it, where something does. */

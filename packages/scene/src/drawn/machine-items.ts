@@ -1,3 +1,4 @@
+import { multiply, type Affine } from '@coin-relay/core';
 import { travelOf, type FittedRow, type Machine } from '@coin-relay/model';
 import { machineParts, type MachinePart } from '../machine-parts';
 import { moveScene, rowScene } from '../placing';
@@ -14,10 +15,24 @@ export interface DrawnWanted {
   readonly machine: boolean;
 }
 
-/** A machine as items of a drawing, frame after frame, in the order they lie on one another. */
+/** A row of a drawing at a frame. */
+export interface RowDrawn {
+  readonly run: string;
+  readonly items: readonly DrawnItem[];
+  /** What takes all of it to its twin; null where it has none. */
+  readonly twin: Affine | null;
+}
+
+/** A drawing at a frame: what is in front lies over what is before it in the list. */
+export interface FrameDrawn {
+  readonly behind: readonly DrawnItem[];
+  readonly rows: readonly RowDrawn[];
+  readonly over: readonly DrawnItem[];
+}
+
+/** A machine as items of a drawing, frame after frame. */
 export class MachineItems {
-  readonly rows: readonly DrawnRow[];
-  private readonly made: readonly RowItems[];
+  readonly rows: readonly (DrawnRow & { readonly drawn: RowItems })[];
   private readonly partsAt: ReturnType<typeof machineParts>;
 
   constructor(
@@ -25,26 +40,52 @@ export class MachineItems {
     private readonly wanted: DrawnWanted,
   ) {
     const { runs } = wanted;
-    const rows = [...machine.rows.values()].filter(({ resolved }) => !runs || runs.includes(resolved.run.id));
-    this.rows = rows.map((row) => drawnRow(machine, row));
-    this.made = this.rows.map((row) => new RowItems(row));
+    this.rows = [...machine.rows.values()]
+      .filter(({ resolved }) => !runs || runs.includes(resolved.run.id))
+      .map((fitted) => {
+        const row = drawnRow(machine, fitted);
+        return Object.assign(row, { drawn: new RowItems(row) });
+      });
     this.partsAt = machineParts(machine);
   }
 
   /** What there is at a frame of the loop. */
-  at(frame: number): DrawnItem[] {
-    for (const row of this.rows) {
+  at(frame: number): FrameDrawn {
+    const rows = this.rows.map((row) => {
       row.travel = travelOf(this.machine, row.run, frame);
       moveScene(row.scene, row.travel, frame);
-    }
+      return { run: row.run, items: row.drawn.items(this.wanted), twin: row.drawn.twin };
+    });
+    return { rows, ...this.partsOf(frame) };
+  }
+
+  /** What lies between the rows at a frame of the loop. */
+  partsOf(frame: number): Omit<FrameDrawn, 'rows'> {
     const { behind, over } = this.wanted.machine ? this.partsAt(frame) : { behind: [], over: [] };
-    return [
-      ...behind.map((part, i) => partItem(part, `behind/${i + 1}`)),
-      ...this.made.flatMap((row) => row.items(this.wanted)),
-      ...over.map((part, i) => partItem(part, `over/${i + 1}`)),
-    ];
+    return {
+      behind: behind.map((part, i) => partItem(part, `behind/${i + 1}`)),
+      over: over.map((part, i) => partItem(part, `over/${i + 1}`)),
+    };
   }
 }
+
+/** All of a drawing in one list, in the order it lies on one another; twins by items of their own. */
+export const allDrawn = ({ behind, rows, over }: FrameDrawn): DrawnItem[] => [
+  ...behind,
+  ...rows.flatMap(({ items, twin }) =>
+    twin
+      ? [
+          ...items,
+          ...items.map((item) => ({
+            ...item,
+            id: `${item.id}/twin`,
+            map: item.map ? multiply(twin, item.map) : twin,
+          })),
+        ]
+      : items,
+  ),
+  ...over,
+];
 
 function drawnRow(machine: Machine, { resolved, fit, setOut }: FittedRow): DrawnRow {
   const run = resolved.run.id;
@@ -57,5 +98,5 @@ function drawnRow(machine: Machine, { resolved, fit, setOut }: FittedRow): Drawn
 
 const partItem = ({ at, ...shape }: MachinePart, id: string): DrawnItem => ({
   ...{ id, run: null, kind: 'machine', name: 'machine', look: null, what: 'all', cut: null, picture: null },
-  ...{ shapes: [shape], map: at ?? null },
+  ...{ shapes: [shape], map: at ?? null, behind: false },
 });

@@ -1,5 +1,4 @@
 import {
-  multiply,
   mapContour,
   newReading,
   parsePathData,
@@ -34,6 +33,7 @@ import {
   type ScenePiece,
 } from '../placing';
 import type { DrawnItem, DrawnShape } from './item';
+import { halfShapes } from './half-shapes';
 import { FigureLooks, type FigureLook } from './looks';
 
 /** A row that is drawn: where it stands now is read from its scene. */
@@ -45,6 +45,13 @@ export interface DrawnRow {
   readonly turnings: readonly WheelTurning[];
   /** Pitches it has gone. */
   travel: number;
+}
+
+/** Shapes of a look, in the layer they lie in; on which of them its picture is. */
+interface LaidShapes {
+  readonly layer: string;
+  readonly shapes: readonly (DrawnShape & Pick<FigurePart, 'elongates'>)[];
+  readonly on: DrawnShape | null;
 }
 
 /** What is drawn of a row. */
@@ -60,6 +67,7 @@ export class RowItems {
   private readonly band: DrawnShape | null;
   private readonly m = new Float64Array(6);
   private readonly onEdge = new Float64Array(6);
+  private readonly shapes = new Map<string, readonly DrawnShape[]>();
 
   constructor(private readonly row: DrawnRow) {
     const { scene, sequence } = row;
@@ -75,17 +83,21 @@ export class RowItems {
     };
   }
 
-  /** What there is of it where it stands now. */
+  /** What there is of it where it stands now; not of its twin. */
   items({ wheels, path }: RowWanted): DrawnItem[] {
-    const { setOut } = this.row.scene.setOut;
-    const once = [
+    return [
       ...this.links((part) => part.behind === true),
       ...(wheels ? this.wheelItems() : []),
       ...(path ? [this.pathItem()] : []),
       ...this.bandItems(),
       ...this.links((part) => part.behind !== true),
     ];
-    return setOut.twin ? [...once, ...twins(once, twinMatrix(setOut.twin))] : once;
+  }
+
+  /** What takes it to its twin; null where it has none. */
+  get twin(): Affine | null {
+    const { twin } = this.row.scene.setOut.setOut;
+    return twin ? twinMatrix(twin) : null;
   }
 
   private links(layer: (part: FigurePart) => boolean): DrawnItem[] {
@@ -100,30 +112,42 @@ export class RowItems {
     { k, what }: DrawTurn,
     offset: number,
     copy: number,
-    layer: (part: FigurePart) => boolean,
+    inLayer: (part: FigurePart) => boolean,
   ): DrawnItem[] {
     const { scene, run } = this.row;
     const piece = scene.pieces[pieceNumberAt(scene, k)];
     const look = this.looks.at(k, piece);
     const { figure } = look;
     const over = what === 'over' && figure.parts.some((part) => part.over);
-    const parts = figure.parts.filter((part) => layer(part) && (part.over === true) === over);
+    const parts = figure.parts.filter((part) => inLayer(part) && (part.over === true) === over);
     if (parts.length === 0) return [];
     const item = {
       ...{ id: `${run}/${k + scene.frame.firstLink + 1}${copy > 0 ? `/row-${copy + 1}` : ''}`, run },
-      ...{ kind: 'piece' as const, name: piece.piece.name, what: over ? ('all' as const) : what },
+      ...{ kind: 'piece' as const, name: piece.piece.name, what, behind: parts[0].behind === true },
     };
-    return piece.mode === 'bent'
-      ? this.bent(item, k, piece, parts, offset)
-      : this.placed(item, k, piece, look, parts, offset);
+    if (piece.mode === 'bent') return this.bent(item, k, piece, parts, offset);
+    const half = what === 'all' || over ? null : what;
+    const layer = half ?? (over ? 'over' : parts[0].behind ? 'behind' : 'piece');
+    const main = piece.piece.finish?.picture ? mainPart(figure, look.material) : undefined;
+    const shapes = this.shapesOf(`${layer}-${look.id}`, () =>
+      half ? halfShapes(parts, scene.span, half) : parts,
+    );
+    const on = main && shapes[parts.indexOf(main) * (half ? 2 : 1)];
+    return this.placed(item, k, piece, look, { layer, shapes, on: on ?? null }, offset);
+  }
+
+  private shapesOf(look: string, make: () => readonly DrawnShape[]): readonly DrawnShape[] {
+    let shapes = this.shapes.get(look);
+    if (!shapes) this.shapes.set(look, (shapes = make()));
+    return shapes;
   }
 
   private placed(
-    item: Pick<DrawnItem, 'id' | 'run' | 'kind' | 'name' | 'what'>,
+    item: Pick<DrawnItem, 'id' | 'run' | 'kind' | 'name' | 'what' | 'behind'>,
     k: number,
     piece: ScenePiece,
     look: FigureLook,
-    parts: readonly FigurePart[],
+    { layer, shapes, on }: LaidShapes,
     offset: number,
   ): DrawnItem[] {
     const { scene } = this.row;
@@ -135,36 +159,31 @@ export class RowItems {
     const cut = boundary?.how === 'cut' ? boundary : null;
     const elongation = elongationAt(scene, k, piece);
     if (elongation !== 1) {
-      const shapes = parts.map((part) => ({
+      const grown = shapes.map((part) => ({
         ...part,
-        d: mapped(part.d, elongationMatrix(scene, piece, part, figure, elongation, m)),
+        d: mappedData(part.d, elongationMatrix(scene, piece, part, figure, elongation, m)),
       }));
-      return [{ ...item, look: null, shapes, map: null, cut, picture: null }];
+      return [{ ...item, look: null, shapes: grown, map: null, cut, picture: null }];
     }
     const side = cut ? sideOfBoundary(cut, hullOf(figure), m) : 'kept';
     if (side === 'gone') return [];
     const near = side === 'near' ? cut : null;
-    const main = piece.piece.finish?.picture ? mainPart(figure, look.material) : undefined;
     const whole: DrawnItem = {
-      ...item,
-      look: `${item.run ?? ''} ${look.id}${parts[0].behind ? ' behind' : parts[0].over ? ' over' : ''}`,
-      shapes: parts,
-      map: affine(m),
-      cut: near,
-      picture: main && parts.includes(main) ? { on: main, of: piece } : null,
+      ...{ ...item, look: `${layer}-${look.id}`, shapes, map: affine(m), cut: near },
+      picture: on && { on, of: piece },
     };
     if (item.what !== 'all' || !isOnEdge(scene, piece, onEdge)) return [whole];
     const bar: DrawnShape = { d: edgeBar(piece), fill: look.material ?? figure.main ?? null, line: true };
     const edge: DrawnItem = {
       ...{ ...whole, id: `${item.id}/edge`, shapes: [bar], picture: null },
-      ...{ look: whole.look && `${whole.look} edge`, map: affine(onEdge), cut },
+      ...{ look: `edge-${look.id}`, map: affine(onEdge), cut },
     };
     return [edge, whole];
   }
 
   /** Pieces that bend, as they are bent on the exact path. */
   private bent(
-    item: Pick<DrawnItem, 'id' | 'run' | 'kind' | 'name' | 'what'>,
+    item: Pick<DrawnItem, 'id' | 'run' | 'kind' | 'name' | 'what' | 'behind'>,
     k: number,
     piece: ScenePiece,
     parts: readonly FigurePart[],
@@ -210,7 +229,8 @@ export class RowItems {
         kind: 'wheel',
         name: wheel.name ?? `Wheel ${i + 1}`,
       },
-      ...{ look: `${run} wheel ${i + 1}`, shapes: this.wheels[i], what: 'all', cut: null, picture: null },
+      ...{ look: `wheel-${i + 1}`, shapes: this.wheels[i], what: 'all', cut: null, picture: null },
+      behind: false,
       map: turnedTo(wheel.x, wheel.y, wheelAngle(turnings[i], travel)),
     }));
   }
@@ -220,7 +240,7 @@ export class RowItems {
     const d = writePathData(scene.fit.layout.contour, 4);
     return {
       ...{ id: `${run}/path`, run, kind: 'path', name: 'path', look: null, map: null, what: 'all' },
-      ...{ shapes: [{ d, fill: null, line: true }], cut: null, picture: null },
+      ...{ behind: false, shapes: [{ d, fill: null, line: true }], cut: null, picture: null },
     };
   }
 
@@ -240,7 +260,7 @@ export class RowItems {
           map: null,
           what: 'all',
         },
-        ...{ shapes: [band], cut: boundary?.how === 'cut' ? boundary : null, picture: null },
+        ...{ behind: false, shapes: [band], cut: boundary?.how === 'cut' ? boundary : null, picture: null },
       },
     ];
   }
@@ -249,10 +269,9 @@ export class RowItems {
 const affine = (m: ArrayLike<number>): Affine => [m[0], m[1], m[2], m[3], m[4], m[5]];
 
 /** Path data once its points are mapped. */
-const mapped = (d: string, m: ArrayLike<number>): string =>
-  parsePathData(d)
-    .map((contour) => writePathData(mapContour(contour, affine(m)), 4))
-    .join('');
-
-const twins = (items: readonly DrawnItem[], over: Affine): DrawnItem[] =>
-  items.map((item) => ({ ...item, id: `${item.id}/twin`, map: item.map ? multiply(over, item.map) : over }));
+export const mappedData = (d: string, m: Affine): string =>
+  d === ''
+    ? ''
+    : parsePathData(d)
+        .map((contour) => writePathData(mapContour(contour, m), 4))
+        .join('');

@@ -3,3 +3,4 @@ export * from './gear';
 export * from './ties';
 export * from './bounds';
 export * from './part';
+export * from './ground';
