@@ -90,5 +90,8 @@ describe('the list of exports', () => {
   it('files are named after their job', () => {
     expect(fileName('Café, lift №2', '.svg')).toBe('cafe-lift-no2.svg');
     expect(fileName('…', '-parts.csv')).toBe('job-parts.csv');
+    expect([fileName('Coin lift', '.svg'), fileName('../..', '.json'), fileName('Déjà vu: 2', '.svg')]).toEqual(
+      ['coin-lift.svg', 'job.json', 'deja-vu-2.svg'],
+    );
   });
 });

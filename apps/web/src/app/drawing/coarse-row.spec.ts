@@ -1,7 +1,7 @@
 import { shapeJob, type Job } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { fitRun } from '../engine/open-job';
-import { RowPainter, viewOfRows, type RowView } from './row-painter';
+import { RowPainter, viewOfRows, type RowView } from '@coin-relay/painting';
 
 /** A row of so many links round a circle. */
 function circleOf(links: number): { painter: RowPainter; radius: number } {

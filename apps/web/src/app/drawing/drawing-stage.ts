@@ -15,14 +15,14 @@ import { paintPlaces } from './place-painter';
 import { MachinePainter, paintGround, paintTrail } from './machine-painter';
 import type { Trail } from './trail';
 import { RestingRows } from './resting-rows';
-import { ALL_IN_FULL, viewOfRows, type RowPainter, type RowView } from './row-painter';
+import { ALL_IN_FULL, viewOfRows, type RowPainter, type RowView } from '@coin-relay/painting';
 import { RowPainters, type ShownRow } from './row-painters';
 import { FreeFrames } from './free-frames';
 import { Seen } from './seen';
 import { boundsOf } from './stage-bounds';
 import { SketchPainter } from './sketch-painter';
 import { paintTravel } from './travel-painter';
-import { toModel, toScreen, type Bounds, type ViewPort } from './view-port';
+import { toModel, toScreen, type Bounds, type ViewPort } from '@coin-relay/painting';
 
 /** How far beside a link a press still is on it, px. */
 const PLACE_REACH = 3;

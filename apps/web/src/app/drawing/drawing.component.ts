@@ -24,7 +24,7 @@ import { DrawingStage } from './drawing-stage';
 import { DRAWING_PARTS } from './parts';
 import type { DrawingPart } from './parts/part';
 import { NOTE, notePlace, pointsOf } from './note-place';
-import { roundStep, toScreen, type ViewPort } from './view-port';
+import { roundStep, toScreen, type ViewPort } from '@coin-relay/painting';
 import { WheelNoteComponent } from './wheel-note.component';
 
 /** What a press does, where it does something of its own. */

@@ -1,7 +1,7 @@
 import type { Vec } from '@coin-relay/core';
 import { sameGrip, type Grip, type Handle } from '../path-kinds';
 import { THEME } from '../shared/theme';
-import { toScreen, type ViewPort } from './view-port';
+import { toScreen, type ViewPort } from '@coin-relay/painting';
 
 /** How near a press has to be to a handle, px. Larger than any handle is drawn. */
 const REACH = 11;

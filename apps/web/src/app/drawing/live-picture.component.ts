@@ -12,8 +12,8 @@ import {
 import { travelOf, type Machine } from '@coin-relay/model';
 import { machineBounds, rowBounds } from '@coin-relay/scene';
 import { MachinePainter } from './machine-painter';
-import { RowPainter, viewOfRows } from './row-painter';
-import { fitView, roundAll } from './view-port';
+import { RowPainter, viewOfRows } from '@coin-relay/painting';
+import { fitView, roundAll } from '@coin-relay/painting';
 
 /** A small picture of a machine that runs while it is on the screen. */
 @Component({

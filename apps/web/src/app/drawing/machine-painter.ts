@@ -1,7 +1,7 @@
 import { colourOf, machineParts, type MachineParts } from '@coin-relay/scene';
 import { anchorAt, bodyAt, formatLength, materialsOf, measureAt, type Machine } from '@coin-relay/model';
 import { THEME } from '../shared/theme';
-import { PartPainter } from './part-painter';
+import { PartPainter } from '@coin-relay/painting';
 import type { Trail } from './trail';
 
 /** Moments before the one shown that a trail is told by: over this part of the loop. */

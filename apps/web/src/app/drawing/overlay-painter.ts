@@ -1,6 +1,6 @@
 import type { Vec } from '@coin-relay/core';
 import { THEME } from '../shared/theme';
-import { toScreen, type ViewPort } from './view-port';
+import { toScreen, type ViewPort } from '@coin-relay/painting';
 
 /** What is drawn besides the row: a line to the pointer, a box, marked places. */
 export interface Overlay {

@@ -1,6 +1,6 @@
 import type { Backdrop } from '@coin-relay/model';
 import { THEME } from '../shared/theme';
-import { roundStep, toScreen, type ViewPort } from './view-port';
+import { roundStep, toScreen, type ViewPort } from '@coin-relay/painting';
 
 /** The gridded paper, in screen pixels: every fifth line is heavier. */
 export function paintPaper(

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { RestingRows } from './resting-rows';
-import type { RowPainter } from './row-painter';
+import type { RowPainter } from '@coin-relay/painting';
 
 /** A row that knows only how it stands. */
 const row = (name: string, posture: readonly number[] = [0]): RowPainter =>

@@ -1,5 +1,5 @@
-import type { RowPainter } from './row-painter';
-import type { ViewPort } from './view-port';
+import type { RowPainter } from '@coin-relay/painting';
+import type { ViewPort } from '@coin-relay/painting';
 
 /** How the rows stood when they were last painted, and how they were looked at. */
 interface Standing {

@@ -1,7 +1,7 @@
 import type { FitOutcome, RowFrames } from '@coin-relay/core';
 import type { JobPiece, ResolvedSetOut } from '@coin-relay/model';
 import type { PictureShelf } from '../shared/picture-shelf';
-import { RowPainter } from './row-painter';
+import { RowPainter } from '@coin-relay/painting';
 
 /** A row to be shown. */
 export interface ShownRow {

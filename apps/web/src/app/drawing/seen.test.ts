@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { Seen } from './seen';
-import { toScreen, type Bounds } from './view-port';
+import { toScreen, type Bounds } from '@coin-relay/painting';
 
 let size: { width: number; height: number };
 let bounds: Bounds;

@@ -1,5 +1,5 @@
 import type { Vec } from '@coin-relay/core';
-import { fitView, toModel, toScreen, zoomAbout, type Bounds, type ViewPort } from './view-port';
+import { fitView, toModel, toScreen, zoomAbout, type Bounds, type ViewPort } from '@coin-relay/painting';
 
 /** Room round the picture, px, when all of it is shown. */
 const MARGIN = 46;

@@ -1,5 +1,5 @@
 import type { PathSketch } from '../engine/sketch';
-import { HAIR } from './coarse-row';
+import { HAIR } from '@coin-relay/painting';
 import { THEME } from '../shared/theme';
 
 /** Of more lines than this, or longer ones, a path is drawn as thin as a pixel: that is painted much faster than what is wider. */

@@ -1,9 +1,9 @@
 import { bodyAt, type Machine } from '@coin-relay/model';
 import { machineBounds, rowBounds } from '@coin-relay/scene';
 import type { PathSketch } from '../engine/sketch';
-import type { RowPainter } from './row-painter';
+import type { RowPainter } from '@coin-relay/painting';
 import { travelBounds } from './travel-painter';
-import { roundAll, type Bounds } from './view-port';
+import { roundAll, type Bounds } from '@coin-relay/painting';
 
 /** What an empty sheet shows, mm. */
 const EMPTY: Bounds = [-200, -150, 200, 150];

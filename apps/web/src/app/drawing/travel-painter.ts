@@ -1,6 +1,6 @@
 import type { FitOutcome, Vec } from '@coin-relay/core';
 import { THEME } from '../shared/theme';
-import type { Bounds } from './view-port';
+import type { Bounds } from '@coin-relay/painting';
 
 /** A wheel that moves along a line: its direction, where it stood, and how far it may go back and on, mm. */
 interface Travel {

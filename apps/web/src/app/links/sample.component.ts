@@ -8,7 +8,7 @@ import {
 } from '@angular/core';
 import { figureBox, pieceFigure, pieceLayer, type Box } from '@coin-relay/scene';
 import type { JobPiece, Material } from '@coin-relay/model';
-import { paintStraight } from '../drawing/paint-straight';
+import { paintStraight } from '@coin-relay/painting';
 
 /** A few pieces in a row, as large as there is room, laid straight. */
 @Component({

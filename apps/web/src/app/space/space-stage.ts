@@ -19,7 +19,7 @@ import {
 } from 'three';
 import type { Picked } from '../session/spot-picks.service';
 import { THEME } from '../shared/theme';
-import { roundStep } from '../drawing/view-port';
+import { roundStep } from '@coin-relay/painting';
 import { LEAST_TRIANGLES, trianglesHere } from './drawing-power';
 import { Ground } from './ground';
 import { newInkSize } from './ink';

@@ -1,6 +1,6 @@
 import { drawOrder, pieceNumberAt, placeOf, wireShapes } from '@coin-relay/scene';
-import { paintStraight } from '../drawing/paint-straight';
-import type { RowPainter } from '../drawing/row-painter';
+import { paintStraight } from '@coin-relay/painting';
+import type { RowPainter } from '@coin-relay/painting';
 import { THEME } from '../shared/theme';
 import { pastEnd } from './tape-lay';
 

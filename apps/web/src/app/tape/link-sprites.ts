@@ -1,6 +1,6 @@
 import { placeOf, wireShapes, type ScenePiece } from '@coin-relay/scene';
-import { paintStraight } from '../drawing/paint-straight';
-import type { RowPainter } from '../drawing/row-painter';
+import { paintStraight } from '@coin-relay/painting';
+import type { RowPainter } from '@coin-relay/painting';
 
 /** A piece laid straight, as a picture. */
 export interface LinkSprite {

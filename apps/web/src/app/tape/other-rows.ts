@@ -1,5 +1,5 @@
 import { formatLength, pieceWords } from '@coin-relay/model';
-import { RowPainter } from '../drawing/row-painter';
+import { RowPainter } from '@coin-relay/painting';
 import type { FitView } from '../engine/fit.service';
 import type { MachineState } from '../engine/machine-view.service';
 import { THEME } from '../shared/theme';

@@ -1,7 +1,7 @@
 import { familyOf, isBand } from '@coin-relay/model';
 import { BY, isOnPath } from '@coin-relay/core';
 import { colourOf, drawOrder, pieceFigure, placeOf, pieceNumberAt } from '@coin-relay/scene';
-import type { RowPainter } from '../drawing/row-painter';
+import type { RowPainter } from '@coin-relay/painting';
 import { THEME } from '../shared/theme';
 import type { LinkSprites } from './link-sprites';
 import { PAD, tapeX, type Lane, type TapeMap } from './tape-painter';

@@ -1,7 +1,7 @@
 import { findCorners, newReading, pathReader, SEGMENT, type FitOutcome } from '@coin-relay/core';
 import type { Finding } from '@coin-relay/scene';
 import { formatLength, formatLengthNumber, type Unit } from '@coin-relay/model';
-import { roundStep } from '../drawing/view-port';
+import { roundStep } from '@coin-relay/painting';
 import { THEME } from '../shared/theme';
 
 /** A strip of the tape, px from its top. */

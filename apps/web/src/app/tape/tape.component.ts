@@ -13,7 +13,7 @@ import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { isSpatial } from '@coin-relay/core';
 import { fittedWords, formatLength } from '@coin-relay/model';
 import { eachPlace } from '../drawing/place-finder';
-import type { RowPainter } from '../drawing/row-painter';
+import type { RowPainter } from '@coin-relay/painting';
 import { Findings } from '../engine/findings.service';
 import { FitService, type FitView } from '../engine/fit.service';
 import { JobContext } from '../session/job-context.service';

@@ -2,7 +2,7 @@ import { nearestOnPath, type Vec } from '@coin-relay/core';
 import type { FitService } from '../../engine/fit.service';
 import type { PathMarks } from '../../picking/path-marks.service';
 import type { DrawingStage } from '../drawing-stage';
-import { toModel } from '../view-port';
+import { toModel } from '@coin-relay/painting';
 import { ClickingTool } from './clicking-tool';
 import type { Hit } from './pointer';
 

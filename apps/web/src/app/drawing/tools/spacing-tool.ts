@@ -6,7 +6,7 @@ import type { FitService } from '../../engine/fit.service';
 import type { Grip } from '../../path-kinds';
 import { spacingGrip, type SpacingGrip } from './spacing-grip';
 import type { DrawingStage } from '../drawing-stage';
-import { toModel, toScreen } from '../view-port';
+import { toModel, toScreen } from '@coin-relay/painting';
 import type { Hit, PointerUse, PressKeys } from './pointer';
 
 /** How near a press has to be to the grip, px. */

@@ -20,7 +20,7 @@ import { fromLaid, laidMap, type LaidMap } from '../../path-kinds/laid-map';
 import type { MeasuredPaths } from '../../engine/measured-paths.service';
 import type { PathWork } from '../../session/path-work.service';
 import type { DrawingStage } from '../drawing-stage';
-import { toModel } from '../view-port';
+import { toModel } from '@coin-relay/painting';
 
 /** What the tools on the drawing work with. */
 export interface ToolParts {

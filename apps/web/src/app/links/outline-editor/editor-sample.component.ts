@@ -12,7 +12,7 @@ import {
   viewChild,
 } from '@angular/core';
 import type { Job, JobPiece } from '@coin-relay/model';
-import { RowPainter } from '../../drawing/row-painter';
+import { RowPainter } from '@coin-relay/painting';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { askShown } from '../../engine/ask-shown';
 import { FitPool } from '../../engine/fit-pool.service';

@@ -1,6 +1,6 @@
 import { newReading, pathReader, type MeasuredPath } from '@coin-relay/core';
 import { formatLengthNumber, type Unit } from '@coin-relay/model';
-import { roundStep } from '../../drawing/view-port';
+import { roundStep } from '@coin-relay/painting';
 import { THEME } from '../../shared/theme';
 import { tapeX, type TapeMap } from '../tape-painter';
 import type { Knot } from './knots';

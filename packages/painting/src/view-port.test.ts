@@ -1,6 +1,4 @@
 import { describe, expect, it } from 'vitest';
-import { ago } from '../rack/ago';
-import { fileName } from '@coin-relay/formats';
 import { fitView, roundStep, toModel, toScreen, zoomAbout } from './view-port';
 
 describe('the view of the drawing', () => {
@@ -31,23 +29,4 @@ describe('the view of the drawing', () => {
       20, 10, 200, 0.5,
     ]);
   });
-});
-
-it('says how long ago', () => {
-  const now = new Date('2026-05-01T12:00:00Z');
-  expect(
-    [
-      '2026-05-01T11:59:30Z',
-      '2026-05-01T11:59:00Z',
-      '2026-05-01T10:00:00Z',
-      '2026-04-29T12:00:00Z',
-      '2026-01-02T00:00:00Z',
-    ].map((t) => ago(t, now)),
-  ).toEqual(['just now', '1 minute ago', '2 hours ago', '2 days ago', 'on 2026-01-02']);
-});
-
-it('makes file names of letters, digits and hyphens', () => {
-  expect([fileName('Coin lift', '.svg'), fileName('../..', '.json'), fileName('Déjà vu: 2', '.svg')]).toEqual(
-    ['coin-lift.svg', 'job.json', 'deja-vu-2.svg'],
-  );
 });

@@ -1,4 +1,5 @@
 import { INK, pieceNumberAt, placeOf, type RowScene, type ScenePiece } from '@coin-relay/scene';
+import type { Brush } from './brush';
 import type { PieceLook, PieceLooks } from './piece-looks';
 import type { Bounds } from './view-port';
 
@@ -97,7 +98,7 @@ class Uppermost {
 
 /** Paints a row as bars from pin to pin: what of it is in a box, where there is one. */
 export function paintCoarse(
-  ctx: CanvasRenderingContext2D,
+  ctx: Brush,
   scene: RowScene,
   looks: PieceLooks,
   offsets: readonly number[],
@@ -181,7 +182,7 @@ function barsOf(look: PieceLook, piece: ScenePiece, bars: Map<string, Bars>): nu
   return found.ends;
 }
 
-function stroke(ctx: CanvasRenderingContext2D, ends: readonly number[], colour: string, width: number): void {
+function stroke(ctx: Brush, ends: readonly number[], colour: string, width: number): void {
   ctx.strokeStyle = colour;
   ctx.lineWidth = width;
   // Some at a time: what fills one outline takes longer the more there is of it on a line of pixels.

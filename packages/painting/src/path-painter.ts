@@ -1,11 +1,14 @@
 import { newReading, pathReader, type FitOutcome, type SampledPath } from '@coin-relay/core';
-import { THEME } from '../shared/theme';
+import { newOutline, type Brush, type Outline } from './brush';
+
+/** The colour of paths. */
+export const PATH_COLOUR = '#135e74';
 
 /** The path itself as it is drawn: a thin line. */
-export function pathLine({ layout: { path } }: FitOutcome): Path2D {
+export function pathLine({ layout: { path } }: FitOutcome): Outline {
   const read = pathReader(path);
   const at = newReading();
-  const line = new Path2D();
+  const line = newOutline();
   const steps = 720;
   for (let i = 0; i <= steps; i++) {
     read((path.length * i) / steps, at);
@@ -15,14 +18,14 @@ export function pathLine({ layout: { path } }: FitOutcome): Path2D {
   return line;
 }
 
-export function paintPath(ctx: CanvasRenderingContext2D, line: Path2D, pixel: number): void {
-  ctx.strokeStyle = THEME.accent;
+export function paintPath(ctx: Brush, line: Outline, pixel: number): void {
+  ctx.strokeStyle = PATH_COLOUR;
   ctx.lineWidth = pixel * 0.8;
   ctx.stroke(line);
 }
 
 /** A path that moves, from the table that is ridden on. */
-export function paintSampledPath(ctx: CanvasRenderingContext2D, { data }: SampledPath, pixel: number): void {
+export function paintSampledPath(ctx: Brush, { data }: SampledPath, pixel: number): void {
   const places = data.length / 4;
   const every = Math.max(1, Math.floor(places / 400));
   ctx.beginPath();
@@ -31,7 +34,7 @@ export function paintSampledPath(ctx: CanvasRenderingContext2D, { data }: Sample
     else ctx.lineTo(data[4 * i], data[4 * i + 1]);
   }
   ctx.lineTo(data[4 * places - 4], data[4 * places - 3]);
-  ctx.strokeStyle = THEME.accent;
+  ctx.strokeStyle = PATH_COLOUR;
   ctx.lineWidth = pixel * 0.8;
   ctx.stroke();
 }

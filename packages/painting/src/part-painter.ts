@@ -1,4 +1,5 @@
 import { INK, type MachinePart } from '@coin-relay/scene';
+import { newOutline, type Brush, type Outline } from './brush';
 
 /** Outlines kept at the most. */
 const MOST_SHAPES = 200;
@@ -6,11 +7,11 @@ const MOST_SHAPES = 200;
 /** Paints the parts between the rows of a machine, mm, y up. */
 export class PartPainter {
   /** Outlines that are only set down elsewhere in every frame, by their data; others are new in each. */
-  private readonly shapes = new Map<string, Path2D>();
+  private readonly shapes = new Map<string, Outline>();
 
   constructor(private readonly colour: (material: string) => string) {}
 
-  paint(ctx: CanvasRenderingContext2D, parts: readonly MachinePart[], pixel: number): void {
+  paint(ctx: Brush, parts: readonly MachinePart[], pixel: number): void {
     for (const part of parts) {
       const { at, wire, fill, line } = part;
       const shape = this.shapeOf(part);
@@ -39,13 +40,13 @@ export class PartPainter {
     }
   }
 
-  private shapeOf({ d, at }: MachinePart): Path2D {
-    if (!at) return new Path2D(d);
+  private shapeOf({ d, at }: MachinePart): Outline {
+    if (!at) return newOutline(d);
     let shape = this.shapes.get(d);
     if (!shape) {
       // Springs are other ones in every frame: what is kept does not grow with the time it runs.
       if (this.shapes.size >= MOST_SHAPES) this.shapes.clear();
-      shape = new Path2D(d);
+      shape = newOutline(d);
       this.shapes.set(d, shape);
     }
     return shape;

@@ -1,5 +1,6 @@
 import { colourOf, finishedFigure } from '@coin-relay/scene';
 import { PLAIN_SETTING, type JobPiece, type Material, bandOf, familyOf } from '@coin-relay/model';
+import type { Brush } from './brush';
 import { figureParts, fillParts } from './piece-looks';
 
 /** How a piece is painted besides what it is. */
@@ -14,7 +15,7 @@ export interface StraightLook {
 
 /** Paints a piece laid straight from the origin along x, as it is before any bend: for samples and lenses. */
 export function paintStraight(
-  ctx: CanvasRenderingContext2D,
+  ctx: Brush,
   piece: JobPiece,
   span: number,
   pixel: number,

@@ -29,7 +29,8 @@ import {
   type ScenePiece,
 } from '@coin-relay/scene';
 import { bandOf, PLAIN_REPEATS, repeatOf, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
-import type { PictureShelf } from '../shared/picture-shelf';
+
+import { newOutline, type Brush, type Outline, type Pictures } from './brush';
 import { inSight, isIn, MOST_DETAILED, MOST_EDGED, paintCoarse, type InSight } from './coarse-row';
 import { paintPath, paintSampledPath, pathLine } from './path-painter';
 import { figureParts, fillParts, PieceLooks, type PaintPart, type PieceLook } from './piece-looks';
@@ -66,14 +67,14 @@ export class RowPainter {
   private readonly looks: PieceLooks;
   private readonly wheels: readonly (readonly PaintPart[])[];
   private readonly band: Pick<PaintPart, 'path' | 'fill' | 'line'> | null;
-  private readonly clip: Path2D | null;
+  private readonly clip: Outline | null;
   private readonly offsets: readonly number[];
   /** How far from its pin anything of a link may be, mm. */
   private readonly reach: number;
   private view = ALL_IN_FULL;
   private sight: { readonly of: Bounds | null; readonly found: InSight } | null = null;
   private readonly hangs: boolean;
-  private way: Path2D | null = null;
+  private way: Outline | null = null;
   private order: readonly DrawTurn[] | null = null;
   private points = new Float64Array(0);
   private readonly m = new Float64Array(6);
@@ -81,6 +82,8 @@ export class RowPainter {
 
   /** How its wheels turn: as the row asks, or so that they meet the loop’s end. */
   turnings: readonly WheelTurning[];
+  /** Whether its wheels are painted. */
+  wheelsShown = true;
   private travel = 0;
   private at = 0;
   /** Pitches after which its picture repeats; null where it does not close on itself. */
@@ -90,7 +93,7 @@ export class RowPainter {
     readonly fit: FitOutcome,
     readonly setOut: ResolvedSetOut,
     sequence: readonly JobPiece[],
-    private readonly pictures: PictureShelf | null = null,
+    private readonly pictures: Pictures | null = null,
     /** The run it shows. */
     readonly run = '',
     /** Its frames, where it is laid anew in each. */
@@ -109,7 +112,7 @@ export class RowPainter {
     const band = bandOf(first);
     this.band = band
       ? {
-          path: new Path2D(bandOutline(fit.layout.path, fit.window, band, this.scene.side, this.offsets)),
+          path: newOutline(bandOutline(fit.layout.path, fit.window, band, this.scene.side, this.offsets)),
           fill: colour(first.finish?.material ?? band.material),
           line: false,
         }
@@ -143,7 +146,7 @@ export class RowPainter {
    * Paints all of it: what hangs behind the wheels, the wheels, what `between` adds, and the row.
    * @param pixel the size of a screen pixel in mm: outlines are about one pixel wide
    */
-  paint(ctx: CanvasRenderingContext2D, pixel: number, between: () => void, view = ALL_IN_FULL): void {
+  paint(ctx: Brush, pixel: number, between: () => void, view = ALL_IN_FULL): void {
     const { twin } = this.setOut.setOut;
     this.view = view;
     if (twin) {
@@ -167,15 +170,15 @@ export class RowPainter {
   }
 
   /** Paints its path as it is now. */
-  paintWay(ctx: CanvasRenderingContext2D, pixel: number): void {
+  paintWay(ctx: Brush, pixel: number): void {
     const { sampledPath: sampled } = this.scene;
     if (this.laid?.sampledPaths && sampled) paintSampledPath(ctx, sampled, pixel);
     else paintPath(ctx, (this.way ??= pathLine(this.fit)), pixel);
   }
 
-  private paintOnce(ctx: CanvasRenderingContext2D, pixel: number, between: () => void): void {
+  private paintOnce(ctx: Brush, pixel: number, between: () => void): void {
     if (this.hangs && !this.view.coarse) this.paintLinks(ctx, pixel, (look) => look.behind);
-    this.paintWheels(ctx, pixel);
+    if (this.wheelsShown) this.paintWheels(ctx, pixel);
     between();
     if (this.band) {
       this.clipped(ctx, () => {
@@ -185,7 +188,7 @@ export class RowPainter {
     this.paintLinks(ctx, pixel, (look) => look.front);
   }
 
-  private paintWheels(ctx: CanvasRenderingContext2D, pixel: number): void {
+  private paintWheels(ctx: Brush, pixel: number): void {
     this.fit.layout.wheels.forEach((wheel, i) => {
       ctx.save();
       ctx.translate(wheel.x, wheel.y);
@@ -197,7 +200,7 @@ export class RowPainter {
     });
   }
 
-  private clipped(ctx: CanvasRenderingContext2D, paint: () => void): void {
+  private clipped(ctx: Brush, paint: () => void): void {
     if (!this.clip) {
       paint();
       return;
@@ -209,7 +212,7 @@ export class RowPainter {
   }
 
   private paintLinks(
-    ctx: CanvasRenderingContext2D,
+    ctx: Brush,
     pixel: number,
     partsOf: (look: PieceLook) => readonly PaintPart[],
   ): void {
@@ -238,7 +241,7 @@ export class RowPainter {
   }
 
   private paintTurn(
-    ctx: CanvasRenderingContext2D,
+    ctx: Brush,
     base: Map6,
     pixel: number,
     { k, what }: DrawTurn,
@@ -292,7 +295,7 @@ export class RowPainter {
   }
 
   /** A picture on the piece's main part. */
-  private paintPicture(ctx: CanvasRenderingContext2D, { piece }: ScenePiece, look: PieceLook): void {
+  private paintPicture(ctx: Brush, { piece }: ScenePiece, look: PieceLook): void {
     const laid = piece.finish?.picture;
     const image = laid ? this.pictures?.get(laid.picture) : null;
     if (!laid || !image || !look.main) return;
@@ -300,12 +303,12 @@ export class RowPainter {
     ctx.clip(look.main.path, 'evenodd');
     // Figures have y up, pictures y down.
     ctx.scale(1, -1);
-    ctx.drawImage(image, laid.x, -laid.y, laid.width, laid.height);
+    ctx.drawImage(image as never, laid.x, -laid.y, laid.width, laid.height);
     ctx.restore();
   }
 
   private paintBent(
-    ctx: CanvasRenderingContext2D,
+    ctx: Brush,
     [a, b, c, d, e, f]: Map6,
     pixel: number,
     k: number,
@@ -341,7 +344,7 @@ export class RowPainter {
 }
 
 /** The piece's own map times the drawing's, set at once: cheaper than save, turn, restore. */
-function place(ctx: CanvasRenderingContext2D, [a, b, c, d, e, f]: Map6, m: Float64Array): void {
+function place(ctx: Brush, [a, b, c, d, e, f]: Map6, m: Float64Array): void {
   ctx.setTransform(
     a * m[0] + c * m[1],
     b * m[0] + d * m[1],
@@ -374,9 +377,9 @@ function reachOf({ span, pieces, setOut }: RowScene, offsets: readonly number[])
 }
 
 /** What is not cut away, in the drawing's axes. */
-function clipOf({ boundary }: ResolvedSetOut): Path2D | null {
+function clipOf({ boundary }: ResolvedSetOut): Outline | null {
   if (boundary?.how !== 'cut') return null;
-  const clip = new Path2D();
+  const clip = newOutline();
   const { area, keep } = boundary;
   for (let i = 0; i < area.length; i += 2) {
     if (i === 0) clip.moveTo(area[0], area[1]);

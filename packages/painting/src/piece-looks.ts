@@ -13,10 +13,11 @@ import {
   type ScenePiece,
 } from '@coin-relay/scene';
 import type { Figure, FigurePart } from '@coin-relay/model';
+import { newOutline, type Brush, type Outline } from './brush';
 
 /** A part of a figure as a canvas takes it. */
 export interface PaintPart {
-  readonly path: Path2D;
+  readonly path: Outline;
   readonly fill: string | null;
   readonly line: boolean;
   readonly part: FigurePart;
@@ -66,7 +67,7 @@ export class PieceLooks {
     const { materials } = this.scene.setOut;
     const figure = finishedFigure(piece.piece, piece.span, materials, finish, wire);
     const parts = figure.parts.map((part): PaintPart => ({
-      path: new Path2D(part.d),
+      path: newOutline(part.d),
       fill: part.fill === null ? null : colourOf(materials, part.fill),
       line: part.line,
       part,
@@ -79,7 +80,7 @@ export class PieceLooks {
     return {
       get edge() {
         return (edge ??= {
-          path: new Path2D(edgeBar(piece)),
+          path: newOutline(edgeBar(piece)),
           fill: colourOf(materials, material ?? figure.main ?? 'brass'),
           line: true,
         });
@@ -99,7 +100,7 @@ export class PieceLooks {
 /** Figures that are not of a row: wheels. */
 export function figureParts({ parts }: Figure, colour: (material: string) => string): PaintPart[] {
   return parts.map((part) => ({
-    path: new Path2D(part.d),
+    path: newOutline(part.d),
     fill: part.fill === null ? null : colour(part.fill),
     line: part.line,
     part,
@@ -108,7 +109,7 @@ export function figureParts({ parts }: Figure, colour: (material: string) => str
 }
 
 export function fillParts(
-  ctx: CanvasRenderingContext2D,
+  ctx: Brush,
   parts: readonly Pick<PaintPart, 'path' | 'fill' | 'line'>[],
   pixel: number,
 ): void {
