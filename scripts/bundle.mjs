@@ -23,6 +23,7 @@ export async function buildCli() {
     ...common,
     entryPoints: [at('apps/cli/src/main.ts')],
     outfile: at('apps/cli/dist/coin-relay.mjs'),
+    external: ['@napi-rs/canvas'],
   });
 }
 

@@ -1,7 +1,7 @@
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { EXPORTS } from '@coin-relay/formats';
+import { EXPORTS, isText } from '@coin-relay/formats';
 import { describe, expect, it } from 'vitest';
 import { jobFile, run } from './program.testing';
 
@@ -10,14 +10,28 @@ const folder = mkdtempSync(join(tmpdir(), 'coin-relay-export-'));
 describe('export', () => {
   it('writes each of the list, on the output or into a file', async () => {
     const lift = jobFile('demo-coin-lift');
-    for (const { id } of EXPORTS.filter(({ type }) => !type.startsWith('model/'))) {
+    for (const { id } of EXPORTS.filter(isText)) {
       const { status, out, error } = await run('export', '--job', lift, '--to', id);
       expect([id, status, error]).toEqual([id, 0, '']);
       expect(out.length).toBeGreaterThan(100);
     }
     const file = join(folder, 'lift.svg');
     expect(
-      (await run('export', '--job', lift, '--to', 'svg', '--frame', '12', '--with-path', '--out', file)).out,
+      (
+        await run(
+          'export',
+          '--job',
+          lift,
+          '--to',
+          'svg',
+          '--frame',
+          '12',
+          '--with',
+          'path,wheels',
+          '--out',
+          file,
+        )
+      ).out,
     ).toMatch(/"files":\[".*lift\.svg"\],"bytes":\d+/);
     expect(readFileSync(file, 'utf8')).toMatch(/^<\?xml[\s\S]*<\/svg>\n$/);
   });
@@ -66,10 +80,10 @@ describe('export', () => {
 
   it('says which there are, and where it cannot write', async () => {
     const lift = jobFile('demo-coin-lift');
-    expect(await run('export', '--job', lift, '--to', 'gif')).toMatchObject({
+    expect(await run('export', '--job', lift, '--to', 'pdf')).toMatchObject({
       status: 2,
       error: expect.stringMatching(
-        /no export “gif”. Take one of svg, svg-moving, dxf, glb, stl, obj, places, places-json, parts, job\.$/,
+        /no export “pdf”. Take one of svg, svg-moving, dxf, glb, stl, obj, frames, mp4, webm, apng, gif, places, places-json, parts, job\.$/,
       ),
     });
     const nowhere = join(folder, 'no', 'lift.svg');

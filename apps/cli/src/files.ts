@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
-import { existsSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { RelayError } from '@coin-relay/core';
 import { DRAWING_LIMITS } from '@coin-relay/formats';
 import { SOLID_FILE_LIMIT } from '@coin-relay/formats/solid-in';
@@ -38,14 +39,64 @@ function readWithin(file: string, limit: number): Buffer {
   }
 }
 
-/** Writes a file. @throws RelayError file-broken where it cannot be written */
+/**
+ * Writes a file. It is there all at once, or not at all: who waits for it never sees half of it.
+ * @throws RelayError file-broken where it cannot be written
+ */
 export function writeOut(file: string, content: string | Uint8Array): void {
+  // Beside it, so that it is only renamed: each program that writes has a name of its own.
+  const part = `${file}.${process.pid}.part`;
   try {
-    writeFileSync(file, content);
+    writeFileSync(part, content);
+    renameSync(part, file);
   } catch (error) {
-    const { code } = error as NodeJS.ErrnoException;
-    throw new RelayError('file-broken', `${file} cannot be written${code ? ` (${code})` : ''}.`);
+    rmSync(part, { force: true });
+    throw notWritten(file, error);
   }
+}
+
+function notWritten(file: string, error: unknown): RelayError {
+  const { code } = error as NodeJS.ErrnoException;
+  const why = code === 'ENOSPC' ? 'the disk is full' : (code ?? 'for a reason it does not say');
+  return new RelayError('file-broken', `${file} cannot be written (${why}).`);
+}
+
+/** The last bytes of a PNG file: its end, with its check sum. */
+const PNG_END = Buffer.from('0000000049454e44ae426082', 'hex');
+
+/** Is a picture there already, and all of it? */
+export function isWhole(file: string): boolean {
+  if (!existsSync(file)) return false;
+  const bytes = readFileSync(file);
+  return bytes.length > PNG_END.length && bytes.subarray(-PNG_END.length).equals(PNG_END);
+}
+
+/** Tells what the files of a folder were made from. */
+const MADE_FROM = 'made-from.json';
+
+/**
+ * Makes a folder for files that are made from something, or sees that those in it are.
+ * @throws RelayError file-broken where it cannot be written, or holds what was made from something else
+ */
+export function keepsOnly(folder: string, from: object): void {
+  const sha256 = createHash('sha256').update(JSON.stringify(from)).digest('hex');
+  const note = join(folder, MADE_FROM);
+  try {
+    mkdirSync(folder, { recursive: true });
+    // A folder without pictures may be used for any.
+    if (!existsSync(note) || !readdirSync(folder).some((name) => name.endsWith('.png'))) {
+      writeOut(note, `${JSON.stringify({ sha256 })}\n`);
+      return;
+    }
+  } catch (error) {
+    throw error instanceof RelayError ? error : notWritten(folder, error);
+  }
+  const known = readJson(note) as { readonly sha256?: unknown } | null;
+  if (known?.sha256 !== sha256)
+    throw new RelayError(
+      'file-broken',
+      `${folder} holds files that were made from another job or with other options. Take another folder, or empty it.`,
+    );
 }
 
 /** Reads a job. @throws RelayError file-too-large, file-broken, job-broken */

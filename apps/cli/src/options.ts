@@ -60,7 +60,13 @@ export interface Options {
   readonly sections?: string;
   readonly alone?: boolean;
   readonly to?: string;
-  readonly withPath?: boolean;
+  readonly with?: string;
+  readonly as?: string;
+  readonly size?: string;
+  readonly step?: string;
+  readonly times?: string;
+  readonly clear?: boolean;
+  readonly shard?: string;
   readonly out?: string;
   readonly piece?: string;
 }

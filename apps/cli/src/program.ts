@@ -2,7 +2,6 @@ import { checkFinite, RelayError } from '@coin-relay/core';
 import {
   checkAnswer,
   contoursAnswer,
-  exportAnswer,
   fitAnswer,
   frameAnswer,
   hangAnswer,
@@ -16,21 +15,19 @@ import {
   solidFile,
   solidFromFile,
 } from '@coin-relay/answers';
-import { EXPORTS } from '@coin-relay/formats';
 import { Command, CommanderError } from 'commander';
 import {
   alsoAskedOf,
-  frameRangeOf,
   framesOf,
   hangOf,
   jobOf,
   numberOf,
   pointOf,
   requestOf,
-  runsOf,
   type HangOptions,
   type Options,
 } from './options';
+import { addExport } from './export-command';
 import { writeOut } from './files';
 import { drawingOf, sourceOf } from './source-options';
 import { solidFileFrom, solidFileOf, solidOf } from './solid-options';
@@ -156,35 +153,13 @@ function makeProgram(output: Output): Command {
     program.command('places').description('every place of a row of a job: where, which piece, and why'),
   ).action((options: Options) => answer(placesAnswer(jobOf(options), options.run)));
   withJob(
-    program
-      .command('export')
-      .description('a job as a file to hand off, on the output or into a file')
-      .requiredOption('--to <id>', EXPORTS.map(({ id, title }) => `${id} (${title})`).join(', '))
-      .option('--frame <k>', 'the frame of the loop, of what stands still')
-      .option('--frames <a..b>', 'or all frames from one to another, of what tells of several')
-      .option('--tolerance <mm>', 'how far solids and what moves may stray from what they are')
-      .option('--with-path', 'draw the path too')
-      .option('--out <file>', 'where to write it: then the answer tells of the file'),
+    addExport(program, {
+      text: output.out,
+      answer,
+      warn: (words) => output.error(oneLine(words)),
+    }),
     'which runs of the job, by commas',
-  ).action(async (options: Options) => {
-    const { to = '', out } = options;
-    const tolerance = numberOf('tolerance', options.tolerance);
-    const { content, facts, leftOut, type } = await exportAnswer(jobOf(options), to, runsOf(options), {
-      ...{ frame: numberOf('frame', options.frame), frames: frameRangeOf(options) },
-      ...{ path: options.withPath, tolerance, stray: tolerance },
-    });
-    if (out === undefined) {
-      if (typeof content !== 'string')
-        throw new RelayError('request-invalid', `${to} is no text: say where to write it with --out FILE.`, {
-          field: 'out',
-        });
-      output.out(content.trimEnd());
-    } else {
-      writeOut(out, content);
-      answer({ files: [out], bytes: Buffer.byteLength(content), type, ...facts });
-    }
-    for (const words of leftOut) output.error(oneLine(words));
-  });
+  );
   program
     .command('solid')
     .description('a piece, or a file of solids: its triangles, volume, area and box; all of it in mm')

@@ -1,4 +1,13 @@
-import { EXPORTS, writeExport, type ExportedFile } from '@coin-relay/formats';
+import {
+  exportedFiles,
+  EXPORTS,
+  writeExport,
+  type ExportedFile,
+  type ExportHere,
+  type NamedFile,
+  type Wanted,
+} from '@coin-relay/formats';
+import { RelayError } from '@coin-relay/core';
 import { parseJob } from '@coin-relay/model';
 
 /**
@@ -12,7 +21,27 @@ export async function exportAnswer(
   as: string,
   run?: string | readonly string[],
   options: Readonly<Record<string, unknown>> = {},
+  here: ExportHere = {},
 ): Promise<ExportedFile> {
   const runs = typeof run === 'string' ? [run] : run;
-  return writeExport(EXPORTS, parseJob(document), as, { runs, options });
+  return writeExport(EXPORTS, parseJob(document), as, { runs, options }, here);
+}
+
+/**
+ * The files of an export that holds several, one after the other.
+ * @throws RelayError request-invalid for one that holds a single one; as exportAnswer
+ */
+export function exportFilesAnswer(
+  document: unknown,
+  as: string,
+  wanted: Wanted,
+  runs?: readonly string[],
+  options: Readonly<Record<string, unknown>> = {},
+  here: ExportHere = {},
+): { readonly files: AsyncIterable<NamedFile>; readonly leftOut: readonly string[] } {
+  const found = exportedFiles(EXPORTS, parseJob(document), as, wanted, { runs, options }, here);
+  if (found) return found;
+  throw new RelayError('request-invalid', `The export “${as}” is one file: write it with --out FILE.`, {
+    field: 'as',
+  });
 }

@@ -57,6 +57,7 @@ export type RelayErrorCode =
   | 'file-too-large'
   | 'file-broken'
   | 'file-refused'
+  | 'encoder-missing'
   | 'contour-not-found'
   | 'job-broken'
   | 'job-later-version'

@@ -1,5 +1,13 @@
 import { materialsOf, travelOf, type Machine } from '@coin-relay/model';
-import { colourOf, groundOf, INK, machineBounds, machineParts, rowBounds, type MachineParts } from '@coin-relay/scene';
+import {
+  colourOf,
+  groundOf,
+  INK,
+  machineBounds,
+  machineParts,
+  rowBounds,
+  type MachineParts,
+} from '@coin-relay/scene';
 import { newOutline, type Brush, type Outline, type Pictures } from './brush';
 import { PartPainter } from './part-painter';
 import { RowPainter, viewOfRows } from './row-painter';
@@ -33,7 +41,10 @@ export class FramePainter {
   private readonly rows: readonly RowPainter[];
   private readonly partsAt: ((frame: number, pixel?: number) => MachineParts) | null;
   private readonly parts: PartPainter;
-  private readonly ground: { readonly line: Outline; readonly shift: (frame: number) => { x: number; y: number } } | null;
+  private readonly ground: {
+    readonly line: Outline;
+    readonly shift: (frame: number) => { x: number; y: number };
+  } | null;
   /** How it is seen: the same in all frames. */
   readonly view: ViewPort;
 

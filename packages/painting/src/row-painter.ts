@@ -211,11 +211,7 @@ export class RowPainter {
     ctx.restore();
   }
 
-  private paintLinks(
-    ctx: Brush,
-    pixel: number,
-    partsOf: (look: PieceLook) => readonly PaintPart[],
-  ): void {
+  private paintLinks(ctx: Brush, pixel: number, partsOf: (look: PieceLook) => readonly PaintPart[]): void {
     if (this.view.coarse) {
       this.clipped(ctx, () => {
         const { box } = this.view;

@@ -7,7 +7,14 @@ import {
   type Contour,
 } from '@coin-relay/core';
 import type { Machine } from '@coin-relay/model';
-import { allDrawn, cropped, croppedLines, MachineItems, type DrawnItem, type DrawnWanted } from '@coin-relay/scene';
+import {
+  allDrawn,
+  cropped,
+  croppedLines,
+  MachineItems,
+  type DrawnItem,
+  type DrawnWanted,
+} from '@coin-relay/scene';
 import { DxfWriter, point3d, Units } from '@tarikjabiri/dxf';
 import { addContour } from './block-lines';
 import { DxfNames } from './dxf-names';

@@ -1,6 +1,7 @@
 import { RelayError } from '@coin-relay/core';
 import type { FittedRow, Job, Machine } from '@coin-relay/model';
 import type * as z from 'zod';
+import type { Platform } from '../frames/platform';
 
 /** What is handed off: a job, and its rows as they are fitted. */
 export interface ExportInput {
@@ -11,6 +12,16 @@ export interface ExportInput {
   readonly run: string | null;
   /** Pictures on pieces, by their name, as data addresses; those not given are left out. */
   readonly pictures: ReadonlyMap<string, string>;
+  /** What pictures are made with here; null where none can be. */
+  readonly platform: Platform | null;
+  /** Told now and then which part of the way is done, 0 to 1. */
+  readonly progress: (part: number) => void;
+}
+
+/** A file among several. */
+export interface NamedFile {
+  readonly name: string;
+  readonly content: Content;
 }
 
 /** A way to hand off: entered in the list of exports, from where the interface, the server and the command line take it. */
@@ -25,6 +36,8 @@ export interface Export {
   readonly type: string;
   /** Is it of one row: the one at work, or that is asked for? */
   readonly ofOneRow?: true;
+  /** May it take minutes? */
+  readonly slow?: true;
   /** Does it want the rows fitted? */
   readonly fitted: boolean;
   /** The options it takes, described; others are passed over. */
@@ -33,7 +46,12 @@ export interface Export {
   readonly leavesOut?: (input: ExportInput, options: unknown) => readonly string[];
   /** @throws RelayError where it cannot be written as it is */
   readonly write: (input: ExportInput, options: unknown) => Promise<Written>;
+  /** What is in it, one file after the other, where it holds several; none is made that is not wanted. */
+  readonly files?: (input: ExportInput, options: unknown, wanted: Wanted) => AsyncIterable<NamedFile>;
 }
+
+/** Which of several files are wanted, by their name and number from 0. */
+export type Wanted = (name: string, i: number) => boolean;
 
 /** What is in a file: text, or bytes. */
 export type Content = string | Uint8Array<ArrayBuffer>;
@@ -51,6 +69,13 @@ export interface ExportFacts {
   readonly stray?: number;
 }
 
+/** Media types of what is text besides those that say so. */
+const TEXT = ['image/svg+xml', 'application/json', 'image/vnd.dxf', 'model/obj'];
+
+/** Is what it writes text, which can be put out as it is? */
+export const isText = ({ type }: Pick<Export, 'type'>): boolean =>
+  type.startsWith('text/') || TEXT.includes(type);
+
 /** What was written. */
 export interface Written {
   readonly content: Content;
@@ -63,14 +88,15 @@ const isContent = (made: Made): made is Content => typeof made === 'string' || m
 
 /** An export whose writer takes its own options, read from whatever was given. */
 export function exportOf<S extends z.ZodObject>(
-  made: Omit<Export, 'options' | 'leavesOut' | 'write'> & {
+  made: Omit<Export, 'options' | 'leavesOut' | 'write' | 'files'> & {
     readonly options: S;
     readonly leavesOut?: (input: ExportInput, options: z.infer<S>) => readonly string[];
     /** What takes much code is loaded when it is asked for. */
     readonly write: (input: ExportInput, options: z.infer<S>) => Made | Promise<Made>;
+    readonly files?: (input: ExportInput, options: z.infer<S>, wanted: Wanted) => AsyncIterable<NamedFile>;
   },
 ): Export {
-  const { options, leavesOut, write, ...facts } = made;
+  const { options, leavesOut, write, files, ...facts } = made;
   const read = (given: unknown): z.infer<S> => {
     const found = options.safeParse(given);
     if (found.success) return found.data;
@@ -82,6 +108,7 @@ export function exportOf<S extends z.ZodObject>(
   return {
     ...facts,
     options,
+    ...(files ? { files: (input, given, wanted) => files(input, read(given), wanted) } : {}),
     ...(leavesOut ? { leavesOut: (input, given) => leavesOut(input, read(given)) } : {}),
     write: async (input, given) => {
       const made = await write(input, read(given));

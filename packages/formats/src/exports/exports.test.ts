@@ -1,11 +1,4 @@
-import {
-  demoJobs,
-  fittedRows,
-  machineOf,
-  parseJob,
-  precomputeFrames,
-  type Job,
-} from '@coin-relay/model';
+import { demoJobs, fittedRows, machineOf, parseJob, precomputeFrames, type Job } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { readSvg } from '../svg/read';
 import { EXPORTS, type ExportInput } from './index';
@@ -18,6 +11,8 @@ const input: ExportInput = {
   machine: machineOf(lift, rows, precomputeFrames(lift, rows)),
   run: 'row',
   pictures: new Map(),
+  platform: null,
+  progress: () => undefined,
 };
 const written = async (id: string, options: unknown = {}, of = input): Promise<string> => {
   const { content } = await EXPORTS.find((way) => way.id === id)!.write(of, options);
@@ -90,8 +85,10 @@ describe('the list of exports', () => {
   it('files are named after their job', () => {
     expect(fileName('Café, lift №2', '.svg')).toBe('cafe-lift-no2.svg');
     expect(fileName('…', '-parts.csv')).toBe('job-parts.csv');
-    expect([fileName('Coin lift', '.svg'), fileName('../..', '.json'), fileName('Déjà vu: 2', '.svg')]).toEqual(
-      ['coin-lift.svg', 'job.json', 'deja-vu-2.svg'],
-    );
+    expect([
+      fileName('Coin lift', '.svg'),
+      fileName('../..', '.json'),
+      fileName('Déjà vu: 2', '.svg'),
+    ]).toEqual(['coin-lift.svg', 'job.json', 'deja-vu-2.svg']);
   });
 });

@@ -4,6 +4,7 @@ import { glb } from './glb';
 import { jobJson } from './job-json';
 import { obj, stl } from './meshes';
 import { partsCsv } from './parts-csv';
+import { apng, frames, gif, mp4, webm } from './pictures';
 import { placesCsv, placesJson } from './places';
 import { svgMoving } from './svg-moving';
 import { svgStill } from './svg-still';
@@ -18,6 +19,11 @@ export const EXPORTS: readonly Export[] = [
   glb,
   stl,
   obj,
+  frames,
+  mp4,
+  webm,
+  apng,
+  gif,
   placesCsv,
   placesJson,
   partsCsv,
@@ -26,3 +32,4 @@ export const EXPORTS: readonly Export[] = [
 export * from './file-name';
 export * from './options';
 export * from './write-export';
+export type * from '../frames/platform';

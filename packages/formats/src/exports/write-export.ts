@@ -1,6 +1,7 @@
 import { RelayError } from '@coin-relay/core';
 import { fittedRows, machineOf, precomputeFrames, resolveRun, type Job } from '@coin-relay/model';
-import type { Content, Export, ExportFacts, ExportInput } from './export';
+import type { Platform } from '../frames/platform';
+import type { Content, Export, ExportFacts, ExportInput, NamedFile, Wanted } from './export';
 import { fileName } from './file-name';
 
 /** A file that a job is handed off as. */
@@ -22,6 +23,20 @@ export interface ExportAsked {
   readonly pictures?: ReadonlyMap<string, string>;
 }
 
+/** What is not the job’s, but of where it is handed off. */
+export interface ExportHere {
+  /** What pictures are made with; null where none can be. */
+  readonly platform?: Platform | null;
+  readonly progress?: (part: number) => void;
+}
+
+/** An export that was found, and what it is given. */
+interface Found {
+  readonly way: Export;
+  readonly input: ExportInput;
+  readonly options: Readonly<Record<string, unknown>>;
+}
+
 /**
  * Fits a job, and writes it as one of the exports.
  * @param all the exports there are
@@ -32,22 +47,50 @@ export async function writeExport(
   all: readonly Export[],
   job: Job,
   as: string,
-  { runs: named = [], options = {}, pictures = new Map() }: ExportAsked = {},
+  asked: ExportAsked = {},
+  here: ExportHere = {},
 ): Promise<ExportedFile> {
-  const found = all.find(({ id }) => id === as);
-  if (!found) {
+  const { way, input, options } = foundIn(all, job, as, asked, here);
+  const { content, facts } = await way.write(input, options);
+  const leftOut = way.leavesOut?.(input, options) ?? [];
+  return { name: fileName(job.name, way.ending), type: way.type, content, facts, leftOut };
+}
+
+/**
+ * The files of an export that holds several, one after the other.
+ * @returns null for one that is a single file
+ * @throws as writeExport
+ */
+export function exportedFiles(
+  all: readonly Export[],
+  job: Job,
+  as: string,
+  wanted: Wanted,
+  asked: ExportAsked = {},
+  here: ExportHere = {},
+): { readonly files: AsyncIterable<NamedFile>; readonly leftOut: readonly string[] } | null {
+  const { way, input, options } = foundIn(all, job, as, asked, here);
+  const files = way.files?.(input, options, wanted);
+  return files ? { files, leftOut: way.leavesOut?.(input, options) ?? [] } : null;
+}
+
+function foundIn(
+  all: readonly Export[],
+  job: Job,
+  as: string,
+  { runs: named = [], options = {}, pictures = new Map() }: ExportAsked,
+  { platform = null, progress = () => undefined }: ExportHere,
+): Found {
+  const way = all.find(({ id }) => id === as);
+  if (!way)
     throw new RelayError(
       'request-invalid',
       `There is no export “${as}”. Take one of ${all.map(({ id }) => id).join(', ')}.`,
       { field: 'as' },
     );
-  }
-  const rows = found.fitted ? fittedRows(job) : null;
+  const rows = way.fitted ? fittedRows(job) : null;
   const machine = rows && machineOf(job, rows, precomputeFrames(job, rows));
   const runs = named.map((id) => resolveRun(job, id).run.id);
-  const input: ExportInput = { job, machine, run: runs[0] ?? null, pictures };
-  const asked = runs.length > 0 ? { runs, ...options } : options;
-  const { content, facts } = await found.write(input, asked);
-  const leftOut = found.leavesOut?.(input, asked) ?? [];
-  return { name: fileName(job.name, found.ending), type: found.type, content, facts, leftOut };
+  const input: ExportInput = { job, machine, run: runs[0] ?? null, pictures, platform, progress };
+  return { way, input, options: runs.length > 0 ? { runs, ...options } : options };
 }

@@ -153,7 +153,7 @@ export class HandOffStepComponent implements OnDestroy {
     const { machine } = this.machineNow();
     const job = this.state().view?.job;
     if (!job || !machine) return new Map<string, readonly string[]>();
-    const input = { job: machine.job, machine, run: null, pictures: new Map<string, string>() };
+    const input = { job: machine.job, machine, run: null, pictures: new Map<string, string>(), ...NOWHERE };
     const options = this.optionsOf(machine.job);
     return new Map(EXPORTS.map(({ id, leavesOut }) => [id, leavesOut?.(input, options) ?? []]));
   });

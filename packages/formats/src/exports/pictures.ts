@@ -1,0 +1,95 @@
+import * as z from 'zod';
+import { pictureOptions, timesOption, type PicturesAsked } from '../frames/options';
+import type { FilmKind } from '../frames/platform';
+import { exportOf, machineIn, type Export, type ExportInput } from './export';
+
+const load = () => import('../frames');
+
+/** How pictures follow one another: as fast as the loop does, also where only some of its frames are taken. */
+const rateOf = ({ job }: ExportInput, { step }: Pick<PicturesAsked, 'step'>): number =>
+  job.motion.framesPerSecond / step;
+
+export const frames = exportOf({
+  id: 'frames',
+  title: 'Frames, PNG',
+  purpose: 'numbered pictures, in one ZIP file',
+  ending: '-frames.zip',
+  type: 'application/zip',
+  fitted: true,
+  slow: true,
+  options: z.object(pictureOptions),
+  files: async function* (input, asked, wanted) {
+    const { frameFiles, framesOf, LoopPictures } = await load();
+    const machine = machineIn(input);
+    const all = framesOf(machine.job, asked);
+    yield* frameFiles(await LoopPictures.of(input, machine, asked), all, wanted);
+  },
+  write: async (input, asked) => {
+    const { frameFiles, framesOf, LoopPictures, zipOf } = await load();
+    const machine = machineIn(input);
+    const all = framesOf(machine.job, asked);
+    const pictures = await LoopPictures.of(input, machine, asked);
+    const told = frameFiles(pictures, all, (_, i) => {
+      input.progress(i / all.length);
+      return true;
+    });
+    return { content: await zipOf(told), facts: { frames: all.length } };
+  },
+});
+
+/** An animated picture: of a kind that everything shows. */
+const animated = (
+  facts: Pick<Export, 'id' | 'title' | 'purpose' | 'ending' | 'type'>,
+  kind: 'apng' | 'gif',
+): Export =>
+  exportOf({
+    ...{ ...facts, fitted: true, slow: true },
+    options: z.object(pictureOptions),
+    write: async (input, asked) => {
+      const { framesOf, LoopPictures, writeApng, writeGif } = await load();
+      const machine = machineIn(input);
+      const all = framesOf(machine.job, asked);
+      const write = kind === 'apng' ? writeApng : writeGif;
+      const content = await write(await LoopPictures.of(input, machine, asked), {
+        ...{ frames: all, rate: rateOf(input, asked), clear: asked.clear, progress: input.progress },
+      });
+      return { content, facts: { frames: all.length } };
+    },
+  });
+
+export const apng = animated(
+  {
+    ...{ id: 'apng', title: 'Animated PNG', purpose: 'plays in every browser, in full colour' },
+    ...{ ending: '.apng', type: 'image/apng' },
+  },
+  'apng',
+);
+
+export const gif = animated(
+  {
+    ...{ id: 'gif', title: 'Animated GIF', purpose: 'plays everywhere, in 256 colours' },
+    ...{ ending: '.gif', type: 'image/gif' },
+  },
+  'gif',
+);
+
+/** A film: its sides are even numbers of pixels, which encoders ask for. */
+const film = (kind: FilmKind, title: string, purpose: string): Export =>
+  exportOf({
+    ...{ id: kind, title, purpose, ending: `.${kind}`, type: `video/${kind}`, fitted: true, slow: true },
+    options: z.object({ ...pictureOptions, times: timesOption }).omit({ clear: true }),
+    write: async (input, asked) => {
+      const { framesOf, LoopPictures, writeFilm } = await load();
+      const machine = machineIn(input);
+      const even = { width: asked.width - (asked.width % 2), height: asked.height - (asked.height % 2) };
+      const whole = { ...asked, ...even, clear: false };
+      const all = framesOf(machine.job, whole);
+      const pictures = await LoopPictures.of(input, machine, whole);
+      const how = { frames: all, rate: rateOf(input, asked), clear: false, progress: input.progress };
+      const content = await writeFilm(pictures, kind, how, asked.times);
+      return { content, facts: { frames: all.length * asked.times } };
+    },
+  });
+
+export const mp4 = film('mp4', 'Film, MP4', 'H.264, for most programs');
+export const webm = film('webm', 'Film, WebM', 'VP9, for the web');

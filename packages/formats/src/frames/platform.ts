@@ -1,0 +1,30 @@
+import type { Brush } from '@coin-relay/painting';
+
+/** A canvas of a platform. */
+export interface PlatformCanvas {
+  readonly width: number;
+  readonly height: number;
+  readonly brush: Brush;
+  /** What is on it, as a PNG file. */
+  png(): Promise<Uint8Array>;
+  /** What is on it: red, green, blue, alpha in turn, from the top left on. */
+  pixels(): Uint8ClampedArray;
+}
+
+/** What makes a film of what is on a canvas. */
+export interface FilmMaker {
+  /** Takes what is on the canvas now as the next frame. */
+  add(): Promise<void>;
+  finish(): Promise<Uint8Array<ArrayBuffer>>;
+}
+
+export type FilmKind = 'mp4' | 'webm';
+
+/** What of pictures depends on where it runs: a browser, or Node.js. */
+export interface Platform {
+  canvas(width: number, height: number): PlatformCanvas;
+  /** An image to paint with. @param address a data address */
+  image(address: string): Promise<unknown>;
+  /** Null where this platform has no encoder for it. */
+  film(kind: FilmKind, canvas: PlatformCanvas, framesPerSecond: number): Promise<FilmMaker | null>;
+}
