@@ -125,7 +125,7 @@ test('the main job: open, another pitch, a wheel is dragged, play, take away; wi
 
   // Take away.
   await step(page, 'Hand-off');
-  await page.locator('::-p-aria([name="SVG, still"][role="button"])').click();
+  await page.locator('::-p-aria([name="Write the file"][role="button"])').click();
   await expect.poll(() => readdirSync(saved).filter((name) => name.endsWith('.svg'))).toHaveLength(1);
   await expect.poll(() => readFileSync(join(saved, 'in-firefox.svg'), 'utf8')).toContain('</svg>');
   expect(complaints).toEqual([]);

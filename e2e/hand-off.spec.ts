@@ -1,16 +1,35 @@
-import { readFileSync, statSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { NodeIO } from '@gltf-transform/core';
 import type { Page } from '@playwright/test';
-import { expect, expectAccessible, openJob, openStep, test, tick } from './support';
+import DxfParser from 'dxf-parser';
+import { unzipSync } from 'fflate';
+import { ALL_FORMATS, BufferSource, Input } from 'mediabunny';
+import { PNG } from 'pngjs';
+import {
+  copyOf,
+  expect,
+  expectAccessible,
+  expectSaved,
+  list,
+  openJob,
+  openStep,
+  pick,
+  scrub,
+  storedJob,
+  takeAway,
+  test,
+  tick,
+} from './support';
 import { type } from './path-support';
 
-const take = async (page: Page, button: string): Promise<{ name: string; path: string; text: string }> => {
+const take = async (page: Page, way: string): Promise<{ name: string; path: string; text: string }> => {
   await openJob(page, 'demo-coin-lift');
   await openStep(page, 'Hand-off');
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: button }).click(),
-  ]);
+  const download = await takeAway(page, way);
   const path = await download.path();
   return { name: download.suggestedFilename(), path, text: readFileSync(path, 'utf8') };
 };
@@ -46,11 +65,9 @@ test('solids over the whole loop, written in a thread of their own, as another r
 }) => {
   await openJob(page, 'demo-coin-lift');
   await openStep(page, 'Hand-off');
-  await tick(page.getByRole('checkbox', { name: 'Solids and places over the whole loop' }));
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Solids, GLB' }).click(),
-  ]);
+  await pick(list(page, 'What to hand off'), 'Solids, GLB');
+  await pick(list(page, 'Frames'), 'the whole loop');
+  const download = await takeAway(page, 'Solids, GLB');
   expect(download.suggestedFilename()).toBe('coin-lift.glb');
   const document = await new NodeIO().readBinary(readFileSync(await download.path()));
   const root = document.getRoot();
@@ -67,19 +84,23 @@ test('solids that would be too large are refused with what to do, and are smalle
 }) => {
   await openJob(page, 'demo-coin-lift');
   await openStep(page, 'Hand-off');
-  const size = async (tolerance: string): Promise<number> => {
-    await type(page.getByLabel('How far solids may be off'), tolerance);
-    const [download] = await Promise.all([
-      page.waitForEvent('download'),
-      page.getByRole('button', { name: 'Solids, STL' }).click(),
-    ]);
+  await pick(list(page, 'What to hand off'), 'Solids, STL');
+  const tolerance = page.getByLabel('What is round is off by at most');
+  const size = async (way: string): Promise<number> => {
+    await page.getByRole('button', { name: way }).click();
+    const download = await takeAway(page, 'Solids, STL');
     expect(download.suggestedFilename()).toBe('coin-lift.stl');
     return statSync(await download.path()).size;
   };
-  expect(await size('1')).toBeLessThan(0.8 * (await size('0.2')));
-  await type(page.getByLabel('How far solids may be off'), '20');
-  await page.getByRole('button', { name: 'Solids, STL' }).click();
-  await expect(page.getByRole('alert')).toContainText('tolerance cannot be used');
+  await type(tolerance, '0.5');
+  const coarse = await size('coarser');
+  await expect(tolerance).toHaveValue('1');
+  await type(tolerance, '0.5');
+  expect(coarse).toBeLessThan(0.8 * (await size('finer')));
+  await expect(tolerance).toHaveValue('0.2');
+  await type(tolerance, '20');
+  await page.getByRole('button', { name: 'Write the file' }).click();
+  await expect(page.getByRole('alert').first()).toContainText('tolerance cannot be used');
   await expectAccessible(page);
 });
 
@@ -126,4 +147,198 @@ test('the job as JSON', async ({ page }) => {
   const { name, text } = await take(page, 'Job, JSON');
   expect(name).toBe('coin-lift.relay.json');
   expect(JSON.parse(text)).toMatchObject({ format: 'coin-relay-job', version: 2, name: 'Coin lift' });
+});
+
+/** Pixels that are clearly another colour in one picture than in the other, a part of those that are not plain paper. */
+function unlike(a: PNG, b: PNG): number {
+  expect([a.width, a.height]).toEqual([b.width, b.height]);
+  const [paper] = [a.data.subarray(0, 3)];
+  let [off, drawn] = [0, 0];
+  for (let p = 0; p < a.data.length; p += 4) {
+    const far = (x: Uint8Array, i: number, y: Uint8Array, j: number): number =>
+      Math.max(...[0, 1, 2].map((c) => Math.abs(x[i + c] - y[j + c])));
+    if (far(a.data, p, paper, 0) > 16) drawn++;
+    if (far(a.data, p, b.data, p) > 100) off++;
+  }
+  return off / drawn;
+}
+
+test('a moving SVG of a whole machine stands, at every frame, as the still one does', async ({ page }) => {
+  await openJob(page, 'demo-arcade-drive');
+  await openStep(page, 'Hand-off');
+  const drawn = async (way: string): Promise<string> =>
+    readFileSync(await (await takeAway(page, way)).path(), 'utf8').replace(/<\?xml.*\?>/, '');
+  const moving = await drawn('SVG, moving');
+  // Springs and ropes are drawn anew, nothing of it is a script.
+  expect(moving).toContain('<animate attributeName="d"');
+  expect(moving).not.toContain('<script');
+  const stills: [number, string][] = [];
+  for (const frame of [17, 120]) {
+    await scrub(page, frame);
+    stills.push([frame, await drawn('SVG, still')]);
+  }
+  const { framesPerSecond } = (await storedJob(page, 'demo-arcade-drive')).motion;
+  const shot = async (svg: string, seconds: number | null): Promise<PNG> => {
+    await page.setContent(`<body style="margin:0;background:#fff">${svg}</body>`);
+    await page.evaluate((t) => {
+      const drawing = document.querySelector('svg')!;
+      drawing.setAttribute('width', '1200');
+      drawing.setAttribute('height', '760');
+      if (t === null) return;
+      drawing.pauseAnimations();
+      drawing.setCurrentTime(t);
+    }, seconds);
+    return PNG.sync.read(await page.screenshot());
+  };
+  for (const [frame, still] of stills)
+    expect(unlike(await shot(still, null), await shot(moving, frame / framesPerSecond))).toBeLessThan(0.01);
+  // Another moment is another picture.
+  expect(unlike(await shot(stills[0][1], null), await shot(moving, 120 / framesPerSecond))).toBeGreaterThan(
+    0.05,
+  );
+});
+
+test('a drawing as DXF, as another reader finds it', async ({ page }) => {
+  const { name, text } = await take(page, 'Drawing, DXF');
+  expect(name).toBe('coin-lift.dxf');
+  const read = new DxfParser().parseSync(text)!;
+  expect(read.header['$INSUNITS']).toBe(4);
+  const inserts = read.entities.filter(({ type: kind }) => kind === 'INSERT');
+  const onLayer = (layer: string): number => inserts.filter((insert) => insert.layer.endsWith(layer)).length;
+  // Carriers hang behind the wheels, and are inserts of their own.
+  expect(onLayer('pieces')).toBeGreaterThanOrEqual(90);
+  expect(onLayer('wheels')).toBe(3);
+  await pick(list(page, 'Drawn'), 'in space, faces of the solids');
+  const faces = readFileSync(await (await takeAway(page, 'Drawing, DXF')).path(), 'utf8');
+  expect(faces.match(/^3DFACE$/gm)!.length).toBeGreaterThan(500);
+});
+
+test('numbered frames are what the drawing shows, of the size that is asked for', async ({ page }) => {
+  await openJob(page, 'demo-coin-lift');
+  await openStep(page, 'Hand-off');
+  await pick(list(page, 'What to hand off'), 'Frames, PNG');
+  await type(page.getByLabel('Width'), '640');
+  await type(page.getByLabel('Height'), '360');
+  await pick(list(page, 'Frames'), 'from one to another');
+  await type(page.getByLabel('First frame'), '3');
+  await type(page.getByLabel('Last frame'), '6');
+  await expect(page.getByLabel('What is told of the file')).toContainText('4');
+  const files = unzipSync(readFileSync(await (await takeAway(page, 'Frames, PNG')).path()));
+  expect(Object.keys(files)).toEqual([3, 4, 5, 6].map((frame) => `frame-000${frame}.png`));
+  const pictures = Object.values(files).map((bytes) => PNG.sync.read(Buffer.from(bytes)));
+  for (const picture of pictures) expect([picture.width, picture.height]).toEqual([640, 360]);
+  expect(unlike(pictures[0], pictures[3])).toBeGreaterThan(0.02);
+  // The command line paints the same: but for how it smooths edges.
+  const folder = mkdtempSync(join(tmpdir(), 'coin-relay-frames-'));
+  const job = join(folder, 'job.json');
+  writeFileSync(job, JSON.stringify(await storedJob(page, 'demo-coin-lift')));
+  const cli = fileURLToPath(new URL('../apps/cli/bin/coin-relay.mjs', import.meta.url));
+  execFileSync(process.execPath, [
+    ...[cli, 'export', '--job', job, '--to', 'frames', '--size', '640x360'],
+    ...['--frames', '3..3', '--out', join(folder, 'out')],
+  ]);
+  const same = PNG.sync.read(readFileSync(join(folder, 'out', 'frame-0003.png')));
+  expect(unlike(pictures[0], same)).toBeLessThan(0.01);
+});
+
+for (const [way, ending, codec] of [
+  ['Film, WebM', 'webm', 'vp9'],
+  ['Film, MP4', 'mp4', 'avc'],
+] as const)
+  test(`${way}: every frame of the loop, at its rate, twice`, async ({ page }) => {
+    await openJob(page, 'demo-tin-beetle');
+    await openStep(page, 'Hand-off');
+    await pick(list(page, 'What to hand off'), way);
+    await type(page.getByLabel('Width'), '320');
+    await type(page.getByLabel('Height'), '181');
+    await type(page.getByLabel('So many times the loop'), '2');
+    const download = await takeAway(page, way);
+    expect(download.suggestedFilename()).toBe(`tin-beetle.${ending}`);
+    const input = new Input({
+      source: new BufferSource(readFileSync(await download.path())),
+      formats: ALL_FORMATS,
+    });
+    const track = (await input.getPrimaryVideoTrack())!;
+    const { motion } = await storedJob(page, 'demo-tin-beetle');
+    const stats = await track.computePacketStats();
+    expect(track.codec).toBe(codec);
+    // Sides are even numbers.
+    expect([track.codedWidth, track.codedHeight]).toEqual([320, 180]);
+    expect(stats.packetCount).toBe(2 * motion.frames);
+    expect(stats.averagePacketRate).toBeCloseTo(motion.framesPerSecond, 0);
+    expect(await input.computeDuration()).toBeCloseTo((2 * motion.frames) / motion.framesPerSecond, 1);
+  });
+
+test('an animated PNG and a GIF; one that takes long tells how far it is, and is stopped', async ({
+  page,
+}) => {
+  await openJob(page, 'demo-coin-lift');
+  await openStep(page, 'Hand-off');
+  await pick(list(page, 'What to hand off'), 'Animated PNG');
+  await type(page.getByLabel('Width'), '240');
+  await type(page.getByLabel('Height'), '160');
+  await type(page.getByLabel('One picture every so many frames'), '10');
+  const apng = readFileSync(await (await takeAway(page, 'Animated PNG')).path());
+  expect(apng.toString('latin1').match(/fcTL/g)).toHaveLength(12);
+  await pick(list(page, 'What to hand off'), 'Animated GIF');
+  await type(page.getByLabel('Width'), '240');
+  await type(page.getByLabel('Height'), '160');
+  await type(page.getByLabel('One picture every so many frames'), '10');
+  const gif = readFileSync(await (await takeAway(page, 'Animated GIF')).path());
+  expect(gif.toString('latin1', 0, 6)).toBe('GIF89a');
+  await type(page.getByLabel('Width'), '4000');
+  await type(page.getByLabel('Height'), '3000');
+  await type(page.getByLabel('One picture every so many frames'), '1');
+  await page.getByRole('button', { name: 'Write the file' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Writing Animated GIF' })).toBeVisible();
+  await expect(page.getByRole('progressbar')).toBeVisible();
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Writing' })).toHaveCount(0);
+  // What comes next is written as ever.
+  expect((await takeAway(page, 'SVG, still')).suggestedFilename()).toBe('coin-lift.svg');
+});
+
+test('what is to be written is shown and told beforehand; a hand-off is kept with the job and repeated', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOf(page, request, 'demo-arcade-drive');
+  await openJob(page, id);
+  await openStep(page, 'Hand-off');
+  const facts = page.getByLabel('What is told of the file');
+  await expect(page.getByAltText('What is handed off, in plan')).toBeVisible();
+  await expect(facts).toContainText(/Size[\d. ]+ mm × [\d. ]+ mm/);
+  await expect(facts).toContainText(/File\d+ kB/);
+  const parts = async (): Promise<number> =>
+    Number(/Parts(\d+)/.exec(await facts.innerText().then((text) => text.replace(/\s/g, '')))?.[1]);
+  const all = await parts();
+  await tick(page.getByRole('checkbox', { name: 'Motor belt' }));
+  await expect.poll(parts).toBeLessThan(all);
+  await page.getByLabel('Name to keep this hand-off by').fill('Without the belt');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expectSaved(page);
+  const { handOffs, runs } = await storedJob(page, id);
+  expect(handOffs).toEqual([
+    {
+      id: 'hand-off',
+      name: 'Without the belt',
+      as: 'svg',
+      options: { runs: runs.slice(1).map((run) => run.id) },
+    },
+  ]);
+  // It is there on the next visit, and one press writes it.
+  await page.reload();
+  await openStep(page, 'Hand-off');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Without the belt', exact: true }).click(),
+  ]);
+  const text = readFileSync(await download.path(), 'utf8');
+  expect(text.match(/<g id="row-[^"-]*"/g)).toHaveLength(runs.length - 1);
+  await page.getByRole('button', { name: 'Forget Without the belt' }).click();
+  await expectSaved(page);
+  expect((await storedJob(page, id)).handOffs).toBeUndefined();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: 'Without the belt', exact: true })).toBeVisible();
+  await expectAccessible(page);
 });

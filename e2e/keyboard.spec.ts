@@ -100,9 +100,10 @@ test('a whole job by the keyboard alone: a path, a link, its count, play, and it
   // Take it away.
   await tabTo(page, step(page, 'Hand-off'), true);
   await page.keyboard.press('Enter');
-  const still = page.getByRole('button', { name: 'SVG, still' });
-  await expect(still).toBeVisible();
-  await tabTo(page, still);
+  const write = page.getByRole('button', { name: 'Write the file' });
+  await expect(write).toBeVisible();
+  await expect(list(page, 'What to hand off')).toHaveAccessibleDescription('SVG, still');
+  await tabTo(page, write);
   const [download] = await Promise.all([page.waitForEvent('download'), page.keyboard.press('Enter')]);
   expect(download.suggestedFilename()).toMatch(/\.svg$/);
 

@@ -16,6 +16,7 @@ import {
   settled,
   step,
   storedJob,
+  takeAway,
   test,
   unfold,
 } from './support';
@@ -247,10 +248,7 @@ test('a new shape bounds the row, is shaped like any path, and what leaves is cu
   expect(paths.at(-1)).toMatchObject({ name: 'Boundary', shape: { width: 300 } });
   expect(runs[0].setOut?.boundary).toEqual({ path: paths.at(-1)!.id, keep: 'inside', how: 'cut' });
   await openStep(page, 'Hand-off');
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: 'SVG, still' }).click(),
-  ]);
+  const download = await takeAway(page, 'SVG, still');
   const text = readFileSync(await download.path(), 'utf8');
   expect(text).not.toContain('clip');
   // Links across the edge are contours of their own; the others are used as they are made.

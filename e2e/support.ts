@@ -1,5 +1,12 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test as base, type APIRequestContext, type Locator, type Page } from '@playwright/test';
+import {
+  expect,
+  test as base,
+  type APIRequestContext,
+  type Locator,
+  type Download,
+  type Page,
+} from '@playwright/test';
 import type { Job } from '@coin-relay/model';
 import { startServer } from './server';
 
@@ -216,4 +223,14 @@ export async function unfold(within: Locator, heading: string | RegExp = ''): Pr
     const moving = element.closest('nz-collapse')?.getAnimations({ subtree: true }) ?? [];
     await Promise.allSettled(moving.map(({ finished }) => finished));
   });
+}
+
+/** Hands the open job off, and waits for the file. */
+export async function takeAway(page: Page, way: string): Promise<Download> {
+  await pick(list(page, 'What to hand off'), way);
+  const [download] = await Promise.all([
+    page.waitForEvent('download', { timeout: 60_000 }),
+    page.getByRole('button', { name: 'Write the file' }).click(),
+  ]);
+  return download;
 }

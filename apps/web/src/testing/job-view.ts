@@ -81,7 +81,7 @@ export async function jobView<T>(
       { provide: JobApi, useValue: api },
       { provide: UnsentChanges, useValue: unsent },
       { provide: FitPool, useValue: poolHere() },
-      { provide: HandOffPool, useValue: handOffTasks() },
+      { provide: HandOffPool, useValue: handOffHere() },
       { provide: CatalogueApi, useValue: { links: () => of([]) } },
       ...outside,
     ],
@@ -161,4 +161,13 @@ export async function choose<T>(view: JobView<T>, label: string, words: string):
   list.onItemClick(option.nzValue);
   await view.fixture.whenStable();
   await view.settled();
+}
+
+/** Writes files in the page itself; there is nothing to paint with. */
+function handOffHere(): Pick<HandOffPool, 'write' | 'picture'> {
+  const tasks = handOffTasks(null);
+  return {
+    write: (job, as, asked, { told }) => tasks.write(job, as, asked, told),
+    picture: (job, as, asked, [width, height]) => tasks.picture(job, as, asked, width, height),
+  };
 }

@@ -1,11 +1,20 @@
 import type { Job } from '@coin-relay/model';
 import * as z from 'zod';
 import { exportOf, machineIn } from './export';
-import { frameOption, machineOption, pathOption, runsOption, toleranceOption, wheelsOption } from './options';
+import {
+  askedFor,
+  frameOption,
+  machineOption,
+  pathOption,
+  runsOption,
+  toleranceOption,
+  wheelsOption,
+} from './options';
 
 export const dxf = exportOf({
   id: 'dxf',
   title: 'Drawing, DXF',
+  group: 'Drawings',
   purpose: 'to be drawn on or cut, flat or in space',
   ending: '.dxf',
   type: 'image/vnd.dxf',
@@ -13,10 +22,10 @@ export const dxf = exportOf({
   options: z.object({
     frame: frameOption,
     runs: runsOption,
-    as: z
-      .enum(['flat', 'frames', 'faces'])
-      .default('flat')
-      .describe('Flat; figures in the plane each stands in; or the faces of solids.'),
+    as: askedFor(z.enum(['flat', 'frames', 'faces']).default('flat'), {
+      title: 'Drawn',
+      description: 'Flat; figures in the plane each stands in (frames); or the faces of solids.',
+    }),
     path: pathOption,
     wheels: wheelsOption,
     machine: machineOption,

@@ -24,10 +24,14 @@ export interface NamedFile {
   readonly content: Content;
 }
 
+/** What exports are offered under. */
+export type ExportGroup = 'Drawings' | 'Solids' | 'Pictures and films' | 'Tables' | 'The job itself';
+
 /** A way to hand off: entered in the list of exports, from where the interface, the server and the command line take it. */
 export interface Export {
   readonly id: string;
   readonly title: string;
+  readonly group: ExportGroup;
   /** What it is for, in a few words. */
   readonly purpose: string;
   /** What a file's name ends with. */

@@ -6,6 +6,7 @@ import { frameOption, framesOption, runsOption, strayOption, toleranceOption, wh
 export const glb = exportOf({
   id: 'glb',
   title: 'Solids, GLB',
+  group: 'Solids',
   purpose: 'solids in space, still or moving',
   ending: '.glb',
   type: 'model/gltf-binary',

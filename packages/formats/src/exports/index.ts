@@ -29,7 +29,9 @@ export const EXPORTS: readonly Export[] = [
   partsCsv,
   jobJson,
 ];
+export * from './fields';
 export * from './file-name';
 export * from './options';
+export * from './picture-of';
 export * from './write-export';
 export type * from '../frames/platform';

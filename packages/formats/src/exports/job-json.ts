@@ -4,6 +4,7 @@ import { exportOf } from './export';
 export const jobJson = exportOf({
   id: 'job',
   title: 'Job, JSON',
+  group: 'The job itself',
   purpose: 'everything, to open again',
   ending: '.relay.json',
   type: 'application/json',

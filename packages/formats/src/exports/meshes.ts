@@ -15,6 +15,7 @@ const leavesOut = ({ machine }: ExportInput): readonly string[] =>
 export const stl = exportOf({
   id: 'stl',
   title: 'Solids, STL',
+  group: 'Solids',
   purpose: 'this moment, to be printed or cut',
   ending: '.stl',
   type: 'model/stl',
@@ -30,6 +31,7 @@ export const stl = exportOf({
 export const obj = exportOf({
   id: 'obj',
   title: 'Solids, OBJ',
+  group: 'Solids',
   purpose: 'the same, each by its name and material',
   ending: '.obj',
   type: 'model/obj',

@@ -6,6 +6,7 @@ import { exportOf, rowIn } from './export';
 export const partsCsv = exportOf({
   id: 'parts',
   title: 'Parts, CSV',
+  group: 'Tables',
   purpose: 'how many of which',
   ending: '-parts.csv',
   type: 'text/csv',

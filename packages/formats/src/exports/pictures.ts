@@ -12,6 +12,7 @@ const rateOf = ({ job }: ExportInput, { step }: Pick<PicturesAsked, 'step'>): nu
 export const frames = exportOf({
   id: 'frames',
   title: 'Frames, PNG',
+  group: 'Pictures and films',
   purpose: 'numbered pictures, in one ZIP file',
   ending: '-frames.zip',
   type: 'application/zip',
@@ -43,7 +44,7 @@ const animated = (
   kind: 'apng' | 'gif',
 ): Export =>
   exportOf({
-    ...{ ...facts, fitted: true, slow: true },
+    ...{ ...facts, group: 'Pictures and films', fitted: true, slow: true },
     options: z.object(pictureOptions),
     write: async (input, asked) => {
       const { framesOf, LoopPictures, writeApng, writeGif } = await load();
@@ -76,7 +77,8 @@ export const gif = animated(
 /** A film: its sides are even numbers of pixels, which encoders ask for. */
 const film = (kind: FilmKind, title: string, purpose: string): Export =>
   exportOf({
-    ...{ id: kind, title, purpose, ending: `.${kind}`, type: `video/${kind}`, fitted: true, slow: true },
+    ...{ id: kind, title, group: 'Pictures and films', purpose },
+    ...{ ending: `.${kind}`, type: `video/${kind}`, fitted: true, slow: true },
     options: z.object({ ...pictureOptions, times: timesOption }).omit({ clear: true }),
     write: async (input, asked) => {
       const { framesOf, LoopPictures, writeFilm } = await load();

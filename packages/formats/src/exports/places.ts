@@ -16,6 +16,7 @@ async function placementsOf(
 export const placesCsv = exportOf({
   id: 'places',
   title: 'Places, CSV',
+  group: 'Tables',
   purpose: 'where each piece is, and which way',
   ending: '-places.csv',
   type: 'text/csv',
@@ -30,6 +31,7 @@ export const placesCsv = exportOf({
 export const placesJson = exportOf({
   id: 'places-json',
   title: 'Places, JSON',
+  group: 'Tables',
   purpose: 'the same, for a program',
   ending: '-places.json',
   type: 'application/json',

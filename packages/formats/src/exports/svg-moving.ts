@@ -6,6 +6,7 @@ import { groundOption, machineOption, pathOption, runsOption, strayOption, wheel
 export const svgMoving = exportOf({
   id: 'svg-moving',
   title: 'SVG, moving',
+  group: 'Drawings',
   purpose: 'plays by itself, without end',
   ending: '-moving.svg',
   type: 'image/svg+xml',

@@ -6,6 +6,7 @@ import { frameOption, groundOption, machineOption, pathOption, runsOption, wheel
 export const svgStill = exportOf({
   id: 'svg',
   title: 'SVG, still',
+  group: 'Drawings',
   purpose: 'this moment, in real size',
   ending: '.svg',
   type: 'image/svg+xml',

@@ -31,7 +31,7 @@ export interface ExportHere {
 }
 
 /** An export that was found, and what it is given. */
-interface Found {
+export interface Found {
   readonly way: Export;
   readonly input: ExportInput;
   readonly options: Readonly<Record<string, unknown>>;
@@ -74,7 +74,8 @@ export function exportedFiles(
   return files ? { files, leftOut: way.leavesOut?.(input, options) ?? [] } : null;
 }
 
-function foundIn(
+/** An export by its id, with the job fitted where it wants that. @throws as writeExport */
+export function foundIn(
   all: readonly Export[],
   job: Job,
   as: string,

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import {
+  askedFor,
   framesOption,
   groundOption,
   machineOption,
@@ -17,15 +18,24 @@ const side = z.number().int().min(16).max(MOST_SIDE);
 
 /** Options of all that is made of pictures. */
 export const pictureOptions = {
-  width: side.default(1920).describe('How wide, px.'),
-  height: side.default(1080).describe('How high, px.'),
+  width: askedFor(side.default(1920), { title: 'Width', description: 'How wide, px.', unit: 'px' }),
+  height: askedFor(side.default(1080), { title: 'Height', description: 'How high, px.', unit: 'px' }),
   frames: framesOption,
-  step: z.number().int().min(1).max(1_000).default(1).describe('Every so many frames one picture.'),
-  clear: z.boolean().default(false).describe('Leave the ground it lies on clear.'),
+  step: askedFor(z.number().int().min(1).max(1_000).default(1), {
+    title: 'One picture every so many frames',
+    description: 'Every so many frames one picture.',
+  }),
+  clear: askedFor(z.boolean().default(false), {
+    title: 'Clear ground',
+    description: 'Leave the ground it lies on clear.',
+  }),
   ...{ runs: runsOption, path: pathOption, wheels: wheelsOption },
   ...{ machine: machineOption, ground: groundOption },
 };
-export const timesOption = z.number().int().min(1).max(100).default(1).describe('So many times the loop.');
+export const timesOption = askedFor(z.number().int().min(1).max(100).default(1), {
+  title: 'So many times the loop',
+  description: 'So many times the loop.',
+});
 
 const shape = z.object(pictureOptions);
 export type PicturesAsked = z.infer<typeof shape>;

@@ -26,6 +26,7 @@ export function* jobFaults(job: Job): Generator<JobFault> {
     tie: yield* unique(job.ties ?? [], 'ties'),
     measure: yield* unique(job.measures ?? [], 'measures'),
   };
+  yield* unique(job.handOffs ?? [], 'handOffs');
   function* need(kind: keyof typeof known, id: string, at: (string | number)[]): Generator<JobFault> {
     if (!known[kind].has(id)) yield { at, message: `there is no ${kind} “${id}” in this job` };
   }

@@ -3,6 +3,7 @@ import * as z from 'zod';
 import { name } from './fields';
 import { MaterialSchema, PieceSchema } from '../families';
 import { PathSchema } from '../path-kinds/schemas';
+import { HandOffSchema } from './hand-off-schema';
 import { AnchorSchema, MeasureSchema, MotionSchema, TieSchema } from './motion-schema';
 import { BackdropSchema, RunSchema, UnitSchema, WheelSchema } from './parts';
 
@@ -13,6 +14,7 @@ export type { RoutePath } from '../path-kinds/route/schema';
 export * from './parts';
 export * from './set-out-schema';
 export * from './motion-schema';
+export type { HandOff } from './hand-off-schema';
 export type { Upright } from './upright-schema';
 
 /** The parts of a job, each checked by itself; that they go together is checked by its schema. */
@@ -36,6 +38,7 @@ export const JobShape = z.object({
     .optional()
     .describe('Whether the drawing is one from the side, which is usual, or from above.'),
   backdrop: BackdropSchema.nullable().optional(),
+  handOffs: z.array(HandOffSchema).max(50).optional(),
 });
 
 export type Job = z.infer<typeof JobShape>;

@@ -12,8 +12,9 @@ import { paintBackdrop, paintPaper } from './paper-painter';
 import { paintApproaches, paintCorners, paintMarks, paintSpot, paintTightest } from './path-marks';
 import { placeAt, placesIn } from './place-finder';
 import { paintPlaces } from './place-painter';
-import { MachinePainter, paintGround, paintTrail } from './machine-painter';
-import type { Trail } from './trail';
+import { paintGround } from './ground-painter';
+import { MachinePainter } from './machine-painter';
+import type { ShownTrail } from './trail';
 import { RestingRows } from './resting-rows';
 import { ALL_IN_FULL, viewOfRows, type RowPainter, type RowView } from '@coin-relay/painting';
 import { RowPainters, type ShownRow } from './row-painters';
@@ -46,7 +47,7 @@ export class DrawingStage {
   private backdrop: { readonly at: Backdrop; readonly image: CanvasImageSource } | null = null;
   private machine: MachinePainter | null = null;
   private frame = 0;
-  private trail: Trail | null = null;
+  private trail: ShownTrail | null = null;
   private drives = false;
   private atWork: string | null = null;
   private selected: string | null = null;
@@ -237,7 +238,7 @@ export class DrawingStage {
   }
 
   /** The way of a link through the loop; null shows none. */
-  showTrail(trail: Trail | null): void {
+  showTrail(trail: ShownTrail | null): void {
     this.trail = trail;
     this.frames.draw(this.machineLayer);
   }
@@ -367,7 +368,7 @@ export class DrawingStage {
     }
     ctx.restore();
     // It is seen from the ground.
-    if (this.trail) paintTrail(ctx, this.trail, this.frame, pixel);
+    this.trail?.(ctx, this.frame, pixel);
     ctx.restore();
   }
 

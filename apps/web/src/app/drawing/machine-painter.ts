@@ -1,12 +1,7 @@
 import { colourOf, machineParts, type MachineParts } from '@coin-relay/scene';
-import { anchorAt, bodyAt, formatLength, materialsOf, measureAt, type Machine } from '@coin-relay/model';
+import { anchorAt, formatLength, materialsOf, measureAt, type Machine } from '@coin-relay/model';
 import { THEME } from '../shared/theme';
 import { PartPainter } from '@coin-relay/painting';
-import type { Trail } from './trail';
-
-/** Moments before the one shown that a trail is told by: over this part of the loop. */
-const TRAIL_DOTS = 14;
-const TRAIL_PART = 1 / 6;
 
 /** Paints what of a machine lies between its rows. The canvas is mapped to mm, y up. */
 export class MachinePainter {
@@ -94,85 +89,4 @@ export class MachinePainter {
     ctx.fillText(text, 0, 0);
     ctx.restore();
   }
-}
-
-/** The way of a link: all of it faint, and where it was just now. */
-export function paintTrail(
-  ctx: CanvasRenderingContext2D,
-  { points, step }: Trail,
-  frame: number,
-  pixel: number,
-): void {
-  const many = points.length / 2 - 1;
-  ctx.strokeStyle = THEME.accent;
-  ctx.globalAlpha = 0.35;
-  ctx.lineWidth = 1.5 * pixel;
-  ctx.beginPath();
-  let down = false;
-  for (let m = 0; m <= many; m++) {
-    const [x, y] = [points[2 * m], points[2 * m + 1]];
-    if (Number.isNaN(x)) down = false;
-    else if (down) ctx.lineTo(x, y);
-    else {
-      ctx.moveTo(x, y);
-      down = true;
-    }
-  }
-  ctx.stroke();
-  ctx.fillStyle = THEME.accent;
-  const now = Math.round(frame / step);
-  const apart = Math.max(1, Math.round((many * TRAIL_PART) / TRAIL_DOTS));
-  for (let back = TRAIL_DOTS; back >= 0; back--) {
-    const m = now - back * apart;
-    if (m < 0 || m > many) continue;
-    const [x, y] = [points[2 * m], points[2 * m + 1]];
-    if (Number.isNaN(x)) continue;
-    ctx.globalAlpha = 0.2 + 0.7 * (1 - back / TRAIL_DOTS);
-    ctx.beginPath();
-    ctx.arc(x, y, (back === 0 ? 4.5 : 2.5) * pixel, 0, 2 * Math.PI);
-    ctx.fill();
-  }
-  ctx.globalAlpha = 1;
-}
-
-/**
- * The ground that a body drives over: a line under the strand that stands on it, with a mark for
- * every so many mm. It stays where it is while the machine moves.
- * @param below how far under the path the ground lies, mm
- * @param every from one mark to the next, mm
- */
-export function paintGround(
-  ctx: CanvasRenderingContext2D,
-  machine: Machine,
-  frame: number,
-  below: number,
-  every: number,
-  pixel: number,
-): void {
-  const body = bodyAt(machine, frame);
-  if (!body) return;
-  const { strand } = body;
-  const [ux, uy] = [strand.dx, strand.dy];
-  // Downwards, whichever way the strand runs.
-  const side = ux < 0 ? 1 : -1;
-  const [nx, ny] = [-uy * side, ux * side];
-  const reach = 4_000;
-  const x = strand.x + nx * below;
-  const y = strand.y + ny * below;
-  ctx.strokeStyle = THEME.ink;
-  ctx.lineWidth = 1.5 * pixel;
-  ctx.beginPath();
-  ctx.moveTo(x - ux * reach, y - uy * reach);
-  ctx.lineTo(x + ux * reach, y + uy * reach);
-  ctx.stroke();
-  ctx.lineWidth = pixel;
-  ctx.beginPath();
-  const marks = Math.floor(reach / every);
-  for (let m = -marks; m <= marks; m++) {
-    const size = (m % 5 === 0 ? 12 : 6) * pixel;
-    const [px, py] = [x + ux * m * every, y + uy * m * every];
-    ctx.moveTo(px, py);
-    ctx.lineTo(px + nx * size - ux * size * 0.5, py + ny * size - uy * size * 0.5);
-  }
-  ctx.stroke();
 }

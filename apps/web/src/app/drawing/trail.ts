@@ -1,4 +1,5 @@
 import { bodyAt, pinOfPiece, type Machine } from '@coin-relay/model';
+import { THEME } from '../shared/theme';
 
 /** The way of one link through the loop. */
 export interface Trail {
@@ -7,6 +8,13 @@ export interface Trail {
   /** Frames from one moment to the next. */
   readonly step: number;
 }
+
+/** Paints the way of a link at a frame. */
+export type ShownTrail = (ctx: CanvasRenderingContext2D, frame: number, pixel: number) => void;
+
+/** Moments before the one shown that a trail is told by: over this part of the loop. */
+const TRAIL_DOTS = 14;
+const TRAIL_PART = 1 / 6;
 
 /** Moments that are looked at, at the most. */
 const MOST_MOMENTS = 240;
@@ -28,4 +36,43 @@ export function trailOf(machine: Machine, run: string, place: number, drives = f
     points.set([pin.x + (body?.dx ?? 0), pin.y + (body?.dy ?? 0)], 2 * m);
   }
   return { points, step };
+}
+
+/** The way of a link: all of it faint, and where it was just now. */
+export function paintTrail(
+  ctx: CanvasRenderingContext2D,
+  { points, step }: Trail,
+  frame: number,
+  pixel: number,
+): void {
+  const many = points.length / 2 - 1;
+  ctx.strokeStyle = THEME.accent;
+  ctx.globalAlpha = 0.35;
+  ctx.lineWidth = 1.5 * pixel;
+  ctx.beginPath();
+  let down = false;
+  for (let m = 0; m <= many; m++) {
+    const [x, y] = [points[2 * m], points[2 * m + 1]];
+    if (Number.isNaN(x)) down = false;
+    else if (down) ctx.lineTo(x, y);
+    else {
+      ctx.moveTo(x, y);
+      down = true;
+    }
+  }
+  ctx.stroke();
+  ctx.fillStyle = THEME.accent;
+  const now = Math.round(frame / step);
+  const apart = Math.max(1, Math.round((many * TRAIL_PART) / TRAIL_DOTS));
+  for (let back = TRAIL_DOTS; back >= 0; back--) {
+    const m = now - back * apart;
+    if (m < 0 || m > many) continue;
+    const [x, y] = [points[2 * m], points[2 * m + 1]];
+    if (Number.isNaN(x)) continue;
+    ctx.globalAlpha = 0.2 + 0.7 * (1 - back / TRAIL_DOTS);
+    ctx.beginPath();
+    ctx.arc(x, y, (back === 0 ? 4.5 : 2.5) * pixel, 0, 2 * Math.PI);
+    ctx.fill();
+  }
+  ctx.globalAlpha = 1;
 }

@@ -1,10 +1,12 @@
 import '../../without-eval';
 import { expose } from 'comlink';
+import { browserPlatform } from './browser-platform';
 import { handOffTasks, type HandOffTasks } from './hand-off-tasks';
 import { handOver } from './hand-over';
 
-const tasks = handOffTasks();
+const tasks = handOffTasks(browserPlatform);
 
 expose({
   write: async (...given: Parameters<HandOffTasks['write']>) => handOver(await tasks.write(...given)),
+  picture: async (...given: Parameters<HandOffTasks['picture']>) => handOver(await tasks.picture(...given)),
 } satisfies Record<keyof HandOffTasks, unknown>);

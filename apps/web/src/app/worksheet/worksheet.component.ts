@@ -109,7 +109,7 @@ export class WorksheetComponent {
         begins ? 'Waits for a path' : checkLine(findings.length),
         begins ? 'none' : wrong ? 'bad' : fits && findings.length === 0 ? 'good' : 'none',
       ),
-      line('hand-off', 'Hand-off', 'Drawings, solids, places, the job itself'),
+      line('hand-off', 'Hand-off', 'Drawings, solids, pictures, tables, the job'),
     ];
   });
 

@@ -58,3 +58,4 @@ export {
   together,
   writeAnchor,
 } from './machine';
+export * from './hand-offs';

@@ -7,7 +7,6 @@ import { JobContext } from '../../session/job-context.service';
 import { PlaceChoice } from '../../session/place-choice.service';
 import { Playback } from '../../session/playback.service';
 import type { DrawingStage } from '../drawing-stage';
-import { trailOf } from '../trail';
 import type { DrawingPart } from './part';
 
 /** The frame that is shown, the way of a link through the loop, and whether a body drives. */
@@ -19,6 +18,7 @@ export class MotionPart implements DrawingPart {
   private readonly places = inject(PlaceChoice);
   private readonly context = inject(JobContext);
   private readonly destroyed = inject(DestroyRef);
+  private turn = 0;
 
   attach(stage: DrawingStage): void {
     merge(this.machine.state$, this.places.places$, this.context.trail$, this.context.step$)
@@ -32,12 +32,22 @@ export class MotionPart implements DrawingPart {
       .subscribe(({ frame }) => stage.moveTo(frame));
   }
 
-  /** The way of the chosen link, or of the first where none is chosen. */
+  /** The way of the chosen link, or of the first where none is chosen. What follows it is loaded when one is shown. */
   private showTrail(stage: DrawingStage): void {
     const { machine } = this.machine.now;
     const run = this.fits.now.view?.resolved.run.id;
     const [place] = [...this.places.places];
-    const shown = this.context.trailShown && machine && run !== undefined;
-    stage.showTrail(shown ? trailOf(machine, run, place ?? 0, this.context.at === 'motion') : null);
+    const turn = ++this.turn;
+    if (!this.context.trailShown || !machine || run === undefined) {
+      stage.showTrail(null);
+      return;
+    }
+    const drives = this.context.at === 'motion';
+    void import('../trail').then(({ paintTrail, trailOf }) => {
+      // Another one was asked for meanwhile.
+      if (turn !== this.turn) return;
+      const trail = trailOf(machine, run, place ?? 0, drives);
+      stage.showTrail(trail && ((ctx, frame, pixel) => paintTrail(ctx, trail, frame, pixel)));
+    });
   }
 }

@@ -1,231 +1,191 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal, type OnDestroy } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { EXPORTS, optionFields, type Export, type ExportAsked, type ExportGroup } from '@coin-relay/formats';
+import { formatLength, type HandOff, type Job } from '@coin-relay/model';
 import { partsList } from '@coin-relay/scene';
-import { EXPORTS, SOLID_TOLERANCE, type Export } from '@coin-relay/formats';
-import { download } from '../../shared/download';
-import { formatLength, type Job } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
-import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
-import { NzSpinModule } from 'ng-zorro-antd/spin';
+import { NzProgressModule } from 'ng-zorro-antd/progress';
+import { map } from 'rxjs';
 import { FirstJob } from '../../first-job/first-job.service';
 import { JobStore } from '../../document/job-store.service';
 import { FitService } from '../../engine/fit.service';
-import { HandOffPool } from '../../engine/hand-off-pool.service';
-import { picturesOf } from '../../hand-off/pictures';
 import { MachineView } from '../../engine/machine-view.service';
+import { AheadOfHandOff } from '../../hand-off/ahead.service';
+import { factsOf, pictureFacts, type Fact } from '../../hand-off/facts';
+import { HandOffChoice, type Said } from '../../hand-off/hand-off-choice.service';
+import { HandOffRun } from '../../hand-off/hand-off-run.service';
+import { KeptHandOffsComponent } from '../../hand-off/kept-hand-offs.component';
+import { OptionFormComponent } from '../../hand-off/option-form.component';
+import { picturesOf } from '../../hand-off/pictures';
+import { HandOffPreviewComponent } from '../../hand-off/preview.component';
 import { Playback } from '../../session/playback.service';
-import { LengthFieldComponent } from '../../shared/length-field.component';
+import { CHOICE } from '../../shared/choice.directive';
 import { TroubleComponent } from '../../shared/trouble.component';
+
+/** The ways to hand off, under what they are offered. */
+const GROUPS: readonly { readonly title: ExportGroup; readonly ways: readonly Export[] }[] = [
+  ...new Set(EXPORTS.map(({ group }) => group)),
+].map((title) => ({ title, ways: EXPORTS.filter(({ group }) => group === title) }));
 
 /** What can be taken away. */
 @Component({
   selector: 'relay-hand-off-step',
   imports: [
-    LengthFieldComponent,
-    TroubleComponent,
-    ReactiveFormsModule,
+    ...CHOICE,
+    HandOffPreviewComponent,
+    KeptHandOffsComponent,
     NzButtonComponent,
-    NzCheckboxModule,
-    NzSpinModule,
+    NzProgressModule,
+    OptionFormComponent,
+    TroubleComponent,
   ],
-  template: `
-    <div class="choices">
-      <label nz-checkbox [formControl]="withPath">Draw the path too</label>
-      <label nz-checkbox [formControl]="wholeLoop">Solids and places over the whole loop</label>
-      <div class="line">
-        <span class="what">What is round in solids is off by at most</span>
-        <relay-length-field
-          label="How far solids may be off"
-          [value]="tolerance()"
-          [unit]="state().view?.job?.unit ?? 'mm'"
-          [least]="0.01"
-          (changed)="tolerance.set($event)"
-        />
-      </div>
-    </div>
-    @if (writing(); as way) {
-      <p class="line" role="status">
-        <nz-spin nzSimple nzSize="small" />
-        Writing {{ way.title }}…
-        <button nz-button nzType="text" nzSize="small" type="button" (click)="stop()">Stop</button>
-      </p>
-    }
-    @if (problem()) {
-      <relay-trouble>{{ problem() }}</relay-trouble>
-    }
-    <ul>
-      @for (way of exports; track way.id) {
-        <li>
-          <button
-            nz-button
-            nzSize="small"
-            type="button"
-            [disabled]="way.fitted && !state().view"
-            (click)="take(way)"
-          >
-            {{ way.title }}
-          </button>
-          <span class="cost"
-            >{{ way.id === 'parts' ? partsWords() : way.purpose }}
-            @for (words of leftOut().get(way.id) ?? []; track $index) {
-              <span class="out">{{ words }}</span>
-            }
-          </span>
-        </li>
-      }
-    </ul>
-    @if (list(); as l) {
-      <table aria-label="Parts of the row">
-        <thead>
-          <tr>
-            <th scope="col">piece</th>
-            <th scope="col">how many</th>
-            <th scope="col">mass</th>
-          </tr>
-        </thead>
-        <tbody>
-          @for (line of l.lines; track line.piece.id) {
-            <tr>
-              <td>{{ line.piece.name }}</td>
-              <td>{{ line.count }}</td>
-              <td>{{ grams(line.mass) }}</td>
-            </tr>
-          }
-          @if (l.pins > 0) {
-            <tr>
-              <td>Pins</td>
-              <td>{{ l.pins }}</td>
-              <td></td>
-            </tr>
-          }
-        </tbody>
-      </table>
-    }
-  `,
+  providers: [AheadOfHandOff],
+  templateUrl: './hand-off-step.component.html',
   styleUrls: ['../../shared/step.less'],
   styles: `
-    li {
-      display: flex;
-      gap: 10px;
-      align-items: baseline;
-      margin-bottom: 8px;
+    .ways {
+      width: 100%;
+      margin-bottom: 4px;
     }
-    li button {
-      flex: none;
-      width: 104px;
-    }
-    .choices {
-      display: grid;
-      gap: 4px;
-      margin-bottom: 12px;
-    }
-    .choices label {
-      margin: 0;
-    }
-    .out {
-      display: block;
+    table {
+      margin-top: 12px;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class HandOffStepComponent implements OnDestroy {
+export class HandOffStepComponent {
   private readonly store = inject(JobStore);
   private readonly playback = inject(Playback);
   private readonly machine = inject(MachineView);
   private readonly first = inject(FirstJob);
+  private readonly ahead = inject(AheadOfHandOff);
+  protected readonly choice = inject(HandOffChoice);
+  protected readonly runs = inject(HandOffRun);
   private readonly machineNow = toSignal(this.machine.state$, { requireSync: true });
-  protected readonly state = toSignal(inject(FitService).state$, { requireSync: true });
-  protected readonly exports = EXPORTS;
-  protected readonly withPath = new FormControl(false, { nonNullable: true });
-  protected readonly wholeLoop = new FormControl(false, { nonNullable: true });
-  private readonly overLoop = toSignal(this.wholeLoop.valueChanges, { initialValue: false });
-  /** mm. */
-  protected readonly tolerance = signal(SOLID_TOLERANCE);
-  protected readonly problem = signal('');
-  /** What is being written. */
-  protected readonly writing = signal<Export | null>(null);
-  private readonly threads = inject(HandOffPool);
-  private owner = new AbortController();
+  private readonly fit = toSignal(inject(FitService).state$, { requireSync: true });
+  /** The document as it is; null before it is there. */
+  protected readonly job = toSignal(this.store.job$, { initialValue: null });
+  protected readonly now = toSignal(this.choice.state$, { requireSync: true });
+  protected readonly run = toSignal(this.runs.state$, { requireSync: true });
+  protected readonly aheadNow = toSignal(this.ahead.state$, { requireSync: true });
+  /** The frame that is shown; none while it plays. */
+  private readonly frame = toSignal(
+    this.playback.position$.pipe(map(({ playing, frame }) => (playing ? null : frame))),
+    { requireSync: true },
+  );
+  protected readonly groups = GROUPS;
 
-  /** What of the job the files would not show. */
+  /** The options it takes, but for those of what this job has none of. */
+  protected readonly fields = computed(() => {
+    const job = this.job();
+    return optionFields(this.now().way).filter(
+      ({ key }) => !job || (key === 'ground' ? job.motion.body : key !== 'machine' || hasMachine(job)),
+    );
+  });
+  /** What is handed off: what can be seen, so that it is not fitted half. */
+  private readonly handed = computed(() => {
+    const { way } = this.now();
+    return way.fitted ? (this.machineNow().machine?.job ?? null) : this.job();
+  });
+  protected readonly ready = computed(() => this.handed() !== null);
+  protected readonly percent = computed(() => Math.round(100 * (this.run().part ?? 0)));
+
+  /** What of the job the file would not show. */
   protected readonly leftOut = computed(() => {
     const { machine } = this.machineNow();
-    const job = this.state().view?.job;
-    if (!job || !machine) return new Map<string, readonly string[]>();
-    const input = { job: machine.job, machine, run: null, pictures: new Map<string, string>(), ...NOWHERE };
-    const options = this.optionsOf(machine.job);
-    return new Map(EXPORTS.map(({ id, leavesOut }) => [id, leavesOut?.(input, options) ?? []]));
+    const { way, options } = this.now();
+    if (!machine || !way.leavesOut) return [];
+    const nowhere = {
+      run: null,
+      pictures: new Map<string, string>(),
+      platform: null,
+      progress: () => undefined,
+    };
+    try {
+      return way.leavesOut({ ...nowhere, job: machine.job, machine }, options);
+    } catch {
+      // An option that cannot be used is told of where the file is written.
+      return [];
+    }
+  });
+
+  protected readonly facts = computed((): readonly Fact[] => {
+    const { way, options } = this.now();
+    const job = this.handed();
+    const { file } = this.aheadNow();
+    if (!job) return [];
+    if (file) return factsOf(file, job.unit);
+    if (!way.slow) return [];
+    const said = way.options.safeParse(options);
+    return said.success ? pictureFacts(job, { step: 1, times: 1, ...said.data }) : [];
   });
 
   /** What the row at work is made of. */
   protected readonly list = computed(() => {
-    const { view } = this.state();
+    const { view } = this.fit();
     return view ? partsList(view.fit, view.setOut) : null;
   });
-  protected readonly partsWords = computed(() => {
+  protected readonly purpose = computed(() => {
+    const { way } = this.now();
     const list = this.list();
-    const view = this.state().view;
-    if (!list || !view) return 'how many of which';
+    const { view } = this.fit();
+    if (way.id !== 'parts' || !list || !view)
+      return `${way.purpose[0].toUpperCase()}${way.purpose.slice(1)}.`;
     const mass = list.mass === null ? '' : `, ${this.grams(list.mass)}`;
     return `${list.pieces} pieces, ${formatLength(list.length, view.job.unit)}${mass}`;
   });
+
+  constructor() {
+    effect(() => {
+      const { way, options } = this.now();
+      const job = this.handed();
+      const frame = this.frame();
+      const idle = this.run().writing === null;
+      if (!job || frame === null || !idle || !way.fitted) this.ahead.look(null);
+      else {
+        const asked = { ...this.askedOf(way, options, frame), pictures: new Map<string, string>() };
+        this.ahead.look({ job, as: way.id, asked, whole: !way.slow });
+      }
+    });
+  }
 
   protected grams(mass: number | null): string {
     if (mass === null) return '–';
     return mass >= 1000 ? `${(mass / 1000).toFixed(2)}\u00a0kg` : `${mass.toFixed(1)}\u00a0g`;
   }
 
-  /** Writes the job as it stands, in a thread of its own, and hands the file to the browser. */
-  protected async take(way: Export): Promise<void> {
-    const { job } = this.store;
+  /** Hands the file to the browser: the one that was written beforehand, where it is the same. */
+  protected async take(): Promise<void> {
+    const { way, options } = this.now();
+    await this.write(way, options);
+  }
+
+  /** A hand-off that was kept, once more. */
+  protected async repeat({ as, options }: HandOff): Promise<void> {
+    const way = EXPORTS.find(({ id }) => id === as);
+    if (way) await this.write(way, options);
+  }
+
+  private async write(way: Export, options: Said): Promise<void> {
+    const job = way.fitted ? (this.machine.now.machine?.job ?? null) : this.store.job;
     // One after the other. Buttons stay as they are meanwhile: one that is switched off loses the keys.
-    if (!job || this.writing() !== null) return;
-    this.problem.set('');
-    this.owner = new AbortController();
-    const { signal: owner } = this.owner;
-    this.writing.set(way);
-    const { machine } = this.machine.now;
-    const of = way.fitted ? (machine?.job ?? job) : job;
-    const run = this.state().view?.resolved.run.id;
-    const reply = await this.threads.write(
-      of,
-      way.id,
-      {
-        // Of what is of one row, the one at work.
-        ...(way.ofOneRow && run !== undefined ? { runs: [run] } : {}),
-        options: {
-          ...this.optionsOf(of),
-          frame: this.playback.now.frame,
-          path: this.withPath.value,
-          tolerance: this.tolerance(),
-        },
-        pictures: way.fitted ? await picturesOf(of) : new Map(),
-      },
-      owner,
-    );
-    if (this.writing() === way) this.writing.set(null);
-    if (owner.aborted) return;
-    if (!reply.ok) {
-      this.problem.set(reply.message);
-      return;
-    }
-    const { name, type, content } = reply.value;
-    download(name, type, typeof content === 'string' ? content : new Blob([content]));
-    this.first.takenAway();
+    if (!job || this.run().writing) return;
+    this.ahead.look(null);
+    const pictures = way.fitted ? await picturesOf(job) : new Map<string, string>();
+    const asked = { ...this.askedOf(way, options, this.playback.now.frame), pictures };
+    if (await this.runs.write(job, way, asked)) this.first.takenAway();
   }
 
-  /** The frames that are asked for; the one that is shown where none are. */
-  private optionsOf({ motion }: Job): { readonly frames?: { readonly from: number; readonly to: number } } {
-    return this.overLoop() ? { frames: { from: 0, to: motion.frames } } : {};
-  }
-
-  protected stop(): void {
-    this.owner.abort();
-    this.writing.set(null);
-  }
-
-  ngOnDestroy(): void {
-    this.stop();
+  private askedOf(way: Export, options: Said, frame: number): ExportAsked {
+    const run = this.fit().view?.resolved.run.id;
+    return {
+      // Of what is of one row, the one at work.
+      ...(way.ofOneRow && run !== undefined ? { runs: [run] } : {}),
+      options: { ...(options['frames'] === undefined ? { frame } : {}), ...options },
+    };
   }
 }
+
+/** Is there anything between the rows of a job? */
+const hasMachine = ({ anchors = [], ties = [], motion }: Job): boolean =>
+  anchors.length > 0 || ties.length > 0 || motion.drives.some(({ train }) => train);

@@ -12,6 +12,7 @@ import { PlaceChoice } from '../../session/place-choice.service';
 import { RunAtWork } from '../../session/run-at-work.service';
 import { CheckStepComponent } from './check-step.component';
 import { FitStepComponent } from './fit-step.component';
+import { HandOffChoice } from '../../hand-off/hand-off-choice.service';
 import { HandOffStepComponent } from './hand-off-step.component';
 import { LinkStepComponent } from './link-step.component';
 import { MotionStepComponent } from './motion-step.component';
@@ -244,10 +245,24 @@ describe('the check step', () => {
 });
 
 describe('the hand-off step', () => {
-  it('offers every way to take the job away, and counts its parts', async () => {
+  it('offers every way to take the job away, with its options, and counts its parts', async () => {
     const view = await jobView(HandOffStepComponent, demo('demo-coin-lift'));
-    const { EXPORTS } = await import('@coin-relay/formats');
-    for (const { title } of EXPORTS) expect(view.button(title).disabled).toBe(false);
+    const { EXPORTS, optionFields } = await import('@coin-relay/formats');
+    const choice = view.service(HandOffChoice);
+    for (const way of EXPORTS) {
+      choice.choose(way.id);
+      await view.fixture.whenStable();
+      expect(view.button('Write the file').disabled).toBe(false);
+      for (const { title, kind } of optionFields(way))
+        if (kind === 'number' || kind === 'choice' || kind === 'frames')
+          expect([way.id, title, view.element.querySelector(`[aria-label="${title}"]`) !== null]).toEqual([
+            way.id,
+            title,
+            true,
+          ]);
+    }
+    choice.choose('svg');
+    await view.fixture.whenStable();
     const rows = [...view.element.querySelectorAll('tbody tr')].map((row) =>
       [...row.querySelectorAll('td')].map((cell) => cell.textContent?.trim()),
     );
@@ -268,9 +283,9 @@ describe('the hand-off step', () => {
     HTMLAnchorElement.prototype.click = function (this: HTMLAnchorElement) {
       files.push({ name: this.download, blob: made.get(this.getAttribute('href')!)! });
     };
-    const { EXPORTS } = await import('@coin-relay/formats');
-    const job = EXPORTS.find(({ id }) => id === 'job')!;
-    await view.press(job.title);
+    view.service(HandOffChoice).choose('job');
+    await view.fixture.whenStable();
+    await view.press('Write the file');
     expect(files).toHaveLength(1);
     expect(files[0].name).toMatch(/\.json$/);
     const text = await new Promise<string>((resolve) => {

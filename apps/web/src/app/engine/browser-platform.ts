@@ -1,0 +1,30 @@
+import type { Platform, PlatformCanvas } from '@coin-relay/formats';
+import type { Brush } from '@coin-relay/painting';
+
+/** The canvases that are painted on, by what stands for them. */
+const canvases = new WeakMap<PlatformCanvas, OffscreenCanvas>();
+
+/** How pictures are made in a browser, on canvases that no page shows. */
+export const browserPlatform: Platform = {
+  canvas: (width, height) => {
+    const canvas = new OffscreenCanvas(width, height);
+    const context = canvas.getContext('2d');
+    if (!context) throw new Error('this browser gives no canvas to paint on');
+    const brush: Brush = context;
+    const made: PlatformCanvas = {
+      ...{ width, height, brush },
+      png: async () =>
+        new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer()),
+      pixels: () => context.getImageData(0, 0, width, height).data,
+    };
+    canvases.set(made, canvas);
+    return made;
+  },
+  image: async (address) => createImageBitmap(await (await fetch(address)).blob()),
+  film: async (kind, made, framesPerSecond) => {
+    const canvas = canvases.get(made);
+    // What makes films is loaded when one is made.
+    const { filmOf } = await import('./film');
+    return canvas ? filmOf(kind, canvas, framesPerSecond) : null;
+  },
+};
