@@ -22,7 +22,6 @@ import {
   storedJob,
   takeAway,
   test,
-  tick,
 } from './support';
 import { type } from './path-support';
 
@@ -179,7 +178,7 @@ test('a moving SVG of a whole machine stands, at every frame, as the still one d
   }
   const { framesPerSecond } = (await storedJob(page, 'demo-arcade-drive')).motion;
   const shot = async (svg: string, seconds: number | null): Promise<PNG> => {
-    await page.setContent(`<body style="margin:0;background:#fff">${svg}</body>`);
+    await page.setContent(svg);
     await page.evaluate((t) => {
       const drawing = document.querySelector('svg')!;
       drawing.setAttribute('width', '1200');
@@ -217,8 +216,8 @@ test('numbered frames are what the drawing shows, of the size that is asked for'
   await openJob(page, 'demo-coin-lift');
   await openStep(page, 'Hand-off');
   await pick(list(page, 'What to hand off'), 'Frames, PNG');
-  await type(page.getByLabel('Width'), '640');
-  await type(page.getByLabel('Height'), '360');
+  await type(page.getByLabel('Width', { exact: true }), '640');
+  await type(page.getByLabel('Height', { exact: true }), '360');
   await pick(list(page, 'Frames'), 'from one to another');
   await type(page.getByLabel('First frame'), '3');
   await type(page.getByLabel('Last frame'), '6');
@@ -249,8 +248,8 @@ for (const [way, ending, codec] of [
     await openJob(page, 'demo-tin-beetle');
     await openStep(page, 'Hand-off');
     await pick(list(page, 'What to hand off'), way);
-    await type(page.getByLabel('Width'), '320');
-    await type(page.getByLabel('Height'), '181');
+    await type(page.getByLabel('Width', { exact: true }), '320');
+    await type(page.getByLabel('Height', { exact: true }), '181');
     await type(page.getByLabel('So many times the loop'), '2');
     const download = await takeAway(page, way);
     expect(download.suggestedFilename()).toBe(`tin-beetle.${ending}`);
@@ -275,19 +274,19 @@ test('an animated PNG and a GIF; one that takes long tells how far it is, and is
   await openJob(page, 'demo-coin-lift');
   await openStep(page, 'Hand-off');
   await pick(list(page, 'What to hand off'), 'Animated PNG');
-  await type(page.getByLabel('Width'), '240');
-  await type(page.getByLabel('Height'), '160');
+  await type(page.getByLabel('Width', { exact: true }), '240');
+  await type(page.getByLabel('Height', { exact: true }), '160');
   await type(page.getByLabel('One picture every so many frames'), '10');
   const apng = readFileSync(await (await takeAway(page, 'Animated PNG')).path());
   expect(apng.toString('latin1').match(/fcTL/g)).toHaveLength(12);
   await pick(list(page, 'What to hand off'), 'Animated GIF');
-  await type(page.getByLabel('Width'), '240');
-  await type(page.getByLabel('Height'), '160');
+  await type(page.getByLabel('Width', { exact: true }), '240');
+  await type(page.getByLabel('Height', { exact: true }), '160');
   await type(page.getByLabel('One picture every so many frames'), '10');
   const gif = readFileSync(await (await takeAway(page, 'Animated GIF')).path());
   expect(gif.toString('latin1', 0, 6)).toBe('GIF89a');
-  await type(page.getByLabel('Width'), '4000');
-  await type(page.getByLabel('Height'), '3000');
+  await type(page.getByLabel('Width', { exact: true }), '4000');
+  await type(page.getByLabel('Height', { exact: true }), '3000');
   await type(page.getByLabel('One picture every so many frames'), '1');
   await page.getByRole('button', { name: 'Write the file' }).click();
   await expect(page.getByRole('status').filter({ hasText: 'Writing Animated GIF' })).toBeVisible();
@@ -302,17 +301,17 @@ test('what is to be written is shown and told beforehand; a hand-off is kept wit
   page,
   request,
 }) => {
-  const id = await copyOf(page, request, 'demo-arcade-drive');
+  const id = await copyOf(request, 'demo-arcade-drive');
   await openJob(page, id);
   await openStep(page, 'Hand-off');
   const facts = page.getByLabel('What is told of the file');
   await expect(page.getByAltText('What is handed off, in plan')).toBeVisible();
-  await expect(facts).toContainText(/Size[\d. ]+ mm × [\d. ]+ mm/);
-  await expect(facts).toContainText(/File\d+ kB/);
+  await expect(facts).toContainText(/Size[\d.]+\smm × [\d.]+\smm/);
+  await expect(facts).toContainText(/File\d+\skB/);
   const parts = async (): Promise<number> =>
     Number(/Parts(\d+)/.exec(await facts.innerText().then((text) => text.replace(/\s/g, '')))?.[1]);
   const all = await parts();
-  await tick(page.getByRole('checkbox', { name: 'Motor belt' }));
+  await page.locator('relay-option-form label').filter({ hasText: 'Motor belt' }).click();
   await expect.poll(parts).toBeLessThan(all);
   await page.getByLabel('Name to keep this hand-off by').fill('Without the belt');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();

@@ -9,8 +9,7 @@ import {
   shapeJob,
   type Job,
 } from '@coin-relay/model';
-import { RowPainter } from '../../apps/web/src/app/drawing/row-painter';
-import { fillParts, figureParts, type PaintPart } from '../../apps/web/src/app/drawing/piece-looks';
+import { fillParts, figureParts, RowPainter, type PaintPart } from '@coin-relay/painting';
 import { paired } from '../timing';
 
 /** What a frame of a row costs against the bare loop, and the numbers behind it. */

@@ -2,6 +2,7 @@ import { join } from 'node:path';
 import { exportAnswer, exportFilesAnswer } from '@coin-relay/answers';
 import { RelayError } from '@coin-relay/core';
 import { EXPORTS, isText } from '@coin-relay/formats';
+import { parseJob, type HandOff } from '@coin-relay/model';
 import type { Command } from 'commander';
 import { exportOptions, shardOf } from './export-options';
 import { isWhole, keepsOnly, writeOut } from './files';
@@ -19,7 +20,8 @@ export function addExport(program: Command, { text, answer, warn }: CommandOutpu
   return program
     .command('export')
     .description('a job as a file to hand off, on the output, into a file, or as several into a folder')
-    .requiredOption('--to <id>', EXPORTS.map(({ id, title }) => `${id} (${title})`).join(', '))
+    .option('--kept <name>', 'a hand-off that is kept with the job, by its name, instead of --to')
+    .option('--to <id>', EXPORTS.map(({ id, title }) => `${id} (${title})`).join(', '))
     .option('--frame <k>', 'the frame of the loop, of what stands still')
     .option('--frames <a..b>', 'or all frames from one to another, of what tells of several')
     .option('--step <n>', 'every so many frames one picture')
@@ -35,11 +37,18 @@ export function addExport(program: Command, { text, answer, warn }: CommandOutpu
     .option('--shard <i/n>', 'only part i of n of the files of a folder')
     .option('--out <path>', 'the file to write, or the folder for several: then the answer tells of them')
     .action(async (options: Options) => {
-      const { to = '', out } = options;
+      const { out } = options;
       const { nodePlatform } = await import('./node-platform');
       const here = { platform: nodePlatform() };
       const job = jobOf(options);
-      const asked = exportOptions(options);
+      const kept = keptIn(job, options.kept);
+      const to = options.to ?? kept?.as ?? '';
+      if (to === '')
+        throw new RelayError('request-invalid', 'Say what to write: --to ID, or --kept NAME.', {
+          field: 'to',
+        });
+      // What is typed goes before what was kept.
+      const asked = { ...kept?.options, ...exportOptions(options) };
       const folder =
         out !== undefined && EXPORTS.some(({ id, files }) => id === to && files) && !/\.zip$/.test(out);
       if (options.shard !== undefined && !folder)
@@ -89,4 +98,18 @@ export function addExport(program: Command, { text, answer, warn }: CommandOutpu
         for (const words of made.leftOut) warn(words);
       }
     });
+}
+
+/** A hand-off of a job by its name; null where none is asked for. @throws RelayError request-invalid */
+function keptIn(document: unknown, name: string | undefined): HandOff | null {
+  if (name === undefined) return null;
+  const { handOffs = [] } = parseJob(document);
+  const found = handOffs.find((each) => each.name === name);
+  if (found) return found;
+  const there = handOffs.map((each) => `“${each.name}”`).join(', ');
+  throw new RelayError(
+    'request-invalid',
+    `There is no hand-off “${name}” in this job. ${there === '' ? 'It keeps none.' : `It keeps ${there}.`}`,
+    { field: 'kept' },
+  );
 }

@@ -2,6 +2,7 @@ import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { EXPORTS, isText } from '@coin-relay/formats';
+import { demoJobs } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { jobFile, run } from './program.testing';
 
@@ -76,6 +77,21 @@ describe('export', () => {
       });
     const wrong = await run('export', '--job', drive, '--to', 'places', '--run', 'none');
     expect([wrong.status, wrong.error]).toEqual([2, expect.stringContaining('none')]);
+  });
+
+  it('repeats a hand-off that is kept with the job; what is typed goes before it', async () => {
+    const job = structuredClone(demoJobs().find(({ id }) => id === 'demo-coin-lift')!.job);
+    job.handOffs = [{ id: 'h', name: 'For the wall', as: 'svg', options: { path: true, wheels: false } }];
+    const kept = async (...more: string[]): Promise<string> =>
+      (await run('export', '--job', jobFile(job), '--kept', 'For the wall', ...more)).out;
+    expect(await kept()).toContain('id="row-row-path"');
+    expect(await kept()).not.toContain('id="row-row-wheels"');
+    expect(await kept('--with', 'wheels')).toContain('id="row-row-wheels"');
+    expect(await run('export', '--job', jobFile(job), '--kept', 'For the roof')).toMatchObject({
+      status: 2,
+      error: expect.stringMatching(/no hand-off “For the roof” in this job. It keeps “For the wall”\./),
+    });
+    expect((await run('export', '--job', jobFile(job))).error).toMatch(/--to ID, or --kept NAME/);
   });
 
   it('says which there are, and where it cannot write', async () => {

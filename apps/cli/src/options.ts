@@ -61,6 +61,7 @@ export interface Options {
   readonly alone?: boolean;
   readonly to?: string;
   readonly with?: string;
+  readonly kept?: string;
   readonly as?: string;
   readonly size?: string;
   readonly step?: string;
