@@ -23,7 +23,7 @@ export async function buildCli() {
     ...common,
     entryPoints: [at('apps/cli/src/main.ts')],
     outfile: at('apps/cli/dist/coin-relay.mjs'),
-    external: ['@napi-rs/canvas'],
+    external: ['@napi-rs/canvas', 'manifold-3d'],
   });
 }
 
@@ -36,7 +36,7 @@ export async function buildServer() {
     },
     outdir: at('apps/server/dist'),
     outExtension: { '.js': '.mjs' },
-    external: ['better-sqlite3', 'pino'],
+    external: ['better-sqlite3', 'manifold-3d', 'pino'],
   });
   cpSync(at('apps/server/src/database/migrations'), at('apps/server/dist/migrations'), { recursive: true });
 }

@@ -29,6 +29,10 @@ export function addExport(program: Command, { text, answer, warn }: CommandOutpu
     .option('--clear', 'leave the ground of pictures clear')
     .option('--times <n>', 'so many times the loop, of films')
     .option('--tolerance <mm>', 'how far solids and what moves may stray from what they are')
+    .option('--weld <which>', 'bodies of solids as one: none, pieces or all')
+    .option('--clearance <mm>', 'what is left free between bodies that touch')
+    .option('--unit <unit>', 'what one unit of a file of solids is: mm, cm, m or in')
+    .option('--scale <factor>', 'how much larger solids are made')
     .option('--as <word>', 'of a drawing in DXF: flat, frames or faces')
     .option(
       '--with <parts>',
@@ -77,12 +81,13 @@ export function addExport(program: Command, { text, answer, warn }: CommandOutpu
 
       async function intoFolder(path: string): Promise<void> {
         const { i, n } = shardOf(options);
+        const { resumes } = EXPORTS.find(({ id }) => id === to) ?? {};
         // Frames of another job, or of other options, would be taken for these.
         keepsOnly(path, { job, to, runs: runsOf(options) ?? null, asked });
         let there = 0;
         const wanted = (name: string, number: number): boolean => {
           if (number % n !== i - 1) return false;
-          if (!isWhole(join(path, name))) return true;
+          if (!resumes || !isWhole(join(path, name))) return true;
           there++;
           return false;
         };

@@ -11,7 +11,8 @@ export function exportOptions(options: Options): Record<string, unknown> {
     ...{ frame: numberOf('frame', options.frame), frames: frameRangeOf(options) },
     ...{ tolerance, stray: tolerance, as: options.as },
     ...{ step: numberOf('step', options.step), times: numberOf('times', options.times) },
-    clear: options.clear,
+    ...{ clear: options.clear, weld: options.weld, unit: options.unit },
+    ...{ clearance: numberOf('clearance', options.clearance), scale: numberOf('scale', options.scale) },
     ...sizeOf(options.size),
     ...partsOf(options.with),
   };

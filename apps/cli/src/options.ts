@@ -62,6 +62,8 @@ export interface Options {
   readonly to?: string;
   readonly with?: string;
   readonly kept?: string;
+  readonly clearance?: string;
+  readonly scale?: string;
   readonly as?: string;
   readonly size?: string;
   readonly step?: string;

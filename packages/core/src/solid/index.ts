@@ -14,3 +14,4 @@ export * from './silhouette';
 export * from './nearest';
 export * from './cut-depth';
 export * from './face-edges';
+export * from './inset';

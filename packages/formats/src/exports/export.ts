@@ -40,6 +40,8 @@ export interface Export {
   readonly type: string;
   /** Is it of one row: the one at work, or that is asked for? */
   readonly ofOneRow?: true;
+  /** Are its files made again only where they are not there? */
+  readonly resumes?: true;
   /** May it take minutes? */
   readonly slow?: true;
   /** Does it want the rows fitted? */
@@ -74,7 +76,7 @@ export interface ExportFacts {
 }
 
 /** Media types of what is text besides those that say so. */
-const TEXT = ['image/svg+xml', 'application/json', 'image/vnd.dxf', 'model/obj'];
+const TEXT = ['image/svg+xml', 'application/json', 'image/vnd.dxf'];
 
 /** Is what it writes text, which can be put out as it is? */
 export const isText = ({ type }: Pick<Export, 'type'>): boolean =>
@@ -84,6 +86,8 @@ export const isText = ({ type }: Pick<Export, 'type'>): boolean =>
 export interface Written {
   readonly content: Content;
   readonly facts: ExportFacts;
+  /** What is wrong with it all the same, a sentence each. */
+  readonly findings?: readonly string[];
 }
 
 type Made = Content | Written;

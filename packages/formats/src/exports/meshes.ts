@@ -1,14 +1,34 @@
 import * as z from 'zod';
 import { leftOutOfSolids } from '../scene-out/left-out';
-import { exportOf, machineIn, type ExportInput } from './export';
-import { frameOption, runsOption, toleranceOption, wheelsOption } from './options';
+import { exportOf, machineIn, type ExportInput, type NamedFile } from './export';
+import { fileName } from './file-name';
+import { askedFor, frameOption, runsOption, toleranceOption, wheelsOption } from './options';
 
 const options = z.object({
   frame: frameOption,
   runs: runsOption,
   tolerance: toleranceOption,
+  weld: askedFor(z.enum(['none', 'pieces', 'all']).default('none'), {
+    title: 'Welded',
+    description: 'Bodies as they are (none), those of each piece as one (pieces), or all as one (all).',
+  }),
+  clearance: askedFor(z.number().min(0).max(5).default(0), {
+    title: 'Left free between bodies',
+    description: 'What is left free between bodies that touch, to be printed in place, mm.',
+    unit: 'mm',
+  }),
+  unit: askedFor(z.enum(['mm', 'cm', 'm', 'in']).default('mm'), {
+    title: 'One unit of the file is',
+    description: 'What one unit of the file is.',
+  }),
+  scale: askedFor(z.number().min(0.001).max(1_000).default(1), {
+    title: 'Larger by a factor of',
+    description: 'How much larger everything is made.',
+  }),
   wheels: wheelsOption,
 });
+type Asked = z.infer<typeof options>;
+
 const leavesOut = ({ machine }: ExportInput): readonly string[] =>
   machine ? leftOutOfSolids(machine, false) : [];
 
@@ -24,22 +44,51 @@ export const stl = exportOf({
   leavesOut,
   write: async (input, asked) => {
     const { writeSceneStl } = await import('../scene-out');
-    return writeSceneStl(machineIn(input), asked);
+    return writeSceneStl(machineIn(input), { ...asked, wasm: input.platform?.wasm });
   },
 });
 
+/** An OBJ file, and the library of its materials. */
+async function objFiles(
+  input: ExportInput,
+  asked: Asked,
+): Promise<{
+  readonly files: readonly NamedFile[];
+  readonly facts: object;
+  readonly findings: readonly string[];
+}> {
+  const { writeSceneObj } = await import('../scene-out');
+  const [name, library] = ['.obj', '.mtl'].map((ending) => fileName(input.job.name, ending));
+  const made = await writeSceneObj(machineIn(input), { ...asked, wasm: input.platform?.wasm }, library);
+  const { obj: text, mtl } = made.content;
+  return {
+    ...made,
+    files: [
+      { name, content: text },
+      { name: library, content: mtl },
+    ],
+  };
+}
+
 export const obj = exportOf({
   id: 'obj',
-  title: 'Solids, OBJ',
+  title: 'Solids, OBJ and MTL',
   group: 'Solids',
   purpose: 'the same, each by its name and material',
-  ending: '.obj',
-  type: 'model/obj',
+  ending: '-obj.zip',
+  type: 'application/zip',
   fitted: true,
   options,
   leavesOut,
+  files: async function* (input, asked, wanted) {
+    const { files } = await objFiles(input, asked);
+    yield* files.filter(({ name }, i) => wanted(name, i));
+  },
   write: async (input, asked) => {
-    const { writeSceneObj } = await import('../scene-out');
-    return writeSceneObj(machineIn(input), asked);
+    const [{ files, facts, findings }, { zipOf }] = await Promise.all([
+      objFiles(input, asked),
+      import('../frames/zip'),
+    ]);
+    return { content: await zipOf(files), facts, findings };
   },
 });

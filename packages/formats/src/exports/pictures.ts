@@ -18,6 +18,7 @@ export const frames = exportOf({
   type: 'application/zip',
   fitted: true,
   slow: true,
+  resumes: true,
   options: z.object(pictureOptions),
   files: async function* (input, asked, wanted) {
     const { frameFiles, framesOf, LoopPictures } = await load();

@@ -51,8 +51,8 @@ export async function writeExport(
   here: ExportHere = {},
 ): Promise<ExportedFile> {
   const { way, input, options } = foundIn(all, job, as, asked, here);
-  const { content, facts } = await way.write(input, options);
-  const leftOut = way.leavesOut?.(input, options) ?? [];
+  const { content, facts, findings = [] } = await way.write(input, options);
+  const leftOut = [...findings, ...(way.leavesOut?.(input, options) ?? [])];
   return { name: fileName(job.name, way.ending), type: way.type, content, facts, leftOut };
 }
 

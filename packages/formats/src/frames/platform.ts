@@ -22,6 +22,8 @@ export type FilmKind = 'mp4' | 'webm';
 
 /** What of pictures depends on where it runs: a browser, or Node.js. */
 export interface Platform {
+  /** Where what welds bodies is to be had; beside the program where nothing is said. */
+  readonly wasm?: string;
   canvas(width: number, height: number): PlatformCanvas;
   /** An image to paint with. @param address a data address */
   image(address: string): Promise<unknown>;

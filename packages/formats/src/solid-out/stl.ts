@@ -5,13 +5,13 @@ const HEAD = 84;
 const EACH = 50;
 
 /**
- * A solid as binary STL, mm, z up as it is in the mesh: normals, three corners and an empty attribute for each triangle.
+ * A solid as binary STL, z up as it is in the mesh: normals, three corners and an empty attribute for each triangle.
  * The head never begins with “solid”, by which text files are known.
  */
-export function writeStl({ positions, triangles }: Mesh, name: string): Uint8Array {
+export function writeStl({ positions, triangles }: Mesh, name: string, unit = 'mm'): Uint8Array {
   const bytes = new Uint8Array(HEAD + (triangles.length / 3) * EACH);
   const view = new DataView(bytes.buffer);
-  new TextEncoder().encodeInto(`binary STL, mm: ${name}`, bytes.subarray(0, 80));
+  new TextEncoder().encodeInto(`binary STL, ${unit}: ${name}`, bytes.subarray(0, 80));
   view.setUint32(80, triangles.length / 3, true);
   for (let i = 0, at = HEAD; i < triangles.length; i += 3, at += EACH) {
     const corners = [triangles[i], triangles[i + 1], triangles[i + 2]].map((k) =>

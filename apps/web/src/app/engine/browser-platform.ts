@@ -6,6 +6,7 @@ const canvases = new WeakMap<PlatformCanvas, OffscreenCanvas>();
 
 /** How pictures are made in a browser, on canvases that no page shows. */
 export const browserPlatform: Platform = {
+  wasm: '/manifold.wasm',
   canvas: (width, height) => {
     const canvas = new OffscreenCanvas(width, height);
     const context = canvas.getContext('2d');
