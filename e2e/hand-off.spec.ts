@@ -2,12 +2,13 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { fileURLToPath, pathToFileURL } from 'node:url';
 import { NodeIO } from '@gltf-transform/core';
 import type { Page } from '@playwright/test';
 import DxfParser from 'dxf-parser';
 import { unzipSync } from 'fflate';
 import { ALL_FORMATS, BufferSource, Input } from 'mediabunny';
+import Papa from 'papaparse';
 import { PNG } from 'pngjs';
 import {
   copyOf,
@@ -24,6 +25,7 @@ import {
   test,
 } from './support';
 import { type } from './path-support';
+import { startServer } from './server';
 
 const take = async (page: Page, way: string): Promise<{ name: string; path: string; text: string }> => {
   await openJob(page, 'demo-coin-lift');
@@ -340,4 +342,123 @@ test('what is to be written is shown and told beforehand; a hand-off is kept wit
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('button', { name: 'Without the belt', exact: true })).toBeVisible();
   await expectAccessible(page);
+});
+
+test('a page that plays by itself, without a network: stops, goes to a frame, is made larger', async ({
+  page,
+  browser,
+}) => {
+  const { name, path } = await take(page, 'Page that plays, HTML');
+  expect(name).toBe('coin-lift.html');
+  const context = await browser.newContext({ offline: true });
+  const alone = await context.newPage();
+  const asked: string[] = [];
+  const broken: string[] = [];
+  alone.on('request', (request) => asked.push(request.url()));
+  alone.on('pageerror', (error) => broken.push(error.message));
+  alone.on('console', (message) => {
+    if (message.type() === 'error') broken.push(message.text());
+  });
+  await alone.goto(pathToFileURL(path).href);
+  await expect(alone.getByRole('status')).not.toHaveText('frame 0 of 120');
+  await alone.getByRole('button', { name: 'Stop' }).click();
+  await alone.getByRole('slider', { name: 'Frame' }).fill('40');
+  await expect(alone.getByRole('status')).toHaveText('frame 40 of 120');
+  const places = (): Promise<string> =>
+    alone.evaluate(() =>
+      Array.from(document.querySelectorAll<SVGGraphicsElement>('svg use'), (use) =>
+        use.getCTM()!.e.toFixed(2),
+      ).join(),
+    );
+  const at40 = await places();
+  await alone.keyboard.press('ArrowRight');
+  await alone.locator('h1').click();
+  await alone.keyboard.press('ArrowRight');
+  await expect(alone.getByRole('status')).toHaveText(/frame 4[12] of 120/);
+  expect(await places()).not.toBe(at40);
+  const box = await alone.locator('svg').getAttribute('viewBox');
+  await alone.locator('svg').hover();
+  await alone.mouse.wheel(0, -400);
+  await expect(alone.locator('svg')).not.toHaveAttribute('viewBox', box!);
+  await alone.locator('svg').dblclick();
+  await expect(alone.locator('svg')).toHaveAttribute('viewBox', box!.replace(/\s+/g, ' '));
+  expect(asked.filter((url) => !url.startsWith('file:'))).toEqual([]);
+  expect(broken).toEqual([]);
+  await context.close();
+});
+
+test('a parts list for a table, and to be printed', async ({ page }) => {
+  const { name, text } = await take(page, 'Parts, CSV');
+  expect(name).toBe('coin-lift-parts.csv');
+  const { data } = Papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: true });
+  expect(data.filter((line) => line['part'] === 'wheel')).toHaveLength(3);
+  expect(Number(data.find((line) => line['part'] === 'row')?.['price_eur'])).toBeGreaterThan(1);
+  const sheet = readFileSync(await (await takeAway(page, 'Parts, to print')).path(), 'utf8');
+  await page.route('**/sheet', (route) => route.fulfill({ contentType: 'text/html', body: sheet }));
+  await page.goto('/sheet');
+  await expect(page.getByRole('heading', { name: 'Coin lift', level: 1 })).toBeVisible();
+  await expect(page.getByRole('row')).toHaveCount(1 + data.filter((line) => line['part'] !== 'all').length);
+  await expect(page.locator('svg')).toBeVisible();
+});
+
+test('bodies for printing: all as one, and each set apart from its neighbours', async ({ page }) => {
+  await openJob(page, 'demo-coin-lift');
+  await openStep(page, 'Hand-off');
+  await pick(list(page, 'What to hand off'), 'Solids, STL');
+  const triangles = async (): Promise<number> =>
+    readFileSync(await (await takeAway(page, 'Solids, STL')).path()).readUInt32LE(80);
+  const apart = await triangles();
+  await pick(list(page, 'Welded'), 'all as one body');
+  const one = await triangles();
+  expect(one).not.toBe(apart);
+  expect(one).toBeGreaterThan(1_000);
+  await pick(list(page, 'Welded'), 'those of each piece as one');
+  await type(page.getByLabel('Left free between bodies'), '0.3');
+  expect(await triangles()).toBeGreaterThan(1_000);
+  const files = unzipSync(readFileSync(await (await takeAway(page, 'Solids, OBJ and MTL')).path()));
+  expect(Object.keys(files)).toEqual(['coin-lift.obj', 'coin-lift.mtl']);
+});
+
+test('a job with all it names is opened on another machine with nothing missing', async ({
+  page,
+  request,
+  browser,
+}) => {
+  // A one pixel picture behind the drawing.
+  const png = Buffer.from(
+    'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+    'base64',
+  );
+  const kept = await request.post('/api/pictures', { data: png, headers: { 'Content-Type': 'image/png' } });
+  const { picture } = (await kept.json()) as { picture: string };
+  const id = await copyOf(request, 'demo-coin-lift', (job) => {
+    job.backdrop = { picture, x: 0, y: 0, width: 100, height: 80, millimetresPerPixel: 1, shown: 0.5 };
+  });
+  await openJob(page, id);
+  await openStep(page, 'Hand-off');
+  const download = await takeAway(page, 'Job with all it names, ZIP');
+  expect(download.suggestedFilename()).toBe('coin-lift-under-test.relay.zip');
+  const other = await startServer();
+  try {
+    const context = await browser.newContext({ baseURL: other.address });
+    const there = await context.newPage();
+    expect((await there.request.get(`${other.address}/api/pictures/${picture}`)).status()).toBe(404);
+    await there.goto('/start');
+    await there.locator('relay-import input[type=file]').setInputFiles(
+      await download.path().then((path) => {
+        const named = join(mkdtempSync(join(tmpdir(), 'coin-relay-zip-')), 'lift.relay.zip');
+        writeFileSync(named, readFileSync(path));
+        return named;
+      }),
+    );
+    await expect(there).toHaveURL(/\/job\//);
+    const answer = await there.request.get(
+      `${other.address}/api/jobs/${there.url().split('/job/')[1].split('?')[0]}`,
+    );
+    expect(((await answer.json()) as { job: unknown }).job).toEqual(await storedJob(page, id));
+    expect((await there.request.get(`${other.address}/api/pictures/${picture}`)).status()).toBe(200);
+    await context.close();
+  } finally {
+    await other.stop();
+  }
 });

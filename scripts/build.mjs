@@ -1,6 +1,6 @@
 // Builds everything: the command line, the server, and the interface.
 import { spawnSync } from 'node:child_process';
-import { readFileSync, writeFileSync } from 'node:fs';
+import { copyFileSync, readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { buildCli, buildServer } from './bundle.mjs';
 import { joinFiles, PAGES } from './join.mjs';
@@ -19,6 +19,9 @@ if (result.status === 0) {
   const { outputs } = JSON.parse(readFileSync(`${web}/dist/stats.json`, 'utf8'));
   const files = await joinFiles(`${web}/dist/browser`, outputs, Object.values(PAGES));
   writeFileSync(`${web}/dist/files.json`, JSON.stringify(files));
+  // What welds bodies is compiled by the thread that does it, from a file of its own.
+  const welds = 'manifold.wasm';
+  copyFileSync(fileURLToPath(import.meta.resolve(`manifold-3d/${welds}`)), `${web}/dist/browser/${welds}`);
   await packAll(`${web}/dist/browser`);
 }
 const budgets =

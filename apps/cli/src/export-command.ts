@@ -1,4 +1,4 @@
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { exportAnswer, exportFilesAnswer } from '@coin-relay/answers';
 import { RelayError } from '@coin-relay/core';
 import { EXPORTS, isText } from '@coin-relay/formats';
@@ -38,12 +38,16 @@ export function addExport(program: Command, { text, answer, warn }: CommandOutpu
       '--with <parts>',
       'what is in a picture or drawing besides the pieces: path, wheels, machine, ground',
     )
+    .option(
+      '--named <folder>',
+      'where pictures and bodies that the job names are, by their hashes (beside it)',
+    )
     .option('--shard <i/n>', 'only part i of n of the files of a folder')
     .option('--out <path>', 'the file to write, or the folder for several: then the answer tells of them')
     .action(async (options: Options) => {
       const { out } = options;
       const { nodePlatform } = await import('./node-platform');
-      const here = { platform: nodePlatform() };
+      const here = { platform: nodePlatform(options.named ?? dirname(options.job ?? '.')) };
       const job = jobOf(options);
       const kept = keptIn(job, options.kept);
       const to = options.to ?? kept?.as ?? '';
@@ -54,7 +58,7 @@ export function addExport(program: Command, { text, answer, warn }: CommandOutpu
       // What is typed goes before what was kept.
       const asked = { ...kept?.options, ...exportOptions(options) };
       const folder =
-        out !== undefined && EXPORTS.some(({ id, files }) => id === to && files) && !/\.zip$/.test(out);
+        out !== undefined && EXPORTS.some(({ id, files }) => id === to && files) && !/\.zip$/i.test(out);
       if (options.shard !== undefined && !folder)
         throw new RelayError(
           'request-invalid',

@@ -99,7 +99,7 @@ describe('export', () => {
     expect(await run('export', '--job', lift, '--to', 'pdf')).toMatchObject({
       status: 2,
       error: expect.stringMatching(
-        /no export “pdf”. Take one of svg, svg-moving, dxf, glb, stl, obj, frames, mp4, webm, apng, gif, places, places-json, parts, job\.$/,
+        /no export “pdf”. Take one of svg, svg-moving, dxf, glb, stl, obj, frames, mp4, webm, apng, gif, html, places, places-json, parts, parts-page, job, job-bundle\.$/,
       ),
     });
     const nowhere = join(folder, 'no', 'lift.svg');

@@ -12,6 +12,7 @@ import {
 import { join } from 'node:path';
 import { RelayError } from '@coin-relay/core';
 import { DRAWING_LIMITS } from '@coin-relay/formats';
+import { readBundle } from '@coin-relay/formats/job-bundle';
 import { SOLID_FILE_LIMIT } from '@coin-relay/formats/solid-in';
 
 /** Reads a drawing or a table. @throws RelayError file-too-large, file-broken */
@@ -108,11 +109,24 @@ export function keepsOnly(folder: string, from: object): void {
     );
 }
 
+/** Bytes of a job with all it names, at the most. */
+const MOST_BUNDLE = 400_000_000;
+
+/** Reads a job that was written with all it names. @throws RelayError file-too-large, file-broken, job-broken */
+export function readJob(file: string): unknown {
+  if (!/\.zip$/i.test(file)) return readJson(file);
+  const { job } = readBundle(readWithin(file, MOST_BUNDLE));
+  return jsonIn(job, file);
+}
+
 /** Reads a job. @throws RelayError file-too-large, file-broken, job-broken */
 export function readJson(file: string): unknown {
-  const text = readText(file);
+  return jsonIn(readText(file), file);
+}
+
+function jsonIn(text: string, file: string): unknown {
   try {
-    return JSON.parse(text);
+    return JSON.parse(text) as unknown;
   } catch {
     throw new RelayError('job-broken', `${file} is not a Coin Relay job: it is not JSON.`);
   }

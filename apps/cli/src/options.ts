@@ -11,7 +11,7 @@ import {
   type Vec3,
 } from '@coin-relay/core';
 import type { AlsoAsked } from '@coin-relay/model';
-import { readJson } from './files';
+import { readJob } from './files';
 
 /** The options as they are typed. */
 export interface Options {
@@ -62,6 +62,7 @@ export interface Options {
   readonly to?: string;
   readonly with?: string;
   readonly kept?: string;
+  readonly named?: string;
   readonly clearance?: string;
   readonly scale?: string;
   readonly as?: string;
@@ -127,7 +128,7 @@ export const runsOf = ({ run }: Options): string[] | undefined =>
 export function jobOf({ job }: Options): unknown {
   if (job === undefined)
     throw new RelayError('request-invalid', 'Give the job: --job FILE.', { field: 'job' });
-  return readJson(job);
+  return readJob(job);
 }
 
 /** The parts of a fit's request that were typed. */

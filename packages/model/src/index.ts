@@ -4,6 +4,7 @@ export * from './path-kinds';
 export * from './job';
 export * from './units';
 export * from './catalogue';
+export * from './supplier';
 export * from './pieces';
 export * from './resolve';
 export * from './fit';

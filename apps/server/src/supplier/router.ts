@@ -2,7 +2,7 @@ import { describeIssue, MoodBody, type Mood } from '@coin-relay/model';
 import { json, Router } from 'express';
 import * as z from 'zod';
 import { HttpError } from '../http/http-error';
-import { searchArticles } from './articles';
+import { searchArticles } from '@coin-relay/model';
 
 const SearchQuery = z.object({
   q: z.string().max(200).default(''),

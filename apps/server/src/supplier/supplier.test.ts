@@ -2,7 +2,7 @@ import { CATALOGUE } from '@coin-relay/model';
 import request from 'supertest';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { testServer, type TestServer } from '../server.testing';
-import { ARTICLES } from './articles';
+import { ARTICLES } from '@coin-relay/model';
 
 let server: TestServer;
 beforeEach(() => {

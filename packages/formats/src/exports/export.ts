@@ -1,5 +1,5 @@
 import { RelayError } from '@coin-relay/core';
-import type { FittedRow, Job, Machine } from '@coin-relay/model';
+import type { Job, Machine } from '@coin-relay/model';
 import type * as z from 'zod';
 import type { Platform } from '../frames/platform';
 
@@ -8,8 +8,6 @@ export interface ExportInput {
   readonly job: Job;
   /** Null while nothing of the job can be fitted. */
   readonly machine: Machine | null;
-  /** The run at work, for what is of one row. */
-  readonly run: string | null;
   /** Pictures on pieces, by their name, as data addresses; those not given are left out. */
   readonly pictures: ReadonlyMap<string, string>;
   /** What pictures are made with here; null where none can be. */
@@ -38,8 +36,6 @@ export interface Export {
   readonly ending: string;
   /** Media type. */
   readonly type: string;
-  /** Is it of one row: the one at work, or that is asked for? */
-  readonly ofOneRow?: true;
   /** Are its files made again only where they are not there? */
   readonly resumes?: true;
   /** May it take minutes? */
@@ -132,12 +128,4 @@ export function machineIn({ machine }: ExportInput): Machine {
     'job-incomplete',
     'No row of this job can be fitted as it is; the check step says why.',
   );
-}
-
-/** The row at work, or the first. */
-export function rowIn(input: ExportInput): FittedRow {
-  const { rows } = machineIn(input);
-  const row = input.run === null ? [...rows.values()][0] : rows.get(input.run);
-  if (row) return row;
-  throw new RelayError('job-incomplete', `The row “${input.run ?? ''}” cannot be fitted as it is.`);
 }

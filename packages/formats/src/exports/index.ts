@@ -1,9 +1,11 @@
 import { type Export } from './export';
 import { dxf } from './dxf';
 import { glb } from './glb';
+import { html } from './html';
+import { jobBundle } from './job-bundle';
 import { jobJson } from './job-json';
 import { obj, stl } from './meshes';
-import { partsCsv } from './parts-csv';
+import { partsCsv, partsPage } from './parts';
 import { apng, frames, gif, mp4, webm } from './pictures';
 import { placesCsv, placesJson } from './places';
 import { svgMoving } from './svg-moving';
@@ -24,10 +26,13 @@ export const EXPORTS: readonly Export[] = [
   webm,
   apng,
   gif,
+  html,
   placesCsv,
   placesJson,
   partsCsv,
+  partsPage,
   jobJson,
+  jobBundle,
 ];
 export * from './fields';
 export * from './file-name';

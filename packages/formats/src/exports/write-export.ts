@@ -16,7 +16,7 @@ export interface ExportedFile {
 
 /** What is asked of an export besides the job. */
 export interface ExportAsked {
-  /** The rows that are asked for; the first of them where one is. All where none is named. */
+  /** The rows that are asked for; all where none is named. */
   readonly runs?: readonly string[] | undefined;
   readonly options?: Readonly<Record<string, unknown>>;
   /** Pictures on pieces, by their name, as data addresses: a job names them, and does not carry them. */
@@ -92,6 +92,9 @@ export function foundIn(
   const rows = way.fitted ? fittedRows(job) : null;
   const machine = rows && machineOf(job, rows, precomputeFrames(job, rows));
   const runs = named.map((id) => resolveRun(job, id).run.id);
-  const input: ExportInput = { job, machine, run: runs[0] ?? null, pictures, platform, progress };
-  return { way, input, options: runs.length > 0 ? { runs, ...options } : options };
+  const input: ExportInput = { job, machine, pictures, platform, progress };
+  const asked = runs.length > 0 ? { runs, ...options } : options;
+  // A row that was kept with a hand-off may be gone meanwhile.
+  if (Array.isArray(asked['runs'])) for (const id of asked['runs']) resolveRun(job, String(id));
+  return { way, input, options: asked };
 }

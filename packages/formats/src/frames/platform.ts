@@ -24,6 +24,8 @@ export type FilmKind = 'mp4' | 'webm';
 export interface Platform {
   /** Where what welds bodies is to be had; beside the program where nothing is said. */
   readonly wasm?: string;
+  /** What is kept under a hash; null where it is gone. */
+  kept(kind: 'picture' | 'solid', hash: string): Promise<Uint8Array<ArrayBuffer> | null>;
   canvas(width: number, height: number): PlatformCanvas;
   /** An image to paint with. @param address a data address */
   image(address: string): Promise<unknown>;

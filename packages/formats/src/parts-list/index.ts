@@ -1,1 +1,2 @@
 export * from './parts-list-csv';
+export * from './parts-list-page';

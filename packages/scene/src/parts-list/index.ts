@@ -1,1 +1,2 @@
 export * from './parts-list';
+export * from './job-parts';

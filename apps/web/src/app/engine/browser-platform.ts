@@ -7,6 +7,10 @@ const canvases = new WeakMap<PlatformCanvas, OffscreenCanvas>();
 /** How pictures are made in a browser, on canvases that no page shows. */
 export const browserPlatform: Platform = {
   wasm: '/manifold.wasm',
+  kept: async (kind, hash) => {
+    const answer = await fetch(`/api/${kind === 'picture' ? 'pictures' : 'solids'}/${hash}`);
+    return answer.ok ? new Uint8Array(await answer.arrayBuffer()) : null;
+  },
   canvas: (width, height) => {
     const canvas = new OffscreenCanvas(width, height);
     const context = canvas.getContext('2d');

@@ -19,6 +19,7 @@ import {
   type Skipped,
   type TurnUp,
 } from '@coin-relay/formats';
+import type { Bundle } from '@coin-relay/formats/job-bundle';
 import { MOST_DRAWN_POINTS, planeMap, type OutlinePart, type PathPlane } from '@coin-relay/model';
 import { previewData, seenAlong, viewBox, type LineView, type ViewBox, type ViewedLine } from './line-views';
 import { repliedLater, type Reply } from './reply';
@@ -96,6 +97,11 @@ export function fileTasks() {
         stage?.(many === 1 ? 'One line: putting it together…' : `${many} lines: joining those that meet…`);
         return resultOf(drawing, joinDrawing(drawing, tolerance));
       });
+    },
+
+    /** Reads a job that comes with all it names. What unpacks it is loaded with the first of them. */
+    readBundle(bytes: Uint8Array): Promise<Reply<Bundle>> {
+      return repliedLater(async () => (await import('@coin-relay/formats/job-bundle')).readBundle(bytes));
     },
 
     /** Reads a file as the outline of a piece. */

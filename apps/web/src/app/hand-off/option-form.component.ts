@@ -20,6 +20,9 @@ const WORDS: Readonly<Record<string, string>> = {
   flat: 'flat, as the drawing is',
   frames: 'in space, figures where each piece stands',
   faces: 'in space, faces of the solids',
+  none: 'bodies as they are',
+  pieces: 'those of each piece as one',
+  all: 'all as one body',
 };
 
 /** The options of a way to hand off, made from what describes them. */

@@ -23,6 +23,7 @@ import type { OfferedLine, ReadResult } from '../engine/file-tasks';
 import type { LineView, ViewBox } from '../engine/line-views';
 import { answerOf, type Reply } from '../engine/reply';
 import { LengthFieldComponent } from '../shared/length-field.component';
+import { BundledThings } from './bundled-things.service';
 import type { TakenLines } from './taken-lines';
 import { HoldsDirective } from '../shared/holds.directive';
 import { TroubleComponent } from '../shared/trouble.component';
@@ -46,6 +47,8 @@ const WORDS = {
   cancelled: 'Reading it was stopped.',
   late: `Reading it took over ${MOST_TIME / 1000} s and was stopped. Leave only the lines you need in it.`,
 };
+/** Bytes of a job with all it names, at the most. */
+const MOST_BUNDLE = 400_000_000;
 /** Ends that are this near are one place at first, mm: programs write them apart by rounding. */
 const FIRST_TOLERANCE = 0.01;
 
@@ -111,6 +114,7 @@ export class ImportComponent {
     const { lines, parts, widest } = joined;
     return `${parts} ${parts === 1 ? 'piece becomes' : 'pieces become'} ${lines} ${lines === 1 ? 'line' : 'lines'}; the widest gap closed is ${formatLength(widest, 'mm', 2)}.`;
   });
+  private readonly things = inject(BundledThings);
   private bytes = new Uint8Array();
   private reading: AbortController | null = null;
 
@@ -164,7 +168,7 @@ export class ImportComponent {
     this.view.set('xy');
     // Of these files it is said which axis is up: y.
     this.turned.set(/\.glb$/i.test(file.name) && this.up() === 'z');
-    const most = /\.(glb|obj)$/i.test(file.name) ? MOST_OBJ_CHARACTERS : DRAWING_LIMITS.size;
+    const most = mostOf(file.name);
     if (file.size > most) {
       this.problem.set(
         `${file.name} is ${(file.size / 1e6).toFixed(1)} MB; at most ${most / 1e6} MB are read. Leave only the lines you need in it.`,
@@ -179,8 +183,42 @@ export class ImportComponent {
       return;
     }
     this.bytes = new Uint8Array(await file.arrayBuffer());
+    if (/\.zip$/i.test(file.name)) {
+      await this.readBundle();
+      return;
+    }
     this.show(await this.ask());
     this.chooseLongest();
+  }
+
+  /** A job that comes with all it names: that is kept first. */
+  private async readBundle(): Promise<void> {
+    const reading = new AbortController();
+    this.reading = reading;
+    const bytes = this.bytes;
+    const told = (words: string): void => {
+      if (!reading.signal.aborted) this.stage.set(words);
+    };
+    const reply = await answerOf(
+      this.pool.run({
+        priority: 'shown',
+        limit: MOST_TIME,
+        owner: reading.signal,
+        work: ({ tasks }) => tasks.readBundle(bytes),
+      }),
+      WORDS,
+    );
+    try {
+      if (!reply.ok) this.problem.set(named(this.fileName(), reply.message));
+      else {
+        await this.things.keep(reply.value, told);
+        this.job.emit({ name: this.fileName(), text: reply.value.job });
+      }
+    } catch (error) {
+      this.problem.set(named(this.fileName(), error instanceof Error ? error.message : String(error)));
+    } finally {
+      this.stage.set('');
+    }
   }
 
   /** Has the file read at the tolerance there is. */
@@ -234,6 +272,12 @@ export class ImportComponent {
     const [longest] = this.lines();
     if (this.chosen().length === 0 && longest) this.chosen.set([longest.id]);
   }
+}
+
+/** Bytes that are read of a file of its kind. */
+function mostOf(name: string): number {
+  if (/\.zip$/i.test(name)) return MOST_BUNDLE;
+  return /\.(glb|obj)$/i.test(name) ? MOST_OBJ_CHARACTERS : DRAWING_LIMITS.size;
 }
 
 /** A message that names the file, unless it does already. */

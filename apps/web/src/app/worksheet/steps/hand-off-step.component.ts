@@ -143,7 +143,7 @@ export class HandOffStepComponent {
       const idle = this.run().writing === null;
       if (!job || frame === null || !idle || !way.fitted) this.ahead.look(null);
       else {
-        const asked = { ...this.askedOf(way, options, frame), pictures: new Map<string, string>() };
+        const asked = { ...this.askedOf(options, frame), pictures: new Map<string, string>() };
         this.ahead.look({ job, as: way.id, asked, whole: !way.slow });
       }
     });
@@ -172,15 +172,12 @@ export class HandOffStepComponent {
     if (!job || this.run().writing) return;
     this.ahead.look(null);
     const pictures = way.fitted ? await picturesOf(job) : new Map<string, string>();
-    const asked = { ...this.askedOf(way, options, this.playback.now.frame), pictures };
+    const asked = { ...this.askedOf(options, this.playback.now.frame), pictures };
     if (await this.runs.write(job, way, asked)) this.first.takenAway();
   }
 
-  private askedOf(way: Export, options: Said, frame: number): ExportAsked {
-    const run = this.fit().view?.resolved.run.id;
+  private askedOf(options: Said, frame: number): ExportAsked {
     return {
-      // Of what is of one row, the one at work.
-      ...(way.ofOneRow && run !== undefined ? { runs: [run] } : {}),
       options: { ...(options['frames'] === undefined ? { frame } : {}), ...options },
     };
   }

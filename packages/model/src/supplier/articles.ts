@@ -1,21 +1,6 @@
-import { CATALOGUE, FAMILIES, type CatalogueEntry } from '@coin-relay/model';
-
-/** An article of the invented supplier. Everything about it is made up but its sizes. */
-export interface Article {
-  /** The supplier's own number. */
-  readonly number: string;
-  /** The catalogue entry it is one of. */
-  readonly entry: string;
-  readonly name: string;
-  readonly family: string;
-  /** mm. */
-  readonly pitch: number;
-  /** kg/m. */
-  readonly massPerMetre: number;
-  /** Euros a metre, as if. */
-  readonly pricePerMetre: number;
-  readonly stockMetres: number;
-}
+import { CATALOGUE, entryOf, type CatalogueEntry } from '../catalogue';
+import type { Article } from '../contract';
+import { FAMILIES, type JobPiece } from '../families';
 
 /** A whole number from a text: the same one for ever, so that prices do not jump about. */
 function numberOf(text: string): number {
@@ -24,7 +9,7 @@ function numberOf(text: string): number {
   return h >>> 0;
 }
 
-function articleOf(entry: CatalogueEntry): Article {
+function madeFrom(entry: CatalogueEntry): Article {
   const seed = numberOf(entry.id);
   const mass = entry.massPerMetre ?? Number((0.02 * entry.pitch * (0.5 + (seed % 100) / 100)).toPrecision(3));
   return {
@@ -40,7 +25,13 @@ function articleOf(entry: CatalogueEntry): Article {
 }
 
 /** What the invented house of Tiller & Vane has on its shelves. Own outlines it has none. */
-export const ARTICLES: readonly Article[] = CATALOGUE.map(articleOf);
+export const ARTICLES: readonly Article[] = CATALOGUE.map(madeFrom);
+
+/** What the supplier has for a piece; undefined for a size of one's own, and for what it does not sell. */
+export function articleOf(piece: JobPiece): Article | undefined {
+  const entry = entryOf(piece);
+  return entry && ARTICLES.find((article) => article.entry === entry.id);
+}
 
 /** The articles that all words of a question are found in. */
 export function searchArticles(question: string): Article[] {

@@ -1,0 +1,21 @@
+import * as z from 'zod';
+import { exportOf } from './export';
+
+export const jobBundle = exportOf({
+  id: 'job-bundle',
+  title: 'Job with all it names, ZIP',
+  group: 'The job itself',
+  purpose: 'with its pictures and bodies, for another machine',
+  ending: '.relay.zip',
+  type: 'application/zip',
+  fitted: false,
+  options: z.object({}),
+  write: async ({ job, platform }) => {
+    const { writeBundle } = await import('../job-bundle');
+    const { content, missing } = await writeBundle(
+      job,
+      (kind, hash) => platform?.kept(kind, hash) ?? Promise.resolve(null),
+    );
+    return { content, facts: {}, findings: missing };
+  },
+});

@@ -1,0 +1,3 @@
+export * from './named';
+export * from './read';
+export * from './write';
