@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { copyFileSync, mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
@@ -359,7 +359,9 @@ test('a page that plays by itself, without a network: stops, goes to a frame, is
   alone.on('console', (message) => {
     if (message.type() === 'error') broken.push(message.text());
   });
-  await alone.goto(pathToFileURL(path).href);
+  const file = join(mkdtempSync(join(tmpdir(), 'coin-relay-page-')), name);
+  copyFileSync(path, file);
+  await alone.goto(pathToFileURL(file).href);
   await expect(alone.getByRole('status')).not.toHaveText('frame 0 of 120');
   await alone.getByRole('button', { name: 'Stop' }).click();
   await alone.getByRole('slider', { name: 'Frame' }).fill('40');

@@ -1,4 +1,5 @@
-// Checks what ships against its limits: all that a page loads before it can be used, and every worker, gzipped.
+// Checks what ships: against its limits all that a page loads before it can be used, and every worker, gzipped; and
+// that no file of it is missing.
 import { readFileSync, readdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { gzipSync } from 'node:zlib';
@@ -56,4 +57,13 @@ for (const file of files.filter((name) => name.startsWith('worker-') && name.end
   const source = outputs[file]?.entries[0] ?? file;
   report(`worker ${source.split('/').at(-1)}`, size(file), source === FILES ? LIMITS.files : LIMITS.worker);
 }
+// A file that another one asks for and that is not there would only be missed where it is needed.
+for (const file of files.filter((name) => name.endsWith('.js')))
+  for (const [, asked] of readFileSync(`${dist}/browser/${file}`, 'utf8').matchAll(
+    /["'/]((?:chunk|worker)-[A-Za-z0-9_]+\.js)["']/g,
+  ))
+    if (!files.includes(asked)) {
+      over++;
+      console.log(`! ${file} asks for ${asked}, which is not there`);
+    }
 process.exitCode = over === 0 ? 0 : 1;

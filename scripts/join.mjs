@@ -1,6 +1,6 @@
 // Joins what a page loads at once: the bundler leaves a file for each set of panels that share something, over a hundred
 // of them, and asking for each takes longer than reading it. What is loaded later stays as it is.
-import { readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { rollup } from 'rollup';
 
 /** The pages that one starts with, by the sources that are loaded for them. What others load is shared with panels. */
@@ -47,7 +47,8 @@ export async function joinFiles(folder, outputs, pages) {
     manualChunks: (file) => groups.get(file),
   });
   await bundle.close();
-  for (const file of used) rmSync(`${folder}/${file}`);
+  const kept = alsoElsewhere(folder, used);
+  for (const file of used) if (!kept.has(file)) rmSync(`${folder}/${file}`);
   for (const { fileName, code } of output) writeFileSync(`${folder}/${fileName}`, code);
   const joined = Object.fromEntries(
     output.map(({ fileName, imports, moduleIds }) => [
@@ -65,6 +66,25 @@ export async function joinFiles(folder, outputs, pages) {
   for (const [file, { entryPoint }] of Object.entries(outputs))
     if (!used.has(file) && file.startsWith('worker-')) joined[file] = { imports: [], entries: [entryPoint] };
   return joined;
+}
+
+/**
+ * Of the files that were joined those that others import: what a thread loads may be the same file as what a page does,
+ * and what it was built from is not told.
+ */
+function alsoElsewhere(folder, used) {
+  const read = (file) => readFileSync(`${folder}/${file}`, 'utf8');
+  const importedBy = (file) => [...used].filter((other) => other !== file && read(file).includes(other));
+  const kept = new Set();
+  const keep = (file) => {
+    for (const other of importedBy(file)) {
+      if (kept.has(other)) continue;
+      kept.add(other);
+      keep(other);
+    }
+  };
+  for (const file of readdirSync(folder)) if (file.endsWith('.js') && !used.has(file)) keep(file);
+  return kept;
 }
 
 const entryOf = (outputs, source) => Object.keys(outputs).find((file) => outputs[file].entryPoint === source);
