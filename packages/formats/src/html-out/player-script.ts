@@ -10,7 +10,7 @@ const frames = ${frames}, rate = ${framesPerSecond}, loop = frames / rate;
 let playing = !matchMedia('(prefers-reduced-motion: reduce)').matches;
 const at = () => ((drawing.getCurrentTime() * rate) % frames);
 const tell = () => {
-  const now = Math.floor(at() + 1e-6);
+  const now = Math.floor(at() + 0.05);
   frame.value = String(now);
   words.textContent = 'frame ' + now + ' of ' + frames;
 };
@@ -29,8 +29,8 @@ frame.addEventListener('input', () => go(Number(frame.value)));
 addEventListener('keydown', (event) => {
   if (event.target === frame) return;
   if (event.key === ' ' && event.target !== play) { event.preventDefault(); set(!playing); }
-  else if (event.key === 'ArrowRight') go(Math.floor(at() + 1e-6) + 1);
-  else if (event.key === 'ArrowLeft') go(Math.ceil(at() - 1e-6) - 1);
+  else if (event.key === 'ArrowRight') go(Math.floor(at() + 0.05) + 1);
+  else if (event.key === 'ArrowLeft') go(Math.ceil(at() - 0.05) - 1);
 });
 // The wheel makes it larger about the pointer, dragging moves it, a double press shows all of it.
 const whole = drawing.viewBox.baseVal;
