@@ -223,11 +223,20 @@ await page.getByText('Rules for places').scrollIntoViewIfNeeded();
 await page.getByRole('button', { name: 'show all' }).click();
 await take('set-out');
 
-await opened('demo-prize-carousel', 'set-out');
-await page.getByRole('button', { name: 'Prizes' }).click();
-await page.getByLabel('Object 1', { exact: true }).waitFor();
-await page.getByText('Objects handed out').scrollIntoViewIfNeeded();
-await take('places');
+// Four rows of the machine as numbered frames, kept with the job by a name.
+await opened('demo-arcade-drive', 'hand-off');
+await page.locator('nz-select.ways').click();
+await page.getByText('Frames, PNG').click();
+await page.getByLabel('Name to keep this hand-off by').fill('Frames for the wall');
+await page.getByRole('button', { name: 'Keep', exact: true }).click();
+await page.locator('relay-option-form label').filter({ hasText: 'Beads' }).click();
+await scrub(60);
+await page.mouse.move(5, 700);
+await page.locator('relay-hand-off-preview img').waitFor();
+await page.locator('relay-hand-off-preview').scrollIntoViewIfNeeded();
+await page.waitForTimeout(3_000);
+await take('hand-off');
+await page.getByRole('button', { name: 'Undo' }).click();
 
 await opened('demo-tin-beetle', 'link');
 const shoe = `${root}fixtures/files/guide-shoe.obj`;

@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import { createCanvas, loadImage, Path2D } from '@napi-rs/canvas';
 import type { Platform } from '@coin-relay/formats';
-import { setOutlines, type Brush } from '@coin-relay/painting';
+import { setOutlines } from '@coin-relay/painting';
 import { readKept } from './files';
 import { pngFile } from './png-file';
 
@@ -25,7 +25,7 @@ export function nodePlatform(folder: string): Platform {
       const brush = canvas.getContext('2d');
       return {
         ...{ width, height },
-        brush: brush as unknown as Brush,
+        brush: brush,
         // The canvas takes several times as long to pack a picture itself.
         png: () => Promise.resolve(pngFile(straight(canvas.data()), width, height)),
         pixels: () => straight(canvas.data()),

@@ -238,8 +238,10 @@ describe('questions over HTTP are those of the command line', () => {
     const { body } = await ask('export', { job: demoJob(), as: 'svg', options: { frame: 4 } }).expect(200);
     expect(body).toMatchObject({ type: 'image/svg+xml', text: expect.stringContaining('</svg>') });
     expect(body.name).toMatch(/\.svg$/);
-    const refused = await ask('export', { job: demoJob(), as: 'gif' }).expect(422);
-    expect(refused.body.detail).toMatch(/no export “gif”/);
+    const refused = await ask('export', { job: demoJob(), as: 'pdf' }).expect(422);
+    expect(refused.body.detail).toMatch(/no export “pdf”/);
+    const picture = await ask('export', { job: demoJob(), as: 'gif' }).expect(422);
+    expect(picture.body.detail).toMatch(/in the browser, or by the command line: not over HTTP/);
   });
 
   it('the frame of a job', async () => {

@@ -44,8 +44,7 @@ export interface Brush {
   rect(x: number, y: number, width: number, height: number): void;
   fill(rule?: Rule): void;
   fill(outline: Outline, rule?: Rule): void;
-  stroke(): void;
-  stroke(outline: Outline): void;
+  stroke(outline?: Outline): void;
   clip(rule?: Rule): void;
   clip(outline: Outline, rule?: Rule): void;
   fillRect(x: number, y: number, width: number, height: number): void;

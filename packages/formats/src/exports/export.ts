@@ -129,3 +129,12 @@ export function machineIn({ machine }: ExportInput): Machine {
     'No row of this job can be fitted as it is; the check step says why.',
   );
 }
+
+/** @throws RelayError encoder-missing where nothing is at hand but the job */
+export function platformIn({ platform }: ExportInput): Platform {
+  if (platform) return platform;
+  throw new RelayError(
+    'encoder-missing',
+    'Pictures, and what a job names, are put into files in the browser, or by the command line: not over HTTP. Take one of these.',
+  );
+}

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { exportOf } from './export';
+import { exportOf, platformIn } from './export';
 
 export const jobBundle = exportOf({
   id: 'job-bundle',
@@ -10,12 +10,10 @@ export const jobBundle = exportOf({
   type: 'application/zip',
   fitted: false,
   options: z.object({}),
-  write: async ({ job, platform }) => {
+  write: async (input) => {
+    const platform = platformIn(input);
     const { writeBundle } = await import('../job-bundle');
-    const { content, missing } = await writeBundle(
-      job,
-      (kind, hash) => platform?.kept(kind, hash) ?? Promise.resolve(null),
-    );
+    const { content, missing } = await writeBundle(input.job, (kind, hash) => platform.kept(kind, hash));
     return { content, facts: {}, findings: missing };
   },
 });

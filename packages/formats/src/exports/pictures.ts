@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { pictureOptions, timesOption, type PicturesAsked } from '../frames/options';
+import { PictureOptions, pictureOptions, timesOption, type PicturesAsked } from '../frames/options';
 import type { FilmKind } from '../frames/platform';
 import { exportOf, machineIn, type Export, type ExportInput } from './export';
 
@@ -19,7 +19,7 @@ export const frames = exportOf({
   fitted: true,
   slow: true,
   resumes: true,
-  options: z.object(pictureOptions),
+  options: PictureOptions,
   files: async function* (input, asked, wanted) {
     const { frameFiles, framesOf, LoopPictures } = await load();
     const machine = machineIn(input);
@@ -46,7 +46,7 @@ const animated = (
 ): Export =>
   exportOf({
     ...{ ...facts, group: 'Pictures and films', fitted: true, slow: true },
-    options: z.object(pictureOptions),
+    options: PictureOptions,
     write: async (input, asked) => {
       const { framesOf, LoopPictures, writeApng, writeGif } = await load();
       const machine = machineIn(input);

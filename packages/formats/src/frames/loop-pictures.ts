@@ -1,7 +1,7 @@
 import { RelayError } from '@coin-relay/core';
 import type { Machine } from '@coin-relay/model';
 import { FramePainter } from '@coin-relay/painting';
-import type { ExportInput } from '../exports/export';
+import { platformIn, type ExportInput } from '../exports/export';
 import { MOST_PICTURES, type PicturesAsked } from './options';
 import type { Platform, PlatformCanvas } from './platform';
 
@@ -48,9 +48,9 @@ export class LoopPictures {
     this.painter = new FramePainter(machine, asked, look, pictures);
   }
 
-  /** @throws RelayError platform-missing where nothing can be painted here */
+  /** @throws RelayError encoder-missing where nothing can be painted here */
   static async of(input: ExportInput, machine: Machine, asked: PicturesAsked): Promise<LoopPictures> {
-    const platform = platformOf(input);
+    const platform = platformIn(input);
     const images = new Map<string, unknown>();
     for (const [name, address] of input.pictures) images.set(name, await platform.image(address));
     return new LoopPictures(platform, machine, asked, images);
@@ -59,13 +59,4 @@ export class LoopPictures {
   paint(frame: number): void {
     this.painter.paint(this.canvas.brush, frame);
   }
-}
-
-/** @throws RelayError encoder-missing where nothing can be painted here */
-export function platformOf({ platform }: ExportInput): Platform {
-  if (platform) return platform;
-  throw new RelayError(
-    'encoder-missing',
-    'Pictures are made in the browser, or by the command line: not by the server. Take one of these.',
-  );
 }

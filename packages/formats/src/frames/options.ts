@@ -37,5 +37,5 @@ export const timesOption = askedFor(z.number().int().min(1).max(100).default(1),
   description: 'So many times the loop.',
 });
 
-const shape = z.object(pictureOptions);
-export type PicturesAsked = z.infer<typeof shape>;
+export const PictureOptions = z.object(pictureOptions);
+export type PicturesAsked = z.infer<typeof PictureOptions>;

@@ -36,7 +36,7 @@ export function readBundle(bytes: Uint8Array): Bundle {
     );
   const things = Object.entries(files).flatMap(([name, content]) => {
     const found = THING.exec(name);
-    return found ? [{ kind: found[1], hash: found[2], bytes: content as Uint8Array<ArrayBuffer> }] : [];
+    return found ? [{ kind: found[1], hash: found[2], bytes: content }] : [];
   });
   return {
     job: strFromU8(job),

@@ -31,8 +31,8 @@ export class HandOffChoice {
   /** Says an option of the way at work; undefined leaves it to the export. */
   say(key: string, value: Said[string] | undefined): void {
     const { way, options } = this.now;
-    const { [key]: _, ...rest } = options;
-    const next = value === undefined ? rest : { ...rest, [key]: value };
+    const others = Object.entries(options).filter(([name]) => name !== key);
+    const next = Object.fromEntries(value === undefined ? others : [...others, [key, value]]);
     this.said.set(way.id, next);
     this.state.next({ way, options: next });
   }

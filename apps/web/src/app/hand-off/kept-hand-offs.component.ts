@@ -26,7 +26,6 @@ import { HandOffChoice } from './hand-off-choice.service';
             >
               {{ row.kept.name }}
             </button>
-            <span class="cost">{{ row.title }}</span>
             <button
               nz-button
               nzType="text"
@@ -47,6 +46,7 @@ import { HandOffChoice } from './hand-off-choice.service';
             >
               Forget
             </button>
+            <span class="cost">{{ row.title }}</span>
           </li>
         }
       </ul>
@@ -75,13 +75,19 @@ import { HandOffChoice } from './hand-off-choice.service';
     }
     li {
       display: flex;
-      gap: 4px;
+      flex-wrap: wrap;
+      gap: 0 4px;
       align-items: baseline;
-      margin-bottom: 4px;
+      margin-bottom: 6px;
+    }
+    li button:first-child {
+      max-width: 168px;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      margin-right: auto;
     }
     li .cost {
-      flex: 1;
-      padding-left: 4px;
+      flex-basis: 100%;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
