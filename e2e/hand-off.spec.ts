@@ -86,9 +86,9 @@ test('solids that would be too large are refused with what to do, and are smalle
   await openJob(page, 'demo-coin-lift');
   await openStep(page, 'Hand-off');
   await pick(list(page, 'What to hand off'), 'Solids, STL');
-  const tolerance = page.getByLabel('What is round is off by at most');
+  const tolerance = page.getByLabel('What is round is off by at most', { exact: true });
   const size = async (way: string): Promise<number> => {
-    await page.getByRole('button', { name: way }).click();
+    await page.getByRole('button', { name: `${way}: What is round is off by at most` }).click();
     const download = await takeAway(page, 'Solids, STL');
     expect(download.suggestedFilename()).toBe('coin-lift.stl');
     return statSync(await download.path()).size;

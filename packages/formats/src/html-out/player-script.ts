@@ -33,8 +33,7 @@ addEventListener('keydown', (event) => {
   else if (event.key === 'ArrowLeft') go(Math.ceil(at() - 0.05) - 1);
 });
 // The wheel makes it larger about the pointer, dragging moves it, a double press shows all of it.
-const whole = drawing.viewBox.baseVal;
-const all = [whole.x, whole.y, whole.width, whole.height];
+const all = drawing.getAttribute('viewBox').split(' ').map(Number);
 let box = [...all];
 const show = () => drawing.setAttribute('viewBox', box.join(' '));
 const spot = (event) => {

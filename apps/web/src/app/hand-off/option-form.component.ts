@@ -7,6 +7,7 @@ import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { CHOICE } from '../shared/choice.directive';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
+import { NumberFieldComponent } from '../shared/number-field.component';
 import type { Said } from './hand-off-choice.service';
 
 /** One option that is said anew; undefined leaves it to the export. */
@@ -33,6 +34,7 @@ const WORDS: Readonly<Record<string, string>> = {
     CountFieldComponent,
     FormsModule,
     LengthFieldComponent,
+    NumberFieldComponent,
     NzButtonComponent,
     NzCheckboxModule,
   ],
