@@ -1,4 +1,4 @@
-import { execFileSync } from 'node:child_process';
+import { execFileSync, spawnSync } from 'node:child_process';
 import { copyFileSync, mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -150,6 +150,9 @@ test('the job as JSON', async ({ page }) => {
   expect(JSON.parse(text)).toMatchObject({ format: 'coin-relay-job', version: 2, name: 'Coin lift' });
 });
 
+/** Is a program there? */
+const has = (program: string): boolean => spawnSync('which', [program]).status === 0;
+
 /** Pixels that are clearly another colour in one picture than in the other, a part of those that are not plain paper. */
 function unlike(a: PNG, b: PNG): number {
   expect([a.width, a.height]).toEqual([b.width, b.height]);
@@ -223,7 +226,8 @@ test('numbered frames are what the drawing shows, of the size that is asked for'
   await pick(list(page, 'Frames'), 'from one to another');
   await type(page.getByLabel('First frame'), '3');
   await type(page.getByLabel('Last frame'), '6');
-  await expect(page.getByLabel('What is told of the file')).toContainText('4');
+  // Four pictures, and how large all of them will be about.
+  await expect(page.getByLabel('What is told of the file')).toContainText(/Frames4[\s\S]*File, about\d+\skB/);
   const files = unzipSync(readFileSync(await (await takeAway(page, 'Frames, PNG')).path()));
   expect(Object.keys(files)).toEqual([3, 4, 5, 6].map((frame) => `frame-000${frame}.png`));
   const pictures = Object.values(files).map((bytes) => PNG.sync.read(Buffer.from(bytes)));
@@ -268,6 +272,20 @@ for (const [way, ending, codec] of [
     expect(stats.packetCount).toBe(2 * motion.frames);
     expect(stats.averagePacketRate).toBeCloseTo(motion.framesPerSecond, 0);
     expect(await input.computeDuration()).toBeCloseTo((2 * motion.frames) / motion.framesPerSecond, 1);
+    // Another reader, on machines that have it, says the same.
+    if (has('ffprobe')) {
+      const shown = 'stream=codec_name,width,height,r_frame_rate,nb_read_packets';
+      const said = execFileSync(
+        'ffprobe',
+        [...['-v', 'error', '-count_packets', '-show_entries', shown, '-of', 'json'], await download.path()],
+        { encoding: 'utf8' },
+      );
+      const [stream] = (JSON.parse(said) as { streams: Record<string, string | number>[] }).streams;
+      expect(stream).toMatchObject({ codec_name: codec === 'avc' ? 'h264' : codec, width: 320, height: 180 });
+      expect(Number(stream['nb_read_packets'])).toBe(2 * motion.frames);
+      const [over, under] = String(stream['r_frame_rate']).split('/').map(Number);
+      expect(over / under).toBeCloseTo(motion.framesPerSecond, 1);
+    }
   });
 
 test('an animated PNG and a GIF; one that takes long tells how far it is, and is stopped', async ({
@@ -463,4 +481,33 @@ test('a job with all it names is opened on another machine with nothing missing'
   } finally {
     await other.stop();
   }
+});
+
+test('frames are shared out between processes: by GNU parallel where it is there', async ({ page }) => {
+  const folder = mkdtempSync(join(tmpdir(), 'coin-relay-batch-'));
+  const job = join(folder, 'job.json');
+  await openJob(page, 'demo-tin-beetle');
+  writeFileSync(job, JSON.stringify(await storedJob(page, 'demo-tin-beetle')));
+  const cli = fileURLToPath(new URL('../apps/cli/bin/coin-relay.mjs', import.meta.url));
+  const out = join(folder, 'out');
+  const part = (shard: string): string[] => [
+    ...[cli, 'export', '--job', job, '--to', 'frames', '--size', '160x90', '--frames', '0..19'],
+    ...['--shard', shard, '--out', out],
+  ];
+  const told = has('parallel')
+    ? execFileSync(
+        'parallel',
+        ['--will-cite', '--retries', '2', process.execPath, ...part('{}/4'), ':::', '1', '2', '3', '4'],
+        { encoding: 'utf8' },
+      )
+    : ['1/4', '2/4', '3/4', '4/4']
+        .map((shard) => execFileSync(process.execPath, part(shard), { encoding: 'utf8' }))
+        .join('');
+  const parts = told
+    .trim()
+    .split('\n')
+    .map((line) => (JSON.parse(line) as { files: string[] }).files);
+  expect(parts.map((files) => files.length)).toEqual([5, 5, 5, 5]);
+  expect(new Set(parts.flat()).size).toBe(20);
+  for (const file of parts.flat()) expect(PNG.sync.read(readFileSync(file)).width).toBe(160);
 });

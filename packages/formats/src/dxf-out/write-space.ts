@@ -3,6 +3,7 @@ import { faceEdges } from '@coin-relay/core/solid';
 import type { Machine } from '@coin-relay/model';
 import { FigureLooks, wheelFigure } from '@coin-relay/scene';
 import {
+  BETWEEN,
   inJob,
   SceneSolids,
   standAtFrame,
@@ -118,7 +119,8 @@ class SpaceFile {
           }
         }
       }
-      this.insert(name, map, this.layer(run, id.includes('/wheel/') ? 'wheels' : 'pieces'), id);
+      const kind = run === BETWEEN ? 'machine' : id.includes('/wheel/') ? 'wheels' : 'pieces';
+      this.insert(name, map, this.layer(run, kind), id);
     }
   }
 
@@ -158,8 +160,8 @@ class SpaceFile {
   }
 
   private layer(run: string, kind: string): string {
-    const row = this.machine.job.runs.find(({ id }) => id === run)?.name ?? run;
-    const name = this.layers.of(`${run} ${kind}`, `${row} ${kind}`);
+    const row = this.machine.job.runs.find(({ id }) => id === run)?.name;
+    const name = this.layers.of(`${run} ${kind}`, row === undefined ? kind : `${row} ${kind}`);
     if (!this.dxf.tables.layerTable.exist(name)) this.dxf.addLayer(name, 7, 'Continuous');
     return name;
   }

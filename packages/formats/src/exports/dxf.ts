@@ -36,7 +36,7 @@ export const dxf = exportOf({
     const { writeFlatDxf, writeSpaceDxf } = await import('../dxf-out');
     return as === 'flat'
       ? writeFlatDxf(machineIn(input), { ...asked, machine }).text
-      : writeSpaceDxf(machineIn(input), { ...asked, as, tolerance }).text;
+      : writeSpaceDxf(machineIn(input), { ...asked, machine: machine && as === 'faces', as, tolerance }).text;
   },
 });
 
@@ -46,8 +46,8 @@ function leftOut({ ties = [], anchors = [], pieces }: Job, as: 'flat' | 'frames'
   const linked = anchors.some(({ on }) => on.kind === 'crank' || on.kind === 'slider');
   return [
     ...(as === 'flat' && ties.length > 0 ? ['Springs and ropes are the lines along their middle.'] : []),
-    ...(as !== 'flat' && ties.length > 0 ? ['Springs and ropes are not in it.'] : []),
-    ...(as !== 'flat' && linked ? ['Cranks and rods are not in it.'] : []),
+    ...(as === 'frames' && ties.length > 0 ? ['Springs and ropes are not in it.'] : []),
+    ...(as === 'frames' && linked ? ['Cranks and rods are not in it.'] : []),
     ...(as === 'frames' ? ['Pieces that bend are drawn straight, from end to end.'] : []),
     ...(pictures ? ['Pictures on pieces are not in it.'] : []),
   ];

@@ -1,7 +1,15 @@
 import * as z from 'zod';
 import { exportOf, machineIn } from './export';
 import { leftOutOfSolids } from '../scene-out/left-out';
-import { frameOption, framesOption, runsOption, strayOption, toleranceOption, wheelsOption } from './options';
+import {
+  frameOption,
+  framesOption,
+  machineOption,
+  runsOption,
+  strayOption,
+  toleranceOption,
+  wheelsOption,
+} from './options';
 
 export const glb = exportOf({
   id: 'glb',
@@ -18,6 +26,7 @@ export const glb = exportOf({
     tolerance: toleranceOption,
     stray: strayOption,
     wheels: wheelsOption,
+    machine: machineOption,
   }),
   leavesOut: ({ machine }, { frames }) => (machine ? leftOutOfSolids(machine, frames !== undefined) : []),
   write: async (input, { frame, frames, ...asked }) => {

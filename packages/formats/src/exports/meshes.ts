@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { leftOutOfSolids } from '../scene-out/left-out';
 import { exportOf, machineIn, type ExportInput, type NamedFile } from './export';
 import { fileName } from './file-name';
-import { askedFor, frameOption, runsOption, toleranceOption, wheelsOption } from './options';
+import { askedFor, frameOption, machineOption, runsOption, toleranceOption, wheelsOption } from './options';
 
 const options = z.object({
   frame: frameOption,
@@ -26,6 +26,7 @@ const options = z.object({
     description: 'How much larger everything is made.',
   }),
   wheels: wheelsOption,
+  machine: machineOption,
 });
 type Asked = z.infer<typeof options>;
 

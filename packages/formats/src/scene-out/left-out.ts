@@ -21,9 +21,8 @@ export function leftOutOfSolids({ job, rows }: Machine, moving: boolean): string
           : []),
       ];
     }),
-    ...((job.ties ?? []).length > 0 ? ['Springs and ropes are not in it.'] : []),
-    ...((job.anchors ?? []).some(({ on }) => on.kind === 'crank' || on.kind === 'slider')
-      ? ['Cranks and rods are not in it.']
+    ...(moving && (job.ties ?? []).length > 0
+      ? ['Springs and ropes are not in what moves: they change their shape.']
       : []),
   ];
 }

@@ -267,7 +267,8 @@ class DrawingWriter {
   ground(box: Box): { readonly lines: readonly string[]; readonly box: Box } | null {
     const run = this.machine.job.motion.body?.run;
     const scene = this.items.rows.find((row) => row.run === run)?.scene;
-    const ground = scene ? groundOf(this.machine, scene, 2 * (box[2] - box[0] + box[3] - box[1])) : null;
+    if (!scene) return null;
+    const ground = groundOf(this.machine, scene, 2 * (box[2] - box[0] + box[3] - box[1]));
     if (!ground) return null;
     const shape = { d: ground.d, fill: null, line: true };
     const item = (x: number, y: number): DrawnItem => ({
@@ -287,7 +288,7 @@ class DrawingWriter {
           followed(frames, (frame) => [at(frame)]),
         )
       : this.lines(-1, [at(this.options.frame)]);
-    const { span } = scene ?? { span: 0 };
+    const { span } = scene;
     const wider: Box = [box[0] - span, box[1] - span, box[2] + span, box[3] + span];
     return { lines: ['<g id="ground">', ...lines, '</g>'], box: wider };
   }

@@ -13,3 +13,4 @@ export * from './taken-apart';
 export * from './placements';
 export * from './scene-solids';
 export * from './standing-wheels';
+export * from './machine-solids';

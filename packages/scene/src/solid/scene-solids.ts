@@ -1,8 +1,9 @@
 import type { Map3 } from '@coin-relay/core';
 import { mapMesh, type Mesh } from '@coin-relay/core/solid';
-import { isBand, type Machine, type Material } from '@coin-relay/model';
+import { isBand, materialsOf, type Machine, type Material } from '@coin-relay/model';
 import { materialOf, wireShapes } from '../figures';
 import { BENT_PARTS, BentCopies } from './bent-copies';
+import { BETWEEN, MachineSolids } from './machine-solids';
 import { bandLines, makeMaster, type SolidRequest } from './masters';
 import { inJob, standingName, standingPieces, twinMap, type StandingPiece } from './standing-pieces';
 import { standAtFrame, standingRows, type StandingRow } from './standing';
@@ -37,6 +38,8 @@ export interface SceneAsked {
   /** Only these rows; all where nothing is said. */
   readonly runs?: readonly string[] | undefined;
   readonly wheels: boolean;
+  /** What lies between the rows too; not where nothing is said. */
+  readonly machine?: boolean;
   /** How far chords may stray from what is round, mm. */
   readonly tolerance: number;
 }
@@ -45,12 +48,15 @@ export interface SceneAsked {
 export class SceneSolids {
   readonly solids = new Map<string, SceneSolid>();
   private readonly rows: readonly StandingRow[];
+  private readonly between: MachineSolids | null;
 
   constructor(
     private readonly machine: Machine,
     private readonly asked: SceneAsked,
   ) {
-    this.rows = standingRows(machine, asked.runs);
+    const all = standingRows(machine);
+    this.rows = all.filter(({ run }) => !asked.runs || asked.runs.includes(run));
+    this.between = asked.machine ? new MachineSolids(machine, all) : null;
   }
 
   /**
@@ -59,6 +65,10 @@ export class SceneSolids {
    * @throws RelayError solid-invalid, solid-too-large
    */
   at(frame: number, still: boolean): SceneNode[] {
+    return [...this.rowNodes(frame, still), ...this.machineNodes(frame, still)];
+  }
+
+  private rowNodes(frame: number, still: boolean): SceneNode[] {
     return this.rows.flatMap((row) => {
       standAtFrame(this.machine, row, frame);
       return [
@@ -67,6 +77,24 @@ export class SceneSolids {
         ...(this.asked.wheels ? this.wheels(row, frame) : []),
       ];
     });
+  }
+
+  /** Gears, cranks, rods and slides; springs and ropes, which change their shape, where nothing is to move. */
+  private machineNodes(frame: number, still: boolean): SceneNode[] {
+    const { between } = this;
+    if (!between) return [];
+    const materials = materialsOf(this.machine.job);
+    const plates = between.plates(frame).map(({ id, request, map }): SceneNode => {
+      const key = `machine ${JSON.stringify(request)}`;
+      return { id, run: BETWEEN, map, solid: this.solid(key, 'Machine part', request, materials, undefined) };
+    });
+    if (!still) return plates;
+    const wires = between.wires(frame, this.asked.tolerance).map(({ id, material, mesh }): SceneNode => {
+      const key = `${id} ${frame}`;
+      this.solids.set(key, { key, name: id, bodies: [{ mesh, material: materialOf(materials, material) }] });
+      return { id, run: BETWEEN, solid: key, map: IDENTITY };
+    });
+    return [...plates, ...wires];
   }
 
   private links(row: StandingRow, still: boolean): SceneNode[] {

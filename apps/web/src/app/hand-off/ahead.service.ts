@@ -1,14 +1,17 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
 import type { ExportAsked, ExportedFile } from '@coin-relay/formats';
 import type { Job } from '@coin-relay/model';
-import { BehaviorSubject, debounceTime, filter, map, Subject, type Subscription } from 'rxjs';
+import { BehaviorSubject, debounceTime, filter, Subject, type Subscription } from 'rxjs';
 import { HandOffPool } from '../engine/hand-off-pool.service';
 import { HandOffRun } from './hand-off-run.service';
+import { picturesOf } from './pictures';
 
 /** What is to be written, as far as it was worked out before it is asked for. */
 export interface Ahead {
   /** The file itself, where it takes little time. */
   readonly file: ExportedFile | null;
+  /** Bytes of one picture, of what is made of many; null where that is not known. */
+  readonly each: number | null;
   /** The address of a picture of it; '' where there is none yet. */
   readonly picture: string;
   readonly working: boolean;
@@ -20,12 +23,12 @@ export interface Ahead {
 export interface AheadAsked {
   readonly job: Job;
   readonly as: string;
-  readonly asked: ExportAsked;
-  /** Whether all of it is written, or only a picture made. */
-  readonly whole: boolean;
+  readonly options: Readonly<Record<string, unknown>>;
+  /** How much is made of it: all of it, one picture of many, or only a small picture. */
+  readonly much: 'all' | 'one' | 'none';
 }
 
-const NOTHING: Ahead = { file: null, picture: '', working: false, problem: '' };
+const NOTHING: Ahead = { file: null, each: null, picture: '', working: false, problem: '' };
 /** Nothing is begun while choices follow one another faster than this, ms. */
 const REST_MS = 350;
 /** A picture of it, px: twice as large as it is shown, for screens of fine pixels. */
@@ -48,7 +51,6 @@ export class AheadOfHandOff implements OnDestroy {
     this.subscription = this.asked
       .pipe(
         debounceTime(REST_MS),
-        map((asked) => asked),
         filter((asked) => asked !== null),
       )
       .subscribe((asked) => void this.work(asked));
@@ -67,30 +69,32 @@ export class AheadOfHandOff implements OnDestroy {
     this.asked.next(asked);
   }
 
-  private async work({ job, as, asked, whole }: AheadAsked): Promise<void> {
+  private async work({ job, as, options, much }: AheadAsked): Promise<void> {
     const { signal: owner } = this.owner;
     // What is asked for comes first.
     if (this.run.now.writing) {
       this.state.next({ ...this.now, working: false });
       return;
     }
+    const asked = { options, pictures: await picturesOf(job) };
+    if (owner.aborted) return;
     const picture = await this.threads.picture(job, as, asked, PICTURE, owner);
     if (owner.aborted) return;
     this.show({
       ...this.now,
-      working: whole,
+      working: much !== 'none',
       picture: picture.ok ? addressOf(picture.value as Uint8Array<ArrayBuffer>, 'image/png') : '',
-      problem: picture.ok || whole ? '' : picture.message,
+      problem: picture.ok || much === 'all' ? '' : picture.message,
     });
-    if (!whole) return;
-    const file = await this.threads.write(job, as, asked, {
-      patience: 'ahead',
-      owner,
-      told: () => undefined,
+    if (much === 'none') return;
+    const all = much === 'all';
+    const file = await this.threads.write(job, all ? as : 'frames', all ? asked : onePicture(asked), {
+      ...{ patience: 'ahead', owner, told: () => undefined },
     });
     if (owner.aborted) return;
     const done = { ...this.now, working: false };
     if (!file.ok) this.show({ ...done, problem: file.message });
+    else if (!all) this.show({ ...done, each: file.value.content.length });
     else {
       const { type, content } = file.value;
       const drawn = type === 'image/svg+xml' && content.length < MOST_SHOWN;
@@ -113,3 +117,9 @@ export class AheadOfHandOff implements OnDestroy {
 
 const addressOf = (content: string | Uint8Array<ArrayBuffer>, type: string): string =>
   URL.createObjectURL(new Blob([content], { type }));
+
+/** The first of many pictures, alone. */
+function onePicture({ options, pictures }: Required<Pick<ExportAsked, 'options' | 'pictures'>>): ExportAsked {
+  const { from } = (options['frames'] as { from: number } | undefined) ?? { from: 0 };
+  return { pictures, options: { ...options, frames: { from, to: from } } };
+}

@@ -37,10 +37,14 @@ function numbers({ width, height, links, triangles, frames, keys, stray }: Expor
   return lines.filter((line) => line !== null);
 }
 
-/** What is told of pictures before there are any. */
+/**
+ * What is told of pictures before there are any.
+ * @param each bytes of one of them, where all are kept as they are
+ */
 export function pictureFacts(
   { motion }: Job,
   { frames, step, times }: { frames?: { from: number; to: number }; step: number; times: number },
+  each: number | null,
 ): Fact[] {
   const { from, to } = frames ?? { from: 0, to: motion.frames - 1 };
   const many = Math.max(0, Math.floor((to - from) / step) + 1) * times;
@@ -51,5 +55,6 @@ export function pictureFacts(
       what: 'Runs for',
       value: `${Number(seconds.toFixed(2))} s, ${Number((motion.framesPerSecond / step).toFixed(2))} a second`,
     },
+    ...(each === null ? [] : [{ what: 'File, about', value: sizeWords(each * many) }]),
   ];
 }

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { EXPORTS, optionFields, type Export, type ExportAsked, type ExportGroup } from '@coin-relay/formats';
+import { EXPORTS, optionFields, type Export, type ExportGroup } from '@coin-relay/formats';
 import { formatLength, type HandOff, type Job } from '@coin-relay/model';
 import { partsList } from '@coin-relay/scene';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
@@ -112,12 +112,12 @@ export class HandOffStepComponent {
   protected readonly facts = computed((): readonly Fact[] => {
     const { way, options } = this.now();
     const job = this.handed();
-    const { file } = this.aheadNow();
+    const { file, each } = this.aheadNow();
     if (!job) return [];
     if (file) return factsOf(file, job.unit);
     if (!way.slow) return [];
     const said = way.options.safeParse(options);
-    return said.success ? pictureFacts(job, { step: 1, times: 1, ...said.data }) : [];
+    return said.success ? pictureFacts(job, { step: 1, times: 1, ...said.data }, each) : [];
   });
 
   /** What the row at work is made of. */
@@ -143,8 +143,8 @@ export class HandOffStepComponent {
       const idle = this.run().writing === null;
       if (!job || frame === null || !idle || !way.fitted) this.ahead.look(null);
       else {
-        const asked = { ...this.askedOf(options, frame), pictures: new Map<string, string>() };
-        this.ahead.look({ job, as: way.id, asked, whole: !way.slow });
+        const much = !way.slow ? 'all' : AS_FRAMES.has(way.id) ? 'one' : 'none';
+        this.ahead.look({ job, as: way.id, options: withFrame(options, frame), much });
       }
     });
   }
@@ -154,10 +154,16 @@ export class HandOffStepComponent {
     return mass >= 1000 ? `${(mass / 1000).toFixed(2)}\u00a0kg` : `${mass.toFixed(1)}\u00a0g`;
   }
 
-  /** Hands the file to the browser: the one that was written beforehand, where it is the same. */
+  /** Hands the file to the browser: the one that was written beforehand, where it is there. */
   protected async take(): Promise<void> {
     const { way, options } = this.now();
-    await this.write(way, options);
+    const { file } = this.ahead.now;
+    if (!file) await this.write(way, options);
+    else {
+      this.runs.forget();
+      this.runs.take(file);
+      this.first.takenAway();
+    }
   }
 
   /** A hand-off that was kept, once more. */
@@ -172,16 +178,17 @@ export class HandOffStepComponent {
     if (!job || this.run().writing) return;
     this.ahead.look(null);
     const pictures = way.fitted ? await picturesOf(job) : new Map<string, string>();
-    const asked = { ...this.askedOf(options, this.playback.now.frame), pictures };
+    const asked = { options: withFrame(options, this.playback.now.frame), pictures };
     if (await this.runs.write(job, way, asked)) this.first.takenAway();
   }
-
-  private askedOf(options: Said, frame: number): ExportAsked {
-    return {
-      options: { ...(options['frames'] === undefined ? { frame } : {}), ...options },
-    };
-  }
 }
+
+/** Ways whose pictures are kept as they are, so that one of them tells how large all are. */
+const AS_FRAMES: ReadonlySet<string> = new Set(['frames', 'apng']);
+
+/** What is said, and which frame is shown where no range of them is said. */
+const withFrame = (options: Said, frame: number): Said =>
+  options['frames'] === undefined ? { frame, ...options } : options;
 
 /** Is there anything between the rows of a job? */
 const hasMachine = ({ anchors = [], ties = [], motion }: Job): boolean =>
