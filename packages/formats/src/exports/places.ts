@@ -9,7 +9,8 @@ async function placementsOf(
   input: ExportInput,
   { frame, frames, runs }: z.infer<typeof options>,
 ): Promise<readonly Placement[]> {
-  const { placements } = await import('@coin-relay/scene/solid');
+  // Entered by itself: all that solids are made with would come along.
+  const { placements } = await import('@coin-relay/scene/placements');
   return placements(machineIn(input), frames ?? { from: frame, to: frame }, runs);
 }
 

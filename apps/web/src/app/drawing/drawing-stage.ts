@@ -12,7 +12,7 @@ import { paintBackdrop, paintPaper } from './paper-painter';
 import { paintApproaches, paintCorners, paintMarks, paintSpot, paintTightest } from './path-marks';
 import { placeAt, placesIn } from './place-finder';
 import { paintPlaces } from './place-painter';
-import { paintGround } from './ground-painter';
+import type { paintGround } from './ground-painter';
 import { MachinePainter } from './machine-painter';
 import type { ShownTrail } from './trail';
 import { RestingRows } from './resting-rows';
@@ -48,7 +48,8 @@ export class DrawingStage {
   private machine: MachinePainter | null = null;
   private frame = 0;
   private trail: ShownTrail | null = null;
-  private drives = false;
+  /** Paints the ground while a machine drives over it; null while it stays in its place. */
+  private ground: typeof paintGround | null = null;
   private atWork: string | null = null;
   private selected: string | null = null;
   private hovered: Grip | null = null;
@@ -178,7 +179,7 @@ export class DrawingStage {
   /** How far the machine has driven over the ground, mm; nothing where it stands. */
   get driven(): Vec {
     const { machine } = this.machine ?? {};
-    const body = machine && this.drives ? bodyAt(machine, this.frame) : null;
+    const body = machine && this.ground ? bodyAt(machine, this.frame) : null;
     return { x: body?.dx ?? 0, y: body?.dy ?? 0 };
   }
 
@@ -244,9 +245,9 @@ export class DrawingStage {
   }
 
   /** Lets a body that can drive do so over the ground, or keeps it in its place. */
-  setDrives(drives: boolean): void {
-    if (drives === this.drives) return;
-    this.drives = drives;
+  setDrives(ground: typeof paintGround | null): void {
+    if (ground === this.ground) return;
+    this.ground = ground;
     this.frames.draw(this.machineLayer);
   }
 
@@ -321,7 +322,7 @@ export class DrawingStage {
       atWork: this.painter,
       stale: this.stale,
       machine: this.machine?.machine ?? null,
-      drives: this.drives,
+      drives: this.ground !== null,
     });
   }
 
@@ -374,19 +375,19 @@ export class DrawingStage {
 
   /** What of the rows is in sight. Where the machine drives it is painted somewhere else than it stands. */
   private rowView(): RowView {
-    if (this.drives && this.machine) return ALL_IN_FULL;
+    if (this.ground && this.machine) return ALL_IN_FULL;
     return viewOfRows(this.painters.all, this.seen.box);
   }
 
   /** Moves all that follows on over the ground, where the machine drives. */
   private driveOn(ctx: CanvasRenderingContext2D, pixel: number): void {
     const { machine } = this.machine ?? {};
-    const body = machine && this.drives ? bodyAt(machine, this.frame) : null;
+    const body = machine && this.ground ? bodyAt(machine, this.frame) : null;
     const row = this.painters.of(machine?.job.motion.body?.run);
     if (!machine || !body || !row) return;
     const { scene } = row;
     const below = Math.max(0, ...scene.pieces.map(({ box, setting }) => setting.line - box[1]));
-    paintGround(ctx, machine, this.frame, below, scene.span, pixel);
+    this.ground?.(ctx, machine, this.frame, below, scene.span, pixel);
     ctx.translate(body.dx, body.dy);
   }
 

@@ -26,10 +26,19 @@ export class MotionPart implements DrawingPart {
       .subscribe(() => this.showTrail(stage));
     this.context.step$
       .pipe(takeUntilDestroyed(this.destroyed))
-      .subscribe((step) => stage.setDrives(step === 'motion'));
+      .subscribe((step) => this.drive(stage, step === 'motion'));
     this.playback.position$
       .pipe(takeUntilDestroyed(this.destroyed))
       .subscribe(({ frame }) => stage.moveTo(frame));
+  }
+
+  /** What paints the ground is loaded when something first drives over it. */
+  private drive(stage: DrawingStage, drives: boolean): void {
+    if (!drives) stage.setDrives(null);
+    else
+      void import('../ground-painter').then(({ paintGround }) => {
+        if (this.context.at === 'motion') stage.setDrives(paintGround);
+      });
   }
 
   /** The way of the chosen link, or of the first where none is chosen. What follows it is loaded when one is shown. */
