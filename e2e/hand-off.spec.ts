@@ -1,18 +1,17 @@
-import { execFileSync, spawnSync } from 'node:child_process';
-import { copyFileSync, mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath, pathToFileURL } from 'node:url';
 import { NodeIO } from '@gltf-transform/core';
-import type { Page } from '@playwright/test';
 import DxfParser from 'dxf-parser';
 import { unzipSync } from 'fflate';
-import { ALL_FORMATS, BufferSource, Input } from 'mediabunny';
 import Papa from 'papaparse';
 import { PNG } from 'pngjs';
+import { take, unlike } from './hand-off-support';
+import { type } from './path-support';
+import { startServer } from './server';
 import {
-  copyOf,
   expect,
+  copyOf,
   expectAccessible,
   expectSaved,
   list,
@@ -24,16 +23,6 @@ import {
   takeAway,
   test,
 } from './support';
-import { type } from './path-support';
-import { startServer } from './server';
-
-const take = async (page: Page, way: string): Promise<{ name: string; path: string; text: string }> => {
-  await openJob(page, 'demo-coin-lift');
-  await openStep(page, 'Hand-off');
-  const download = await takeAway(page, way);
-  const path = await download.path();
-  return { name: download.suggestedFilename(), path, text: readFileSync(path, 'utf8') };
-};
 
 test('a still SVG in real size', async ({ page }) => {
   const { name, text } = await take(page, 'SVG, still');
@@ -150,23 +139,6 @@ test('the job as JSON', async ({ page }) => {
   expect(JSON.parse(text)).toMatchObject({ format: 'coin-relay-job', version: 2, name: 'Coin lift' });
 });
 
-/** Is a program there? */
-const has = (program: string): boolean => spawnSync('which', [program]).status === 0;
-
-/** Pixels that are clearly another colour in one picture than in the other, a part of those that are not plain paper. */
-function unlike(a: PNG, b: PNG): number {
-  expect([a.width, a.height]).toEqual([b.width, b.height]);
-  const [paper] = [a.data.subarray(0, 3)];
-  let [off, drawn] = [0, 0];
-  for (let p = 0; p < a.data.length; p += 4) {
-    const far = (x: Uint8Array, i: number, y: Uint8Array, j: number): number =>
-      Math.max(...[0, 1, 2].map((c) => Math.abs(x[i + c] - y[j + c])));
-    if (far(a.data, p, paper, 0) > 16) drawn++;
-    if (far(a.data, p, b.data, p) > 100) off++;
-  }
-  return off / drawn;
-}
-
 test('a moving SVG of a whole machine stands, at every frame, as the still one does', async ({ page }) => {
   await openJob(page, 'demo-arcade-drive');
   await openStep(page, 'Hand-off');
@@ -217,106 +189,6 @@ test('a drawing as DXF, as another reader finds it', async ({ page }) => {
   expect(faces.match(/^3DFACE$/gm)!.length).toBeGreaterThan(500);
 });
 
-test('numbered frames are what the drawing shows, of the size that is asked for', async ({ page }) => {
-  await openJob(page, 'demo-coin-lift');
-  await openStep(page, 'Hand-off');
-  await pick(list(page, 'What to hand off'), 'Frames, PNG');
-  await type(page.getByLabel('Width', { exact: true }), '640');
-  await type(page.getByLabel('Height', { exact: true }), '360');
-  await pick(list(page, 'Frames'), 'from one to another');
-  await type(page.getByLabel('First frame'), '3');
-  await type(page.getByLabel('Last frame'), '6');
-  // Four pictures, and how large all of them will be about.
-  await expect(page.getByLabel('What is told of the file')).toContainText(/Frames4[\s\S]*File, about\d+\skB/);
-  const files = unzipSync(readFileSync(await (await takeAway(page, 'Frames, PNG')).path()));
-  expect(Object.keys(files)).toEqual([3, 4, 5, 6].map((frame) => `frame-000${frame}.png`));
-  const pictures = Object.values(files).map((bytes) => PNG.sync.read(Buffer.from(bytes)));
-  for (const picture of pictures) expect([picture.width, picture.height]).toEqual([640, 360]);
-  expect(unlike(pictures[0], pictures[3])).toBeGreaterThan(0.02);
-  // The command line paints the same: but for how it smooths edges.
-  const folder = mkdtempSync(join(tmpdir(), 'coin-relay-frames-'));
-  const job = join(folder, 'job.json');
-  writeFileSync(job, JSON.stringify(await storedJob(page, 'demo-coin-lift')));
-  const cli = fileURLToPath(new URL('../apps/cli/bin/coin-relay.mjs', import.meta.url));
-  execFileSync(process.execPath, [
-    ...[cli, 'export', '--job', job, '--to', 'frames', '--size', '640x360'],
-    ...['--frames', '3..3', '--out', join(folder, 'out')],
-  ]);
-  const same = PNG.sync.read(readFileSync(join(folder, 'out', 'frame-0003.png')));
-  expect(unlike(pictures[0], same)).toBeLessThan(0.01);
-});
-
-for (const [way, ending, codec] of [
-  ['Film, WebM', 'webm', 'vp9'],
-  ['Film, MP4', 'mp4', 'avc'],
-] as const)
-  test(`${way}: every frame of the loop, at its rate, twice`, async ({ page }) => {
-    await openJob(page, 'demo-tin-beetle');
-    await openStep(page, 'Hand-off');
-    await pick(list(page, 'What to hand off'), way);
-    await type(page.getByLabel('Width', { exact: true }), '320');
-    await type(page.getByLabel('Height', { exact: true }), '181');
-    await type(page.getByLabel('So many times the loop'), '2');
-    const download = await takeAway(page, way);
-    expect(download.suggestedFilename()).toBe(`tin-beetle.${ending}`);
-    const input = new Input({
-      source: new BufferSource(readFileSync(await download.path())),
-      formats: ALL_FORMATS,
-    });
-    const track = (await input.getPrimaryVideoTrack())!;
-    const { motion } = await storedJob(page, 'demo-tin-beetle');
-    const stats = await track.computePacketStats();
-    expect(track.codec).toBe(codec);
-    // Sides are even numbers.
-    expect([track.codedWidth, track.codedHeight]).toEqual([320, 180]);
-    expect(stats.packetCount).toBe(2 * motion.frames);
-    expect(stats.averagePacketRate).toBeCloseTo(motion.framesPerSecond, 0);
-    expect(await input.computeDuration()).toBeCloseTo((2 * motion.frames) / motion.framesPerSecond, 1);
-    // Another reader, on machines that have it, says the same.
-    if (has('ffprobe')) {
-      const shown = 'stream=codec_name,width,height,r_frame_rate,nb_read_packets';
-      const said = execFileSync(
-        'ffprobe',
-        [...['-v', 'error', '-count_packets', '-show_entries', shown, '-of', 'json'], await download.path()],
-        { encoding: 'utf8' },
-      );
-      const [stream] = (JSON.parse(said) as { streams: Record<string, string | number>[] }).streams;
-      expect(stream).toMatchObject({ codec_name: codec === 'avc' ? 'h264' : codec, width: 320, height: 180 });
-      expect(Number(stream['nb_read_packets'])).toBe(2 * motion.frames);
-      const [over, under] = String(stream['r_frame_rate']).split('/').map(Number);
-      expect(over / under).toBeCloseTo(motion.framesPerSecond, 1);
-    }
-  });
-
-test('an animated PNG and a GIF; one that takes long tells how far it is, and is stopped', async ({
-  page,
-}) => {
-  await openJob(page, 'demo-coin-lift');
-  await openStep(page, 'Hand-off');
-  await pick(list(page, 'What to hand off'), 'Animated PNG');
-  await type(page.getByLabel('Width', { exact: true }), '240');
-  await type(page.getByLabel('Height', { exact: true }), '160');
-  await type(page.getByLabel('One picture every so many frames'), '10');
-  const apng = readFileSync(await (await takeAway(page, 'Animated PNG')).path());
-  expect(apng.toString('latin1').match(/fcTL/g)).toHaveLength(12);
-  await pick(list(page, 'What to hand off'), 'Animated GIF');
-  await type(page.getByLabel('Width', { exact: true }), '240');
-  await type(page.getByLabel('Height', { exact: true }), '160');
-  await type(page.getByLabel('One picture every so many frames'), '10');
-  const gif = readFileSync(await (await takeAway(page, 'Animated GIF')).path());
-  expect(gif.toString('latin1', 0, 6)).toBe('GIF89a');
-  await type(page.getByLabel('Width', { exact: true }), '4000');
-  await type(page.getByLabel('Height', { exact: true }), '3000');
-  await type(page.getByLabel('One picture every so many frames'), '1');
-  await page.getByRole('button', { name: 'Write the file' }).click();
-  await expect(page.getByRole('status').filter({ hasText: 'Writing Animated GIF' })).toBeVisible();
-  await expect(page.getByRole('progressbar')).toBeVisible();
-  await page.getByRole('button', { name: 'Stop' }).click();
-  await expect(page.getByRole('status').filter({ hasText: 'Writing' })).toHaveCount(0);
-  // What comes next is written as ever.
-  expect((await takeAway(page, 'SVG, still')).suggestedFilename()).toBe('coin-lift.svg');
-});
-
 test('what is to be written is shown and told beforehand; a hand-off is kept with the job and repeated', async ({
   page,
   request,
@@ -360,51 +232,6 @@ test('what is to be written is shown and told beforehand; a hand-off is kept wit
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('button', { name: 'Without the belt', exact: true })).toBeVisible();
   await expectAccessible(page);
-});
-
-test('a page that plays by itself, without a network: stops, goes to a frame, is made larger', async ({
-  page,
-  browser,
-}) => {
-  const { name, path } = await take(page, 'Page that plays, HTML');
-  expect(name).toBe('coin-lift.html');
-  const context = await browser.newContext({ offline: true });
-  const alone = await context.newPage();
-  const asked: string[] = [];
-  const broken: string[] = [];
-  alone.on('request', (request) => asked.push(request.url()));
-  alone.on('pageerror', (error) => broken.push(error.message));
-  alone.on('console', (message) => {
-    if (message.type() === 'error') broken.push(message.text());
-  });
-  const file = join(mkdtempSync(join(tmpdir(), 'coin-relay-page-')), name);
-  copyFileSync(path, file);
-  await alone.goto(pathToFileURL(file).href);
-  await expect(alone.getByRole('status')).not.toHaveText('frame 0 of 120');
-  await alone.getByRole('button', { name: 'Stop' }).click();
-  await alone.getByRole('slider', { name: 'Frame' }).fill('40');
-  await expect(alone.getByRole('status')).toHaveText('frame 40 of 120');
-  const places = (): Promise<string> =>
-    alone.evaluate(() =>
-      Array.from(document.querySelectorAll<SVGGraphicsElement>('svg use'), (use) =>
-        use.getCTM()!.e.toFixed(2),
-      ).join(),
-    );
-  const at40 = await places();
-  await alone.keyboard.press('ArrowRight');
-  await alone.locator('h1').click();
-  await alone.keyboard.press('ArrowRight');
-  await expect(alone.getByRole('status')).toHaveText(/frame 4[12] of 120/);
-  expect(await places()).not.toBe(at40);
-  const box = await alone.locator('svg').getAttribute('viewBox');
-  await alone.locator('svg').hover();
-  await alone.mouse.wheel(0, -400);
-  await expect(alone.locator('svg')).not.toHaveAttribute('viewBox', box!);
-  await alone.locator('svg').dblclick();
-  await expect(alone.locator('svg')).toHaveAttribute('viewBox', box!.replace(/\s+/g, ' '));
-  expect(asked.filter((url) => !url.startsWith('file:'))).toEqual([]);
-  expect(broken).toEqual([]);
-  await context.close();
 });
 
 test('a parts list for a table, and to be printed', async ({ page }) => {
@@ -481,33 +308,4 @@ test('a job with all it names is opened on another machine with nothing missing'
   } finally {
     await other.stop();
   }
-});
-
-test('frames are shared out between processes: by GNU parallel where it is there', async ({ page }) => {
-  const folder = mkdtempSync(join(tmpdir(), 'coin-relay-batch-'));
-  const job = join(folder, 'job.json');
-  await openJob(page, 'demo-tin-beetle');
-  writeFileSync(job, JSON.stringify(await storedJob(page, 'demo-tin-beetle')));
-  const cli = fileURLToPath(new URL('../apps/cli/bin/coin-relay.mjs', import.meta.url));
-  const out = join(folder, 'out');
-  const part = (shard: string): string[] => [
-    ...[cli, 'export', '--job', job, '--to', 'frames', '--size', '160x90', '--frames', '0..19'],
-    ...['--shard', shard, '--out', out],
-  ];
-  const told = has('parallel')
-    ? execFileSync(
-        'parallel',
-        ['--will-cite', '--retries', '2', process.execPath, ...part('{}/4'), ':::', '1', '2', '3', '4'],
-        { encoding: 'utf8' },
-      )
-    : ['1/4', '2/4', '3/4', '4/4']
-        .map((shard) => execFileSync(process.execPath, part(shard), { encoding: 'utf8' }))
-        .join('');
-  const parts = told
-    .trim()
-    .split('\n')
-    .map((line) => (JSON.parse(line) as { files: string[] }).files);
-  expect(parts.map((files) => files.length)).toEqual([5, 5, 5, 5]);
-  expect(new Set(parts.flat()).size).toBe(20);
-  for (const file of parts.flat()) expect(PNG.sync.read(readFileSync(file)).width).toBe(160);
 });

@@ -213,7 +213,7 @@ class DrawingWriter {
     const wheels = items.filter(({ kind }) => kind === 'wheel');
     return wheels.map((item, n) => {
       const { x, y } = scene.fit.layout.wheels[n];
-      const angle = degrees(wheelAngle(turnings[n], 0));
+      const angle = degrees(wheelAngle(turnings[n], this.items.rows[i].travel));
       const perSecond = degrees(turnings[n].perPitch) * steady.speed;
       const turn = Math.sign(perSecond) * 360;
       const moves =
@@ -235,7 +235,7 @@ class DrawingWriter {
     const sign = Math.sign(steady?.speed ?? 0);
     const tracks = followed(moments, (m) => {
       const frame = moves && !steady ? m : 0;
-      row.travel = steady ? (sign * m) / STATIONS : travelOf(this.machine, row.run, frame);
+      row.travel = travelOf(this.machine, row.run, frame) + (sign * m) / STATIONS;
       moveScene(row.scene, row.travel, frame);
       return row.drawn.items({ wheels: steady === null && this.options.wheels !== false, path: false });
     });

@@ -48,7 +48,6 @@ export class DrawingStage {
   private machine: MachinePainter | null = null;
   private frame = 0;
   private trail: ShownTrail | null = null;
-  /** Paints the ground while a machine drives over it; null while it stays in its place. */
   private ground: typeof paintGround | null = null;
   private atWork: string | null = null;
   private selected: string | null = null;
@@ -244,11 +243,10 @@ export class DrawingStage {
     this.frames.draw(this.machineLayer);
   }
 
-  /** Lets a body that can drive do so over the ground, or keeps it in its place. */
+  /** Lets a body that can drive do so over the ground, as this paints it; null keeps it in its place. */
   setDrives(ground: typeof paintGround | null): void {
-    if (ground === this.ground) return;
+    if (ground !== this.ground) this.frames.draw(this.machineLayer);
     this.ground = ground;
-    this.frames.draw(this.machineLayer);
   }
 
   private laidOf(run: string): RowFrames | null {

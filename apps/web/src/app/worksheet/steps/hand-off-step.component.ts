@@ -5,6 +5,7 @@ import { formatLength, type HandOff, type Job } from '@coin-relay/model';
 import { partsList } from '@coin-relay/scene';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzProgressModule } from 'ng-zorro-antd/progress';
+import { NzTableModule } from 'ng-zorro-antd/table';
 import { map } from 'rxjs';
 import { FirstJob } from '../../first-job/first-job.service';
 import { JobStore } from '../../document/job-store.service';
@@ -36,6 +37,7 @@ const GROUPS: readonly { readonly title: ExportGroup; readonly ways: readonly Ex
     KeptHandOffsComponent,
     NzButtonComponent,
     NzProgressModule,
+    NzTableModule,
     OptionFormComponent,
     TroubleComponent,
   ],
@@ -47,7 +49,8 @@ const GROUPS: readonly { readonly title: ExportGroup; readonly ways: readonly Ex
       width: 100%;
       margin-bottom: 4px;
     }
-    table {
+    nz-table {
+      display: block;
       margin-top: 12px;
     }
   `,
