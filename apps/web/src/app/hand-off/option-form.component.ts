@@ -41,6 +41,13 @@ const WORDS: Readonly<Record<string, string>> = {
   templateUrl: './option-form.component.html',
   styleUrls: ['../shared/step.less'],
   styles: `
+    .long {
+      flex-wrap: wrap;
+      justify-content: flex-end;
+    }
+    .long > .what {
+      flex-basis: 100%;
+    }
     .toggles {
       display: grid;
       gap: 2px;

@@ -53,6 +53,9 @@ const GROUPS: readonly { readonly title: ExportGroup; readonly ways: readonly Ex
       display: block;
       margin-top: 12px;
     }
+    nz-table ::ng-deep table {
+      width: 100%;
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
