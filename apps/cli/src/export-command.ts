@@ -6,6 +6,7 @@ import { parseJob, type HandOff } from '@coin-relay/model';
 import type { Command } from 'commander';
 import { exportOptions, shardOf } from './export-options';
 import { isWhole, keepsOnly, writeOut } from './files';
+import { keptThings } from './kept-things';
 import { jobOf, runsOf, type Options } from './options';
 
 /** What the command writes to. */
@@ -27,6 +28,7 @@ export function addExport(program: Command, { text, answer, warn }: CommandOutpu
     .option('--step <n>', 'every so many frames one picture')
     .option('--size <wxh>', 'how large pictures are, px, as 1920x1080')
     .option('--clear', 'leave the ground of pictures clear')
+    .option('--instances', 'of a GLB that stands still: what is many times there as one node')
     .option('--times <n>', 'so many times the loop, of films')
     .option('--tolerance <mm>', 'how far solids and what moves may stray from what they are')
     .option('--weld <which>', 'bodies of solids as one: none, pieces or all')
@@ -36,7 +38,7 @@ export function addExport(program: Command, { text, answer, warn }: CommandOutpu
     .option('--as <word>', 'of a drawing in DXF: flat, frames or faces')
     .option(
       '--with <parts>',
-      'what is in a picture or drawing besides the pieces: path, wheels, machine, ground',
+      'what is in a picture or drawing besides the pieces: path, marks, wheels, machine, ground',
     )
     .option(
       '--named <folder>',
@@ -47,7 +49,8 @@ export function addExport(program: Command, { text, answer, warn }: CommandOutpu
     .action(async (options: Options) => {
       const { out } = options;
       const { nodePlatform } = await import('./node-platform');
-      const here = { platform: nodePlatform(options.named ?? dirname(options.job ?? '.')) };
+      const named = keptThings(options.named ?? dirname(options.job ?? '.'), options.job);
+      const here = { platform: nodePlatform(named) };
       const job = jobOf(options);
       const kept = keptIn(job, options.kept);
       const to = options.to ?? kept?.as ?? '';
@@ -95,7 +98,7 @@ export function addExport(program: Command, { text, answer, warn }: CommandOutpu
           there++;
           return false;
         };
-        const made = exportFilesAnswer(job, to, wanted, runsOf(options), asked, here);
+        const made = await exportFilesAnswer(job, to, wanted, runsOf(options), asked, here);
         const files: string[] = [];
         let bytes = 0;
         for await (const { name, content: one } of made.files) {

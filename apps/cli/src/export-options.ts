@@ -2,7 +2,7 @@ import { RelayError } from '@coin-relay/core';
 import { frameRangeOf, numberOf, type Options } from './options';
 
 /** What of a drawing may be asked for by --with; what is not named is left out. */
-const PARTS = ['path', 'wheels', 'machine', 'ground'] as const;
+const PARTS = ['path', 'marks', 'wheels', 'machine', 'ground'] as const;
 
 /** The options of an export as they were typed. Those an export does not know it passes over. */
 export function exportOptions(options: Options): Record<string, unknown> {
@@ -11,7 +11,7 @@ export function exportOptions(options: Options): Record<string, unknown> {
     ...{ frame: numberOf('frame', options.frame), frames: frameRangeOf(options) },
     ...{ tolerance, stray: tolerance, as: options.as },
     ...{ step: numberOf('step', options.step), times: numberOf('times', options.times) },
-    ...{ clear: options.clear, weld: options.weld, unit: options.unit },
+    ...{ clear: options.clear, instances: options.instances, weld: options.weld, unit: options.unit },
     ...{ clearance: numberOf('clearance', options.clearance), scale: numberOf('scale', options.scale) },
     ...sizeOf(options.size),
     ...partsOf(options.with),

@@ -12,7 +12,7 @@ import {
 import { join } from 'node:path';
 import { RelayError } from '@coin-relay/core';
 import { DRAWING_LIMITS } from '@coin-relay/formats';
-import { readBundle } from '@coin-relay/formats/job-bundle';
+import { readBundle, type Bundle } from '@coin-relay/formats/job-bundle';
 import { SOLID_FILE_LIMIT } from '@coin-relay/formats/solid-in';
 
 /** Reads a drawing or a table. @throws RelayError file-too-large, file-broken */
@@ -115,9 +115,11 @@ const MOST_BUNDLE = 400_000_000;
 /** Reads a job that was written with all it names. @throws RelayError file-too-large, file-broken, job-broken */
 export function readJob(file: string): unknown {
   if (!/\.zip$/i.test(file)) return readJson(file);
-  const { job } = readBundle(readWithin(file, MOST_BUNDLE));
-  return jsonIn(job, file);
+  return jsonIn(readBundleFile(file).job, file);
 }
+
+/** A job with all it names. @throws RelayError file-too-large, file-broken */
+export const readBundleFile = (file: string): Bundle => readBundle(readWithin(file, MOST_BUNDLE));
 
 /** Reads a job. @throws RelayError file-too-large, file-broken, job-broken */
 export function readJson(file: string): unknown {

@@ -67,7 +67,7 @@ describe('frames', () => {
     expect(differing(without, within)).toBeGreaterThan(100);
     expect(await run(...pictures('--to', 'frames', '--with', 'wheel', '--out', folder))).toMatchObject({
       status: 2,
-      error: expect.stringMatching(/--with takes path, wheels, machine, ground/),
+      error: expect.stringMatching(/--with takes path, marks, wheels, machine, ground/),
     });
   });
 

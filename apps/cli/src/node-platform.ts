@@ -1,25 +1,13 @@
-import { join } from 'node:path';
 import { createCanvas, loadImage, Path2D } from '@napi-rs/canvas';
 import type { Platform } from '@coin-relay/formats';
 import { setOutlines } from '@coin-relay/painting';
-import { readKept } from './files';
 import { pngFile } from './png-file';
 
-/**
- * How pictures are painted in Node.js. There is no encoder for films.
- * @param folder where pictures and bodies that a job names are, as HASH.png, HASH.jpg and HASH.stl
- */
-export function nodePlatform(folder: string): Platform {
+/** How pictures are painted in Node.js. There is no encoder for films. @param kept gives what a job names */
+export function nodePlatform(kept: Platform['kept']): Platform {
   setOutlines(Path2D);
   return {
-    kept: (kind, hash) => {
-      const endings = kind === 'picture' ? ['.png', '.jpg'] : ['.stl'];
-      for (const ending of endings) {
-        const found = readKept(join(folder, `${hash}${ending}`), hash);
-        if (found) return Promise.resolve(Uint8Array.from(found));
-      }
-      return Promise.resolve(null);
-    },
+    kept,
     canvas: (width, height) => {
       const canvas = createCanvas(width, height);
       const brush = canvas.getContext('2d');

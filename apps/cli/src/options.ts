@@ -70,6 +70,7 @@ export interface Options {
   readonly step?: string;
   readonly times?: string;
   readonly clear?: boolean;
+  readonly instances?: boolean;
   readonly shard?: string;
   readonly out?: string;
   readonly piece?: string;

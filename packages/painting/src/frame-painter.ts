@@ -9,6 +9,7 @@ import {
   type MachineParts,
 } from '@coin-relay/scene';
 import { newOutline, type Brush, type Outline, type Pictures } from './brush';
+import { paintMarks } from './mark-painter';
 import { PartPainter } from './part-painter';
 import { RowPainter, viewOfRows } from './row-painter';
 import { fitView, roundAll, type Bounds, type ViewPort } from './view-port';
@@ -18,6 +19,8 @@ export interface FrameWanted {
   /** Only these rows; all where nothing is said. */
   readonly runs?: readonly string[] | undefined;
   readonly path: boolean;
+  /** Marks where places are left out. */
+  readonly marks: boolean;
   readonly wheels: boolean;
   /** What lies between the rows. */
   readonly machine: boolean;
@@ -105,6 +108,7 @@ export class FramePainter {
       };
       row.paint(brush, pixel, way, looked);
     }
+    if (this.wanted.marks) for (const { scene } of this.rows) paintMarks(brush, scene, pixel);
     if (parts) this.parts.paint(brush, parts.over, pixel);
   }
 

@@ -1,8 +1,6 @@
 import { newReading, pathReader, type FitOutcome, type SampledPath } from '@coin-relay/core';
+import { PATH_COLOUR } from '@coin-relay/scene';
 import { newOutline, type Brush, type Outline } from './brush';
-
-/** The colour of paths. */
-export const PATH_COLOUR = '#135e74';
 
 /** The path itself as it is drawn: a thin line. */
 export function pathLine({ layout: { path } }: FitOutcome): Outline {

@@ -1,5 +1,5 @@
 import type { Mesh } from './mesh';
-import { CREASE } from './shade';
+import { CREASE, faceNormals } from './shade';
 
 /**
  * Which edges of the triangles of a mesh are to be seen: those where it turns by more than the crease, and those of one
@@ -7,15 +7,10 @@ import { CREASE } from './shade';
  * @param crease radians
  */
 export function faceEdges({ positions, triangles }: Mesh, crease = CREASE): Uint8Array {
-  const many = triangles.length / 3;
-  const normals = new Float64Array(triangles.length);
-  for (let t = 0; t < many; t++) {
-    const [a, b, c] = [3 * triangles[3 * t], 3 * triangles[3 * t + 1], 3 * triangles[3 * t + 2]];
-    const u = [0, 1, 2].map((k) => positions[b + k] - positions[a + k]);
-    const v = [0, 1, 2].map((k) => positions[c + k] - positions[a + k]);
-    const n = [u[1] * v[2] - u[2] * v[1], u[2] * v[0] - u[0] * v[2], u[0] * v[1] - u[1] * v[0]];
-    const size = Math.hypot(...n) || 1;
-    for (let k = 0; k < 3; k++) normals[3 * t + k] = n[k] / size;
+  const normals = faceNormals(positions, triangles);
+  for (let t = 0; t < normals.length; t += 3) {
+    const size = Math.hypot(normals[t], normals[t + 1], normals[t + 2]) || 1;
+    for (let k = t; k < t + 3; k++) normals[k] /= size;
   }
   const corners = positions.length / 3;
   const first = new Map<number, number>();

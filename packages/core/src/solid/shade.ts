@@ -76,7 +76,7 @@ export function smoothMesh({ positions, triangles }: Mesh): Omit<ShadedMesh, 'ed
 }
 
 /** Twice the area of each triangle along its normal: x, y, z in turn. */
-function faceNormals(p: Float64Array, triangles: Uint32Array): Float64Array {
+export function faceNormals(p: Float64Array, triangles: Uint32Array): Float64Array {
   const out = new Float64Array(triangles.length);
   for (let i = 0; i < triangles.length; i += 3) {
     const [a, b, c] = [3 * triangles[i], 3 * triangles[i + 1], 3 * triangles[i + 2]];

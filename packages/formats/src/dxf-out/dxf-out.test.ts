@@ -195,7 +195,7 @@ describe('a machine in space', () => {
     const machine = running(demo('demo-counterweight-chain'));
     const { text } = writeSpaceDxf(machine, { ...SOLID, as: 'faces' });
     const scene = new SceneSolids(machine, SOLID);
-    const nodes = scene.at(3, true);
+    const nodes = scene.at(3);
     const found = insertsIn(text);
     expect(found).toHaveLength(nodes.length);
     nodes.forEach(({ map }, i) =>

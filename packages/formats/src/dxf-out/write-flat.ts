@@ -111,6 +111,7 @@ const LAYER: Readonly<Record<DrawnItem['kind'], string>> = {
   wheel: 'wheels',
   band: 'band',
   path: 'path',
+  mark: 'left out',
   machine: 'machine',
 };
 const COLOUR: Readonly<Record<DrawnItem['kind'], number>> = {
@@ -118,6 +119,7 @@ const COLOUR: Readonly<Record<DrawnItem['kind'], number>> = {
   wheel: 8,
   band: 7,
   path: 4,
+  mark: 8,
   machine: 9,
 };
 

@@ -1,10 +1,10 @@
-import { mapped3, parsePathData, pathChords, RelayError, type Map3 } from '@coin-relay/core';
+import { parsePathData, RelayError, type Map3 } from '@coin-relay/core';
 import { faceEdges } from '@coin-relay/core/solid';
 import type { Machine } from '@coin-relay/model';
 import { FigureLooks, wheelFigure } from '@coin-relay/scene';
 import {
   BETWEEN,
-  inJob,
+  sceneLines,
   SceneSolids,
   standAtFrame,
   standingName,
@@ -25,6 +25,8 @@ export const MOST_FACES = 300_000;
 export interface SpaceDxfAsked extends SceneAsked {
   readonly frame: number;
   readonly path: boolean;
+  /** Marks where places are left out. */
+  readonly marks?: boolean;
   /** Figures set into the plane each piece lies in, or the faces of their solids. */
   readonly as: 'frames' | 'faces';
 }
@@ -38,7 +40,7 @@ export function writeSpaceDxf(machine: Machine, asked: SpaceDxfAsked): DxfFile {
   const file = new SpaceFile(machine);
   if (asked.as === 'faces') file.faces(asked);
   else file.figures(asked);
-  if (asked.path) file.paths(asked);
+  file.lines(asked);
   return file.written();
 }
 
@@ -85,7 +87,7 @@ class SpaceFile {
   faces(asked: SpaceDxfAsked): void {
     const scene = new SceneSolids(this.machine, asked);
     let faces = 0;
-    for (const { id, run, solid, map } of scene.at(asked.frame, true)) {
+    for (const { id, run, solid, map } of scene.at(asked.frame)) {
       const made = scene.solids.get(solid);
       if (!made) continue;
       const name = this.names.of(solid, made.name);
@@ -124,17 +126,17 @@ class SpaceFile {
     }
   }
 
-  paths({ runs, tolerance }: SpaceDxfAsked): void {
-    for (const row of standingRows(this.machine, runs)) {
-      const { scene, run } = row;
-      const points = pathChords(scene.fit.layout.path, tolerance);
-      const vertices = Array.from({ length: points.length / 3 }, (_, i) => {
-        const depth: Map3 = [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, row.z];
-        const [x, y, z] = mapped3(inJob(row, depth), points[3 * i], points[3 * i + 1], points[3 * i + 2]);
-        return { point: point3d(x, y, z) };
-      });
-      this.dxf.addPolyline3D(vertices, { layerName: this.layer(run, 'path') });
-    }
+  /** Paths, and marks where places are left out. */
+  lines({ runs, frame, ...asked }: SpaceDxfAsked): void {
+    const rows = standingRows(this.machine, runs);
+    for (const row of rows) standAtFrame(this.machine, row, frame);
+    for (const { run, kind, lines } of sceneLines(rows, asked))
+      for (const line of lines) {
+        const vertices = Array.from({ length: line.length / 3 }, (_, i) => ({
+          point: point3d(line[3 * i], line[3 * i + 1], line[3 * i + 2]),
+        }));
+        this.dxf.addPolyline3D(vertices, { layerName: this.layer(run, kind === 'path' ? kind : 'left out') });
+      }
   }
 
   /** A block of a figure, made where it is not made yet; its name. */

@@ -5,6 +5,7 @@ import {
   askedFor,
   frameOption,
   machineOption,
+  marksOption,
   pathOption,
   runsOption,
   toleranceOption,
@@ -27,6 +28,7 @@ export const dxf = exportOf({
       description: 'Flat; figures in the plane each stands in (frames); or the faces of solids.',
     }),
     path: pathOption,
+    marks: marksOption,
     wheels: wheelsOption,
     machine: machineOption,
     tolerance: toleranceOption,
@@ -34,9 +36,12 @@ export const dxf = exportOf({
   leavesOut: ({ machine }, { as }) => (machine ? leftOut(machine.job, as) : []),
   write: async (input, { as, machine, tolerance, ...asked }) => {
     const { writeFlatDxf, writeSpaceDxf } = await import('../dxf-out');
-    return as === 'flat'
-      ? writeFlatDxf(machineIn(input), { ...asked, machine }).text
-      : writeSpaceDxf(machineIn(input), { ...asked, machine: machine && as === 'faces', as, tolerance }).text;
+    const fitted = machineIn(input);
+    if (as === 'flat') return writeFlatDxf(fitted, { ...asked, machine }).text;
+    const { keptBodies } = await import('../scene-out/kept-bodies');
+    const { kept, findings } = await keptBodies(input);
+    const drawn = { ...asked, machine: machine && as === 'faces', as, tolerance, kept };
+    return { content: writeSpaceDxf(fitted, drawn).text, facts: {}, findings };
   },
 });
 

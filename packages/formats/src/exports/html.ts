@@ -1,7 +1,15 @@
 import * as z from 'zod';
 import { exportOf, machineIn } from './export';
 import { leftOutOfMotion } from '../svg-out/left-out';
-import { groundOption, machineOption, pathOption, runsOption, strayOption, wheelsOption } from './options';
+import {
+  groundOption,
+  machineOption,
+  marksOption,
+  pathOption,
+  runsOption,
+  strayOption,
+  wheelsOption,
+} from './options';
 
 export const html = exportOf({
   id: 'html',
@@ -13,7 +21,7 @@ export const html = exportOf({
   fitted: true,
   options: z.object({
     ...{ runs: runsOption, path: pathOption, wheels: wheelsOption, machine: machineOption },
-    ...{ ground: groundOption, stray: strayOption },
+    ...{ marks: marksOption, ground: groundOption, stray: strayOption },
   }),
   leavesOut: ({ machine }) => (machine ? leftOutOfMotion(machine) : []),
   write: async (input, asked) => {

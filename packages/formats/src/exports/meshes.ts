@@ -31,7 +31,7 @@ const options = z.object({
 type Asked = z.infer<typeof options>;
 
 const leavesOut = ({ machine }: ExportInput): readonly string[] =>
-  machine ? leftOutOfSolids(machine, false) : [];
+  machine ? leftOutOfSolids(machine, 'none') : [];
 
 export const stl = exportOf({
   id: 'stl',
@@ -44,8 +44,10 @@ export const stl = exportOf({
   options,
   leavesOut,
   write: async (input, asked) => {
-    const { writeSceneStl } = await import('../scene-out');
-    return writeSceneStl(machineIn(input), { ...asked, wasm: input.platform?.wasm });
+    const { keptBodies, writeSceneStl } = await import('../scene-out');
+    const { kept, findings } = await keptBodies(input);
+    const made = await writeSceneStl(machineIn(input), { ...asked, kept, wasm: input.platform?.wasm });
+    return { ...made, findings: [...findings, ...made.findings] };
   },
 });
 
@@ -58,12 +60,15 @@ async function objFiles(
   readonly facts: object;
   readonly findings: readonly string[];
 }> {
-  const { writeSceneObj } = await import('../scene-out');
+  const { keptBodies, writeSceneObj } = await import('../scene-out');
   const [name, library] = ['.obj', '.mtl'].map((ending) => fileName(input.job.name, ending));
-  const made = await writeSceneObj(machineIn(input), { ...asked, wasm: input.platform?.wasm }, library);
+  const { kept, findings } = await keptBodies(input);
+  const all = { ...asked, kept, wasm: input.platform?.wasm };
+  const made = await writeSceneObj(machineIn(input), all, library);
   const { obj: text, mtl } = made.content;
   return {
-    ...made,
+    facts: made.facts,
+    findings: [...findings, ...made.findings],
     files: [
       { name, content: text },
       { name: library, content: mtl },

@@ -25,6 +25,10 @@ export const pathOption = asked(z.boolean().default(false), {
   title: 'Path',
   description: 'Draw the path too.',
 });
+export const marksOption = asked(z.boolean().default(false), {
+  title: 'Marks where pieces are left out',
+  description: 'A small cross at each place that is left out.',
+});
 export const wheelsOption = asked(z.boolean().default(true), {
   title: 'Wheels',
   description: 'Wheels too.',

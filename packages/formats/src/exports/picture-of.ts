@@ -16,15 +16,24 @@ export async function pictureOf(
   here: ExportHere,
   size: { readonly width: number; readonly height: number },
 ): Promise<Uint8Array> {
-  const { way, input, options } = foundIn(all, job, as, asked, here);
+  const { way, input, options } = await foundIn(all, job, as, asked, here);
   const usual = way.options.safeParse(options);
   const said = { ...options, ...(usual.success ? usual.data : {}) } as Partial<PicturesAsked> & {
     frame?: number;
   };
   const { LoopPictures } = await import('../frames');
-  const { runs, path = false, wheels = true, machine = true, ground = true, clear = false, frames } = said;
+  const {
+    runs,
+    path = false,
+    marks = false,
+    wheels = true,
+    machine = true,
+    ground = true,
+    clear = false,
+    frames,
+  } = said;
   const pictures = await LoopPictures.of(input, machineIn(input), {
-    ...{ ...size, runs, path, wheels, machine, ground, clear, step: 1 },
+    ...{ ...size, runs, path, marks, wheels, machine, ground, clear, step: 1 },
   });
   pictures.paint(frames?.from ?? said.frame ?? 0);
   return pictures.canvas.png();

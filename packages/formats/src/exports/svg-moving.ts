@@ -1,7 +1,15 @@
 import * as z from 'zod';
 import { drawSvg, leftOutOfMotion } from '../svg-out';
 import { exportOf, machineIn } from './export';
-import { groundOption, machineOption, pathOption, runsOption, strayOption, wheelsOption } from './options';
+import {
+  groundOption,
+  machineOption,
+  marksOption,
+  pathOption,
+  runsOption,
+  strayOption,
+  wheelsOption,
+} from './options';
 
 export const svgMoving = exportOf({
   id: 'svg-moving',
@@ -13,7 +21,7 @@ export const svgMoving = exportOf({
   fitted: true,
   options: z.object({
     ...{ runs: runsOption, path: pathOption, wheels: wheelsOption, machine: machineOption },
-    ...{ ground: groundOption, stray: strayOption },
+    ...{ marks: marksOption, ground: groundOption, stray: strayOption },
   }),
   leavesOut: ({ machine }) => (machine ? leftOutOfMotion(machine) : []),
   write: (input, asked) => {

@@ -1,7 +1,15 @@
 import * as z from 'zod';
 import { drawSvg } from '../svg-out';
 import { exportOf, machineIn } from './export';
-import { frameOption, groundOption, machineOption, pathOption, runsOption, wheelsOption } from './options';
+import {
+  frameOption,
+  groundOption,
+  machineOption,
+  marksOption,
+  pathOption,
+  runsOption,
+  wheelsOption,
+} from './options';
 
 export const svgStill = exportOf({
   id: 'svg',
@@ -12,7 +20,7 @@ export const svgStill = exportOf({
   type: 'image/svg+xml',
   fitted: true,
   options: z.object({
-    ...{ frame: frameOption, runs: runsOption, path: pathOption, wheels: wheelsOption },
+    ...{ frame: frameOption, runs: runsOption, path: pathOption, marks: marksOption, wheels: wheelsOption },
     ...{ machine: machineOption, ground: groundOption },
   }),
   write: (input, asked) => {

@@ -3,6 +3,7 @@ import { fittedRows, machineOf, precomputeFrames, resolveRun, type Job } from '@
 import type { Platform } from '../frames/platform';
 import type { Content, Export, ExportFacts, ExportInput, NamedFile, Wanted } from './export';
 import { fileName } from './file-name';
+import { picturesIn } from './pictures-in';
 
 /** A file that a job is handed off as. */
 export interface ExportedFile {
@@ -19,8 +20,6 @@ export interface ExportAsked {
   /** The rows that are asked for; all where none is named. */
   readonly runs?: readonly string[] | undefined;
   readonly options?: Readonly<Record<string, unknown>>;
-  /** Pictures on pieces, by their name, as data addresses: a job names them, and does not carry them. */
-  readonly pictures?: ReadonlyMap<string, string>;
 }
 
 /** What is not the job’s, but of where it is handed off. */
@@ -50,7 +49,7 @@ export async function writeExport(
   asked: ExportAsked = {},
   here: ExportHere = {},
 ): Promise<ExportedFile> {
-  const { way, input, options } = foundIn(all, job, as, asked, here);
+  const { way, input, options } = await foundIn(all, job, as, asked, here);
   const { content, facts, findings = [] } = await way.write(input, options);
   const leftOut = [...findings, ...(way.leavesOut?.(input, options) ?? [])];
   return { name: fileName(job.name, way.ending), type: way.type, content, facts, leftOut };
@@ -61,27 +60,27 @@ export async function writeExport(
  * @returns null for one that is a single file
  * @throws as writeExport
  */
-export function exportedFiles(
+export async function exportedFiles(
   all: readonly Export[],
   job: Job,
   as: string,
   wanted: Wanted,
   asked: ExportAsked = {},
   here: ExportHere = {},
-): { readonly files: AsyncIterable<NamedFile>; readonly leftOut: readonly string[] } | null {
-  const { way, input, options } = foundIn(all, job, as, asked, here);
+): Promise<{ readonly files: AsyncIterable<NamedFile>; readonly leftOut: readonly string[] } | null> {
+  const { way, input, options } = await foundIn(all, job, as, asked, here);
   const files = way.files?.(input, options, wanted);
   return files ? { files, leftOut: way.leavesOut?.(input, options) ?? [] } : null;
 }
 
 /** An export by its id, with the job fitted where it wants that. @throws as writeExport */
-export function foundIn(
+export async function foundIn(
   all: readonly Export[],
   job: Job,
   as: string,
-  { runs: named = [], options = {}, pictures = new Map() }: ExportAsked,
+  { runs: named = [], options = {} }: ExportAsked,
   { platform = null, progress = () => undefined }: ExportHere,
-): Found {
+): Promise<Found> {
   const way = all.find(({ id }) => id === as);
   if (!way)
     throw new RelayError(
@@ -92,6 +91,7 @@ export function foundIn(
   const rows = way.fitted ? fittedRows(job) : null;
   const machine = rows && machineOf(job, rows, precomputeFrames(job, rows));
   const runs = named.map((id) => resolveRun(job, id).run.id);
+  const pictures = way.fitted ? await picturesIn(job, platform) : new Map<string, string>();
   const input: ExportInput = { job, machine, pictures, platform, progress };
   const asked = runs.length > 0 ? { runs, ...options } : options;
   // A row that was kept with a hand-off may be gone meanwhile.

@@ -4,6 +4,7 @@ import {
   framesOption,
   groundOption,
   machineOption,
+  marksOption,
   pathOption,
   runsOption,
   wheelsOption,
@@ -29,7 +30,7 @@ export const pictureOptions = {
     title: 'Clear ground',
     description: 'Leave the ground it lies on clear.',
   }),
-  ...{ runs: runsOption, path: pathOption, wheels: wheelsOption },
+  ...{ runs: runsOption, path: pathOption, marks: marksOption, wheels: wheelsOption },
   ...{ machine: machineOption, ground: groundOption },
 };
 export const timesOption = askedFor(z.number().int().min(1).max(100).default(1), {

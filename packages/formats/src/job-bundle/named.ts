@@ -6,7 +6,10 @@ export interface NamedThings {
   readonly solids: readonly string[];
 }
 
-export function namedBy({ backdrop, pieces }: Pick<Job, 'backdrop' | 'pieces'>): NamedThings {
+export function namedBy({
+  backdrop,
+  pieces,
+}: Pick<Job, 'pieces'> & Partial<Pick<Job, 'backdrop'>>): NamedThings {
   const pictures = pieces.flatMap(({ finish }) => finish?.picture?.picture ?? []);
   const solids = pieces.flatMap((piece) =>
     piece.family === 'own' ? piece.outline.flatMap(({ solid }) => solid?.kept ?? []) : [],

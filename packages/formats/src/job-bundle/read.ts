@@ -1,6 +1,7 @@
 import { RelayError } from '@coin-relay/core';
 import { strFromU8, unzipSync, type Unzipped } from 'fflate';
-import { isPng, JOB_NAME } from './write';
+import { isPng } from './is-png';
+import { JOB_NAME } from './write';
 
 /** Bytes that all of a bundle may hold once it is unpacked. */
 export const MOST_UNPACKED = 400_000_000;

@@ -1,6 +1,7 @@
 import type { Job } from '@coin-relay/model';
 import type { NamedFile } from '../exports/export';
 import { zipOf } from '../frames/zip';
+import { isPng } from './is-png';
 import { namedBy } from './named';
 
 /** The name of the job in its bundle. */
@@ -34,6 +35,3 @@ export async function writeBundle(
   }
   return { content: await zipOf(files()), missing };
 }
-
-/** The first bytes of a PNG file. */
-export const isPng = (bytes: Uint8Array): boolean => bytes[0] === 0x89 && bytes[1] === 0x50;

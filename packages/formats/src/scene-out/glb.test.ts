@@ -1,3 +1,4 @@
+import type { Mesh as SolidMesh } from '@coin-relay/core/solid';
 import { WebIO } from '@gltf-transform/core';
 import {
   behaviourOf,
@@ -7,13 +8,16 @@ import {
   precomputeFrames,
   type Job,
   type Machine,
+  type Material,
 } from '@coin-relay/model';
-import { placements } from '@coin-relay/scene/solid';
+import { placements, SceneSolids } from '@coin-relay/scene/solid';
 import { validateBytes } from 'gltf-validator';
-import { AnimationMixer, Matrix4, Vector3, type Object3D } from 'three';
+import { PNG } from 'pngjs';
+import { AnimationMixer, InstancedMesh, Matrix4, Vector3, type Line, type Mesh, type Object3D } from 'three';
 import { GLTFLoader, type GLTF } from 'three/examples/jsm/loaders/GLTFLoader.js';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { writeSceneGlb, type GlbAsked } from './glb';
+import { shapesOver } from './moving-shapes';
 
 const demo = (id: string): Job => structuredClone(demoJobs().find((entry) => entry.id === id)!.job);
 function machine(job: Job): Machine {
@@ -151,5 +155,182 @@ describe('a machine as binary glTF', () => {
     await expect(written(machine(demo('demo-coin-lift')), { to: 100_000 })).rejects.toThrow(
       /more than 2,000,000 poses/,
     );
+  });
+});
+
+/** The corners of a loaded mesh as its morph targets have them now, mm, in the axes of the job. */
+function cornersNow(mesh: Mesh, lying = false): Vector3[] {
+  mesh.updateWorldMatrix(true, false);
+  const back = new Matrix4().makeScale(1000, 1000, 1000);
+  if (lying) back.multiply(new Matrix4().makeRotationX(Math.PI / 2));
+  const { count } = mesh.geometry.getAttribute('position');
+  return Array.from({ length: count }, (_, i) =>
+    mesh.getVertexPosition(i, new Vector3()).applyMatrix4(mesh.matrixWorld).applyMatrix4(back),
+  );
+}
+
+/** How far the corners of a mesh are from where it has them, mm. */
+const farthest = (corners: readonly Vector3[], { positions }: SolidMesh): number =>
+  Math.max(...corners.map((corner, i) => corner.distanceTo(new Vector3().fromArray(positions, 3 * i))));
+
+describe('what changes its shape', () => {
+  it('pieces that bend move by morph targets: at every frame their corners are where the scene has them', async () => {
+    const job = demo('demo-winding-slide');
+    job.motion.drives = job.runs.map(({ id }) => ({ run: id, pitches: 1 }));
+    const seam = machine(job);
+    const to = 24;
+    const { bytes, facts } = await written(seam, { from: 0, to, stray: 0.1, machine: false, wheels: false });
+    await expectValid(bytes);
+    expect(facts.stray).toBeGreaterThan(0);
+    expect(facts.stray).toBeLessThanOrEqual(0.1);
+    const { scene, animations } = await loaded(bytes);
+    const mixer = new AnimationMixer(scene);
+    mixer.clipAction(animations[0]).play();
+    const bent = new SceneSolids(seam, { ...ASKED, machine: false, wheels: false });
+    let looked = 0;
+    for (const frame of [0, 5, 13, to]) {
+      mixer.setTime(Math.min(frame / job.motion.framesPerSecond, animations[0].duration - 1e-6));
+      for (const { nodes, bodies } of bent.shapesAt(frame)) {
+        const node = scene.getObjectByName(nodes[0].id.replaceAll('/', ''));
+        if (!node) throw new Error(`${nodes[0].id} is not there`);
+        const meshes: Mesh[] = [];
+        node.traverse((each) => {
+          if ((each as Mesh).isMesh) meshes.push(each as Mesh);
+        });
+        expect(meshes).toHaveLength(bodies.length);
+        meshes.forEach((mesh, b) => {
+          expect(farthest(cornersNow(mesh, job.stands === 'lying'), bodies[b].mesh)).toBeLessThan(0.11);
+        });
+        looked++;
+      }
+    }
+    expect(looked).toBeGreaterThan(20);
+  });
+
+  it('springs and ropes move with their ends', async () => {
+    const drive = machine(demo('demo-arcade-drive'));
+    const asked = { from: 0, to: 60, machine: true, runs: [], tolerance: 1, stray: 0.5 };
+    const { bytes } = await written(drive, asked);
+    await expectValid(bytes);
+    const { scene, animations } = await loaded(bytes);
+    const mixer = new AnimationMixer(scene);
+    mixer.clipAction(animations[0]).play();
+    const ties = new SceneSolids(drive, { ...ASKED, ...asked }).shapesAt(31);
+    expect(ties.length).toBeGreaterThan(0);
+    mixer.setTime(31 / drive.job.motion.framesPerSecond);
+    for (const { key, bodies } of ties) {
+      const mesh = scene.getObjectByName(key.replaceAll('/', '')) as Mesh;
+      expect(farthest(cornersNow(mesh), bodies[0].mesh)).toBeLessThan(0.51);
+    }
+  });
+
+  it('more corners than are written at once are refused, with what to do', () => {
+    const scene = {
+      shapesAt: (frame: number) => [
+        {
+          ...{ key: 'long', name: 'long', nodes: [] },
+          bodies: [
+            {
+              material: {} as Material,
+              mesh: {
+                positions: new Float64Array(9_000_000).fill(frame ** 2),
+                triangles: new Uint32Array(0),
+              },
+            },
+          ],
+        },
+      ],
+    };
+    expect(() => shapesOver(scene as unknown as SceneSolids, 0, 30, 0)).toThrow(
+      /takes more than 240 MB in \d+ of 31 frames/,
+    );
+  });
+});
+
+describe('what is asked for besides', () => {
+  it('instances: a node for all places of a piece, where the others have one each (read by three)', async () => {
+    const lift = machine(demo('demo-coin-lift'));
+    const each = await written(lift, { from: 5, to: 5 });
+    const { bytes, facts } = await written(lift, { from: 5, to: 5, instances: true });
+    await expectValid(bytes);
+    expect(facts).toEqual(each.facts);
+    expect(bytes.length).toBeLessThan(each.bytes.length);
+    const { scene } = await loaded(bytes);
+    scene.updateMatrixWorld(true);
+    const found = new Map<string, Vector3>();
+    scene.traverse((node) => {
+      if (!(node instanceof InstancedMesh)) return;
+      const names = (node.userData['places'] ?? node.parent?.userData['places']) as string[];
+      expect(names).toHaveLength(node.count);
+      const m = new Matrix4();
+      for (let i = 0; i < node.count; i++) {
+        node.getMatrixAt(i, m);
+        found.set(
+          names[i],
+          new Vector3().setFromMatrixPosition(m.premultiply(node.matrixWorld)).multiplyScalar(1000),
+        );
+      }
+    });
+    const asked = placements(lift, { from: 5, to: 5 });
+    for (const { run, place, matrix } of asked)
+      expect(
+        found.get(`${run}/${place}`)?.distanceTo(new Vector3(matrix[12], matrix[13], matrix[14])),
+      ).toBeLessThan(1e-3);
+    expect(asked.length).toBeGreaterThan(50);
+    await expect(written(lift, { from: 0, to: 9, instances: true })).rejects.toThrow(/Instances stand still/);
+  });
+
+  it('paths and marks of places that are left out are lines', async () => {
+    const job = demo('demo-prize-carousel');
+    const gaps = job.runs.flatMap(({ setOut }) => setOut?.byHand ?? []).filter(({ leftOut }) => leftOut);
+    expect(gaps.length).toBeGreaterThan(0);
+    const { bytes } = await written(machine(job), { path: true, marks: true });
+    await expectValid(bytes);
+    const { scene } = await loaded(bytes);
+    scene.updateMatrixWorld(true);
+    const marks = new Set<string>();
+    const ends: Vector3[] = [];
+    scene.traverse((node) => {
+      if (!(node as Line).isLine) return;
+      const name = String(node.userData['name'] ?? node.parent?.userData['name'] ?? node.name);
+      const places = (node as Line).geometry.getAttribute('position');
+      if (/left-?out/.test(name)) marks.add(node.parent?.name ?? '');
+      else
+        for (const i of [0, places.count - 1])
+          ends.push(node.localToWorld(new Vector3().fromBufferAttribute(places, i)));
+    });
+    expect(marks.size).toBe(gaps.length);
+    // Each path closes on itself.
+    expect(ends).toHaveLength(2 * job.runs.length);
+    for (let i = 0; i < ends.length; i += 2) expect(ends[i].distanceTo(ends[i + 1])).toBeLessThan(1e-6);
+  });
+
+  it('a picture lies on the faces that look to the front and the back, and nowhere else', async () => {
+    const job = demo('demo-coin-lift');
+    const [piece] = job.pieces;
+    const laid = { picture: 'a'.repeat(64), x: -4, y: 6, width: 8, height: 12 };
+    piece.finish = { material: null, line: true, picture: laid };
+    const png = Uint8Array.from(PNG.sync.write(new PNG({ width: 8, height: 12 })));
+    const bake = vi.fn(() => Promise.resolve({ png, border: [0.125, 0.1] as const }));
+    const { bytes } = await written(machine(job), { bake });
+    await expectValid(bytes);
+    expect(bake).toHaveBeenCalled();
+    const root = (await new WebIO().readBinary(bytes)).getRoot();
+    expect(root.listTextures()).toHaveLength(1);
+    const textured = root
+      .listMeshes()
+      .flatMap((mesh) => mesh.listPrimitives())
+      .filter((primitive) => primitive.getAttribute('TEXCOORD_0'));
+    expect(textured.length).toBeGreaterThan(0);
+    for (const primitive of textured) {
+      const [places, spots] = ['POSITION', 'TEXCOORD_0'].map((name) => primitive.getAttribute(name)!);
+      for (let i = 0; i < places.getCount(); i++) {
+        const [x, y] = places.getElement(i, [0, 0, 0]);
+        const [u, v] = spots.getElement(i, [0, 0]);
+        // The upper left corner of the picture is where its border ends.
+        expect(u).toBeCloseTo(0.125 + ((x - laid.x) / laid.width) * 0.75, 4);
+        expect(v).toBeCloseTo(0.1 + ((laid.y - y) / laid.height) * 0.8, 4);
+      }
+    }
   });
 });

@@ -1,2 +1,4 @@
 export * from './glb';
 export * from './meshes';
+export * from './baked-picture';
+export * from './kept-bodies';

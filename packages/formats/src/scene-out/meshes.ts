@@ -45,7 +45,7 @@ export interface Solids<T> {
 async function bodiesAt(machine: Machine, asked: StillAsked): Promise<PlacedBody[]> {
   const { frame, weld, clearance, unit, scale } = asked;
   const scene = new SceneSolids(machine, asked);
-  const nodes = scene.at(frame, true);
+  const nodes = scene.at(frame);
   // One body of all cannot be set apart: then each piece is one.
   const bodies =
     weld === 'none'

@@ -25,7 +25,7 @@ export function nodesOver(scene: SceneSolids, from: number, to: number): MovingN
   const frames = to - from + 1;
   const found = new Map<string, MovingNode>();
   for (let f = 0; f < frames; f++) {
-    const nodes = scene.at(from + f, frames === 1);
+    const nodes = scene.stiffAt(from + f);
     if (Math.max(found.size, nodes.length) * frames > MOST_POSES)
       throw new RelayError(
         'request-invalid',

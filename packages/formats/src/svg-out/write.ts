@@ -33,6 +33,8 @@ export interface SvgOptions {
   readonly frame: number;
   /** Draw the path under the row. */
   readonly path: boolean;
+  /** Marks where places are left out. */
+  readonly marks?: boolean;
   readonly wheels?: boolean;
   /** What lies between the rows. */
   readonly machine?: boolean;
@@ -75,8 +77,8 @@ export function writeSvg(machine: Machine, options: SvgOptions): string {
 
 export function drawSvg(machine: Machine, options: SvgOptions): SvgDrawing {
   const { job } = machine;
-  const { wheels = true, machine: between = true, path, runs } = options;
-  const items = new MachineItems(machine, { runs, path, wheels, machine: between });
+  const { wheels = true, machine: between = true, marks = false, path, runs } = options;
+  const items = new MachineItems(machine, { runs, path, marks, wheels, machine: between });
   const colour = (material: string): string => colourOf(materialsOf(job), material);
   const facts: MovingFacts | null = options.moving ? { keys: 0, stray: 0 } : null;
   const symbols = items.rows.map(
@@ -180,6 +182,10 @@ class DrawingWriter {
         ),
       ),
       ...group('pieces', lines(isPiece(false)), true),
+      ...group(
+        'left-out',
+        lines(({ kind }) => kind === 'mark'),
+      ),
     ];
   }
 
@@ -237,7 +243,10 @@ class DrawingWriter {
       const frame = moves && !steady ? m : 0;
       row.travel = travelOf(this.machine, row.run, frame) + (sign * m) / STATIONS;
       moveScene(row.scene, row.travel, frame);
-      return row.drawn.items({ wheels: steady === null && this.options.wheels !== false, path: false });
+      return row.drawn.items({
+        ...{ wheels: steady === null && this.options.wheels !== false, path: false },
+        marks: this.options.marks === true,
+      });
     });
     return (here) =>
       this.written(

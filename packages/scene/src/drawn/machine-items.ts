@@ -11,6 +11,8 @@ export interface DrawnWanted {
   readonly runs?: readonly string[] | undefined;
   readonly wheels: boolean;
   readonly path: boolean;
+  /** Marks where places are left out. */
+  readonly marks?: boolean;
   /** What lies between the rows. */
   readonly machine: boolean;
 }

@@ -23,6 +23,8 @@ import {
   hullOf,
   isKeptWhole,
   isOnEdge,
+  leftOutMarks,
+  markReach,
   pieceNumberAt,
   placeMatrix,
   rowCopies,
@@ -58,6 +60,8 @@ interface LaidShapes {
 export interface RowWanted {
   readonly wheels: boolean;
   readonly path: boolean;
+  /** Marks where places are left out. */
+  readonly marks?: boolean;
 }
 
 /** A row as items, in the order they lie on one another. Its looks are kept, so that frame after frame takes the same. */
@@ -84,13 +88,14 @@ export class RowItems {
   }
 
   /** What there is of it where it stands now; not of its twin. */
-  items({ wheels, path }: RowWanted): DrawnItem[] {
+  items({ wheels, path, marks = false }: RowWanted): DrawnItem[] {
     return [
       ...this.links((part) => part.behind === true),
       ...(wheels ? this.wheelItems() : []),
       ...(path ? [this.pathItem()] : []),
       ...this.bandItems(),
       ...this.links((part) => part.behind !== true),
+      ...(marks ? this.markItems() : []),
     ];
   }
 
@@ -232,6 +237,17 @@ export class RowItems {
       ...{ look: `wheel-${i + 1}`, shapes: this.wheels[i], what: 'all', cut: null, picture: null },
       behind: false,
       map: turnedTo(wheel.x, wheel.y, wheelAngle(turnings[i], travel)),
+    }));
+  }
+
+  private markItems(): DrawnItem[] {
+    const { scene, run } = this.row;
+    const r = Number(short(markReach(scene)));
+    const d = `M-${r} -${r}L${r} ${r}M-${r} ${r}L${r} -${r}`;
+    return leftOutMarks(scene).map(({ place, x, y }): DrawnItem => ({
+      ...{ id: `${run}/left-out/${place + 1}`, run, kind: 'mark', name: 'left out', look: 'left-out' },
+      ...{ what: 'all', behind: false, shapes: [{ d, fill: null, line: true }], cut: null, picture: null },
+      map: [1, 0, 0, 1, x, y],
     }));
   }
 

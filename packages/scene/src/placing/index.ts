@@ -12,3 +12,4 @@ export * from './space-placement';
 export * from './bent-in-space';
 export * from './edge';
 export * from './joints';
+export * from './places';

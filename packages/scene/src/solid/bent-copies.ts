@@ -20,6 +20,9 @@ export class BentCopies {
   readonly normals: Float32Array;
   /** For each copy its place in the table; −1 beyond it. */
   readonly places: Int32Array;
+  /** For each copy its number in the row, from 0, and which of the rows side by side, from 0. */
+  readonly numbers: Int32Array;
+  readonly sides: Int32Array;
   /** How many lie on the path now. */
   count = 0;
   private readonly flat: Float64Array;
@@ -50,6 +53,8 @@ export class BentCopies {
     this.positions = new Float32Array(most * base.length);
     this.normals = new Float32Array(most * base.length);
     this.places = new Int32Array(most);
+    this.numbers = new Int32Array(most);
+    this.sides = new Int32Array(most);
     this.flat = new Float64Array(2 * vertices);
     this.nudged = new Float64Array(2 * vertices);
     for (let v = 0; v < vertices; v++) {
@@ -68,12 +73,15 @@ export class BentCopies {
     const { frame, fit } = scene;
     const most = this.places.length;
     this.count = 0;
-    for (const row of this.copies) {
+    this.copies.forEach((row, side) => {
       for (let k = 0; k < frame.links && this.count < most; k++) {
         if (!isOnPath(fit.row, frame, k) || pieceNumberAt(scene, k) !== number) continue;
-        if (this.write(k, row, z)) this.places[this.count++] = placeOf(scene, k);
+        if (!this.write(k, row, z)) continue;
+        this.numbers[this.count] = k + frame.firstLink;
+        this.sides[this.count] = side;
+        this.places[this.count++] = placeOf(scene, k);
       }
-    }
+    });
   }
 
   /** @returns whether it is there: not where it would have to stay whole, and a boundary goes through it */

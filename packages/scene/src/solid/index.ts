@@ -14,3 +14,7 @@ export * from './placements';
 export * from './scene-solids';
 export * from './standing-wheels';
 export * from './machine-solids';
+export * from './scene-node';
+export * from './bending-shapes';
+export * from './finished-in';
+export * from './scene-lines';

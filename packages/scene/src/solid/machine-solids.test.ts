@@ -15,7 +15,7 @@ describe('what lies between the rows, as solids', () => {
     for (const frame of [0, 37, 240]) {
       const { behind, over } = machineParts(machine)(frame);
       const drawn = [...behind, ...over].filter(({ deep }) => deep);
-      const nodes = scene.at(frame, false).filter(({ run }) => run === BETWEEN);
+      const nodes = scene.stiffAt(frame).filter(({ run }) => run === BETWEEN);
       expect(nodes).toHaveLength(drawn.length);
       nodes.forEach(({ map }, i) => {
         const at = drawn[i].at ?? [1, 0, 0, 1, 0, 0];
@@ -27,7 +27,7 @@ describe('what lies between the rows, as solids', () => {
   it('the same plate is one solid in all frames: what moves is where it stands', () => {
     const scene = new SceneSolids(machine, asked);
     const keys = [0, 11, 96].map((frame) =>
-      scene.at(frame, false).flatMap(({ run, solid }) => (run === BETWEEN ? [solid] : [])),
+      scene.stiffAt(frame).flatMap(({ run, solid }) => (run === BETWEEN ? [solid] : [])),
     );
     expect(keys[1]).toEqual(keys[0]);
     expect(keys[2]).toEqual(keys[0]);
@@ -35,7 +35,7 @@ describe('what lies between the rows, as solids', () => {
 
   it('springs and ropes are bodies of a frame, closed, as heavy as their wire is long', () => {
     const scene = new SceneSolids(machine, { ...asked, tolerance: 0.02 });
-    const still = scene.at(50, true).filter(({ run }) => run === BETWEEN);
+    const still = scene.at(50).filter(({ run }) => run === BETWEEN);
     const ties = still.filter(({ id }) => id.startsWith(`${BETWEEN}/tie-`));
     expect(ties).toHaveLength(job.ties!.length);
     for (const { id, mesh } of standingBodies(scene, ties)) {
@@ -57,7 +57,7 @@ describe('what lies between the rows, as solids', () => {
 
   it('all of them stand clear of the rows, before or behind', () => {
     const scene = new SceneSolids(machine, asked);
-    const bodies = standingBodies(scene, scene.at(0, true));
+    const bodies = standingBodies(scene, scene.at(0));
     const deep = (mesh: (typeof bodies)[number]['mesh']): [number, number] => {
       let [low, high] = [Infinity, -Infinity];
       for (let i = 2; i < mesh.positions.length; i += 3) {
@@ -77,6 +77,6 @@ describe('what lies between the rows, as solids', () => {
 
   it('none of it is there where it is not asked for', () => {
     const scene = new SceneSolids(machine, { ...asked, machine: false });
-    expect(scene.at(0, true).some(({ run }) => run === BETWEEN)).toBe(false);
+    expect(scene.at(0).some(({ run }) => run === BETWEEN)).toBe(false);
   });
 });

@@ -1,37 +1,16 @@
 import type { Map3 } from '@coin-relay/core';
-import { mapMesh, type Mesh } from '@coin-relay/core/solid';
+import { mapMesh } from '@coin-relay/core/solid';
 import { isBand, materialsOf, type Machine, type Material } from '@coin-relay/model';
+import type { KeptMeshes } from '@coin-relay/model/solid';
 import { materialOf, wireShapes } from '../figures';
-import { BENT_PARTS, BentCopies } from './bent-copies';
+import { BendingShapes } from './bending-shapes';
+import { materialIn } from './finished-in';
 import { BETWEEN, MachineSolids } from './machine-solids';
 import { bandLines, makeMaster, type SolidRequest } from './masters';
-import { inJob, standingName, standingPieces, twinMap, type StandingPiece } from './standing-pieces';
+import { inJob, standingName, standingPieces, type StandingPiece } from './standing-pieces';
 import { standAtFrame, standingRows, type StandingRow } from './standing';
+import type { PlacedPicture, SceneNode, SceneSolid, ShapeAt, SolidBodyOf } from './scene-node';
 import { standingWheels } from './standing-wheels';
-
-/** A body of a solid, with what it is made of. */
-export interface SolidBodyOf {
-  readonly mesh: Mesh;
-  readonly material: Material;
-}
-
-/** A solid that stands in one place or in many. */
-export interface SceneSolid {
-  readonly key: string;
-  readonly name: string;
-  readonly bodies: readonly SolidBodyOf[];
-}
-
-/** Where a solid stands at a frame. */
-export interface SceneNode {
-  /** Names it in all frames: its run, and its number there or its wheel. */
-  readonly id: string;
-  readonly run: string;
-  /** The key of its solid. */
-  readonly solid: string;
-  /** Takes the axes of the solid to those of the job, mm. */
-  readonly map: Map3;
-}
 
 /** What of a machine is taken. */
 export interface SceneAsked {
@@ -42,12 +21,15 @@ export interface SceneAsked {
   readonly machine?: boolean;
   /** How far chords may stray from what is round, mm. */
   readonly tolerance: number;
+  /** Bodies from files that pieces name; plates of their outlines stand for those that are not given. */
+  readonly kept?: KeptMeshes | undefined;
 }
 
 /** A machine as solids that stand somewhere: each solid is made once, however often it stands. */
 export class SceneSolids {
   readonly solids = new Map<string, SceneSolid>();
-  private readonly rows: readonly StandingRow[];
+  readonly rows: readonly StandingRow[];
+  private readonly bending: BendingShapes;
   private readonly between: MachineSolids | null;
 
   constructor(
@@ -56,50 +38,65 @@ export class SceneSolids {
   ) {
     const all = standingRows(machine);
     this.rows = all.filter(({ run }) => !asked.runs || asked.runs.includes(run));
+    this.bending = new BendingShapes(asked.tolerance, asked.kept);
     this.between = asked.machine ? new MachineSolids(machine, all) : null;
   }
 
   /**
    * Where everything stands at a frame of the loop.
-   * @param still whether it is the only frame: what bends is a body for each of its copies
    * @throws RelayError solid-invalid, solid-too-large
    */
-  at(frame: number, still: boolean): SceneNode[] {
-    return [...this.rowNodes(frame, still), ...this.machineNodes(frame, still)];
+  at(frame: number): SceneNode[] {
+    const shapes = this.shapesAt(frame);
+    for (const { key, name, bodies } of shapes) this.solids.set(key, { key, name, bodies });
+    return [...this.stiffAt(frame), ...shapes.flatMap(({ nodes }) => nodes)];
   }
 
-  private rowNodes(frame: number, still: boolean): SceneNode[] {
-    return this.rows.flatMap((row) => {
+  /** Moves its rows to where they stand at a frame. */
+  standAt(frame: number): void {
+    for (const row of this.rows) standAtFrame(this.machine, row, frame);
+  }
+
+  /** Where all stands that keeps its shape. @throws as at */
+  stiffAt(frame: number): SceneNode[] {
+    this.standAt(frame);
+    const rows = this.rows.flatMap((row) => [
+      ...this.links(row),
+      ...this.bands(row),
+      ...(this.asked.wheels ? this.wheels(row, frame) : []),
+    ]);
+    return [...rows, ...this.plates(frame)];
+  }
+
+  /** All that changes its shape: pieces that bend, springs, ropes. @throws as at */
+  shapesAt(frame: number): ShapeAt[] {
+    const bent = this.rows.filter(bends).flatMap((row) => {
       standAtFrame(this.machine, row, frame);
-      return [
-        ...this.links(row, still),
-        ...this.bands(row),
-        ...(this.asked.wheels ? this.wheels(row, frame) : []),
-      ];
+      return this.bending.of(row);
     });
+    const materials = materialsOf(this.machine.job);
+    const wires = this.between?.wires(frame, this.asked.tolerance) ?? [];
+    return [
+      ...bent,
+      ...wires.map(({ id, material, mesh }): ShapeAt => ({
+        ...{ key: id, name: id, bodies: [{ mesh, material: materialOf(materials, material) }] },
+        nodes: [{ id, run: BETWEEN, solid: id, map: IDENTITY }],
+      })),
+    ];
   }
 
-  /** Gears, cranks, rods and slides; springs and ropes, which change their shape, where nothing is to move. */
-  private machineNodes(frame: number, still: boolean): SceneNode[] {
-    const { between } = this;
-    if (!between) return [];
+  /** Gears, cranks, rods and slides. */
+  private plates(frame: number): SceneNode[] {
     const materials = materialsOf(this.machine.job);
-    const plates = between.plates(frame).map(({ id, request, map }): SceneNode => {
+    return (this.between?.plates(frame) ?? []).map(({ id, request, map }): SceneNode => {
       const key = `machine ${JSON.stringify(request)}`;
       return { id, run: BETWEEN, map, solid: this.solid(key, 'Machine part', request, materials, undefined) };
     });
-    if (!still) return plates;
-    const wires = between.wires(frame, this.asked.tolerance).map(({ id, material, mesh }): SceneNode => {
-      const key = `${id} ${frame}`;
-      this.solids.set(key, { key, name: id, bodies: [{ mesh, material: materialOf(materials, material) }] });
-      return { id, run: BETWEEN, solid: key, map: IDENTITY };
-    });
-    return [...plates, ...wires];
   }
 
-  private links(row: StandingRow, still: boolean): SceneNode[] {
-    const { scene, run } = row;
-    const nodes = standingPieces(row)
+  private links(row: StandingRow): SceneNode[] {
+    const { run } = row;
+    return standingPieces(row)
       .filter(({ piece }) => piece.mode !== 'bent')
       .map((standing): SceneNode => ({
         id: standingName(run, standing),
@@ -107,7 +104,6 @@ export class SceneSolids {
         solid: this.linkSolid(row, standing),
         map: standing.map,
       }));
-    return bends(scene.pieces) && still ? [...nodes, ...this.bent(row)] : nodes;
   }
 
   private linkSolid(
@@ -124,40 +120,8 @@ export class SceneSolids {
       { kind: 'piece', piece, span, wire },
       materials,
       finish >= 0 ? materials[finish].id : piece.finish?.material,
+      piece.finish?.picture,
     );
-  }
-
-  /** Pieces that bend: a body for each copy, where it lies. */
-  private bent(row: StandingRow): SceneNode[] {
-    const { scene, run, z } = row;
-    const { twin } = scene.setOut.setOut;
-    return scene.pieces.flatMap(({ piece, span, mode }, number): SceneNode[] => {
-      if (mode !== 'bent') return [];
-      const step = span / BENT_PARTS;
-      const made = makeMaster({ kind: 'piece', piece, span, wire: 0, step }, this.asked.tolerance);
-      const lists = made.parts.map(({ mesh, material }) => ({
-        copies: bentCopies(row, number, mesh),
-        triangles: mesh.triangles,
-        material: materialIn(scene.setOut.materials, material, made.main, piece.finish?.material),
-        corners: mesh.positions.length,
-      }));
-      return Array.from({ length: lists[0]?.copies.count ?? 0 }, (_, n) => n).flatMap((n): SceneNode[] => {
-        const key = `${run} bent ${number} ${n}`;
-        const bodies = lists.map(({ copies, triangles, material, corners }) => ({
-          material,
-          mesh: {
-            positions: Float64Array.from(copies.positions.subarray(n * corners, (n + 1) * corners)),
-            triangles,
-          },
-        }));
-        this.solids.set(key, { key, name: piece.name, bodies });
-        const id = `${run}/bent/${number + 1}/${n + 1}`;
-        const node = { id, run, solid: key, map: inJob(row, IDENTITY) };
-        if (!twin) return [node];
-        const over = inJob(row, twinMap(twin, scene.setOut.stand !== null, z));
-        return [node, { ...node, id: `${id}/twin`, map: over }];
-      });
-    });
   }
 
   /** The band that a row is, as one body that stands still: it runs in itself. */
@@ -193,12 +157,14 @@ export class SceneSolids {
     request: SolidRequest,
     materials: readonly Material[],
     finish: string | null | undefined,
+    picture?: PlacedPicture | null,
   ): string {
     if (!this.solids.has(key)) {
-      const { parts, main } = makeMaster(request, this.asked.tolerance);
-      const bodies = parts.map(({ mesh, material }) => ({
+      const { parts, main } = makeMaster(request, this.asked.tolerance, this.asked.kept);
+      const bodies = parts.map(({ mesh, material }): SolidBodyOf => ({
         mesh,
         material: materialIn(materials, material, main, finish),
+        ...(picture && material === main ? { picture } : {}),
       }));
       this.solids.set(key, { key, name, bodies });
     }
@@ -222,22 +188,4 @@ export function standingBodies(
 
 const IDENTITY: Map3 = [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0];
 
-const bends = (pieces: StandingRow['scene']['pieces']): boolean => pieces.some(({ mode }) => mode === 'bent');
-
-/** What a part is made of: what its main part is finished with, else what it is made of. */
-const materialIn = (
-  materials: readonly Material[],
-  own: string,
-  main: string,
-  finish: string | null | undefined,
-): Material => materialOf(materials, finish && own === main ? finish : own);
-
-function bentCopies({ scene, z }: StandingRow, number: number, mesh: Mesh): BentCopies {
-  const base = Float32Array.from(mesh.positions);
-  const copies = new BentCopies(scene, number, mostCopies(scene), base, new Float32Array(base.length));
-  copies.place(z);
-  return copies;
-}
-
-const mostCopies = ({ frame, setOut }: StandingRow['scene']): number =>
-  frame.links * setOut.setOut.rows.count;
+const bends = ({ scene }: StandingRow): boolean => scene.pieces.some(({ mode }) => mode === 'bent');

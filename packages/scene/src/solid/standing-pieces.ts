@@ -55,8 +55,10 @@ export function standingPieces(standing: StandingRow): StandingPiece[] {
 }
 
 /** Names a piece in all frames: its run and its number there, from 1. */
-export const standingName = (run: string, { number, row, twin }: StandingPiece): string =>
-  `${run}/${number + 1}${row > 0 ? `/row-${row + 1}` : ''}${twin ? '/twin' : ''}`;
+export const standingName = (
+  run: string,
+  { number, row, twin }: Pick<StandingPiece, 'number' | 'row' | 'twin'>,
+): string => `${run}/${number + 1}${row > 0 ? `/row-${row + 1}` : ''}${twin ? '/twin' : ''}`;
 
 /** The map of a piece in the plane its row lies in, with its depth. @param m its map in plan is written there */
 function inPlane(

@@ -1,5 +1,4 @@
-import { isOnPath } from '@coin-relay/core';
-import { pieceNumberAt, placeMatrix, placeOf, type RowScene } from '@coin-relay/scene';
+import { eachPlace, pieceNumberAt, placeMatrix, type RowScene } from '@coin-relay/scene';
 
 const m = new Float64Array(6);
 
@@ -33,21 +32,6 @@ export function placesIn(scene: RowScene, x0: number, y0: number, x1: number, y1
     if (x >= x0 && x <= x1 && y >= y0 && y <= y1) found.push(i);
   });
   return found;
-}
-
-/** Goes through the places that are to be seen, with the middle between their pins. */
-export function eachPlace(
-  scene: RowScene,
-  use: (k: number, place: number, x: number, y: number) => void,
-): void {
-  const { frame, fit } = scene;
-  const { pins } = frame;
-  for (let k = 0; k < frame.links; k++) {
-    const i = placeOf(scene, k);
-    if (i < 0 || !isOnPath(fit.row, frame, k)) continue;
-    const a = 2 * k * frame.step;
-    use(k, i, (pins[a] + pins[a + 2]) / 2, (pins[a + 1] + pins[a + 3]) / 2);
-  }
 }
 
 function isInBox(scene: RowScene, k: number, number: number, x: number, y: number, reach: number): boolean {

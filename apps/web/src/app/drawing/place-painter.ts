@@ -1,6 +1,5 @@
-import type { RowScene } from '@coin-relay/scene';
+import { eachPlace, type RowScene } from '@coin-relay/scene';
 import { THEME } from '../shared/theme';
-import { eachPlace } from './place-finder';
 
 /** Marks on single places: a small cross where one is left out, a ring round each that is chosen. */
 export function paintPlaces(

@@ -4,7 +4,6 @@ import type { Job } from '@coin-relay/model';
 import { BehaviorSubject, debounceTime, filter, Subject, type Subscription } from 'rxjs';
 import { HandOffPool } from '../engine/hand-off-pool.service';
 import { HandOffRun } from './hand-off-run.service';
-import { picturesOf } from './pictures';
 
 /** What is to be written, as far as it was worked out before it is asked for. */
 export interface Ahead {
@@ -76,8 +75,7 @@ export class AheadOfHandOff implements OnDestroy {
       this.state.next({ ...this.now, working: false });
       return;
     }
-    const asked = { options, pictures: await picturesOf(job) };
-    if (owner.aborted) return;
+    const asked = { options };
     const picture = await this.threads.picture(job, as, asked, PICTURE, owner);
     if (owner.aborted) return;
     this.show({
@@ -119,7 +117,7 @@ const addressOf = (content: string | Uint8Array<ArrayBuffer>, type: string): str
   URL.createObjectURL(new Blob([content], { type }));
 
 /** The first of many pictures, alone. */
-function onePicture({ options, pictures }: Required<Pick<ExportAsked, 'options' | 'pictures'>>): ExportAsked {
+function onePicture({ options }: Required<Pick<ExportAsked, 'options'>>): ExportAsked {
   const { from } = (options['frames'] as { from: number } | undefined) ?? { from: 0 };
-  return { pictures, options: { ...options, frames: { from, to: from } } };
+  return { options: { ...options, frames: { from, to: from } } };
 }

@@ -12,7 +12,7 @@ import {
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { isSpatial } from '@coin-relay/core';
 import { fittedWords, formatLength } from '@coin-relay/model';
-import { eachPlace } from '../drawing/place-finder';
+import { eachPlace } from '@coin-relay/scene';
 import type { RowPainter } from '@coin-relay/painting';
 import { Findings } from '../engine/findings.service';
 import { FitService, type FitView } from '../engine/fit.service';

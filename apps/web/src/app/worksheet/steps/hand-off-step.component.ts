@@ -17,7 +17,6 @@ import { HandOffChoice, type Said } from '../../hand-off/hand-off-choice.service
 import { HandOffRun } from '../../hand-off/hand-off-run.service';
 import { KeptHandOffsComponent } from '../../hand-off/kept-hand-offs.component';
 import { OptionFormComponent } from '../../hand-off/option-form.component';
-import { picturesOf } from '../../hand-off/pictures';
 import { HandOffPreviewComponent } from '../../hand-off/preview.component';
 import { Playback } from '../../session/playback.service';
 import { CHOICE } from '../../shared/choice.directive';
@@ -183,8 +182,7 @@ export class HandOffStepComponent {
     // One after the other. Buttons stay as they are meanwhile: one that is switched off loses the keys.
     if (!job || this.run().writing) return;
     this.ahead.look(null);
-    const pictures = way.fitted ? await picturesOf(job) : new Map<string, string>();
-    const asked = { options: withFrame(options, this.playback.now.frame), pictures };
+    const asked = { options: withFrame(options, this.playback.now.frame) };
     if (await this.runs.write(job, way, asked)) this.first.takenAway();
   }
 }

@@ -1,0 +1,82 @@
+import type { Map3 } from '@coin-relay/core';
+import type { Mesh } from '@coin-relay/core/solid';
+import type { Material } from '@coin-relay/model';
+import type { KeptMeshes } from '@coin-relay/model/solid';
+import { BENT_PARTS, BentCopies } from './bent-copies';
+import { materialIn } from './finished-in';
+import { makeMaster } from './masters';
+import type { ShapeAt } from './scene-node';
+import { inJob, standingName, twinMap } from './standing-pieces';
+import type { StandingRow } from './standing';
+
+/** A body of what bends, with all of its copies. */
+interface BentPart {
+  readonly copies: BentCopies;
+  readonly triangles: Mesh['triangles'];
+  readonly corners: number;
+  readonly material: Material;
+}
+
+/** The pieces of rows that bend, each by itself. What they are made from is made once. */
+export class BendingShapes {
+  private readonly made = new Map<string, readonly BentPart[]>();
+
+  /**
+   * @param tolerance how far chords may stray from what is round, mm
+   * @param kept bodies from files that pieces may name
+   */
+  constructor(
+    private readonly tolerance: number,
+    private readonly kept: KeptMeshes | undefined,
+  ) {}
+
+  /** Those of a row as it stands now. @throws RelayError solid-invalid, solid-too-large */
+  of(row: StandingRow): ShapeAt[] {
+    const { scene, run, z } = row;
+    const { twin } = scene.setOut.setOut;
+    const own = inJob(row, AS_IT_IS);
+    const over = twin && inJob(row, twinMap(twin, scene.setOut.stand !== null, z));
+    return scene.pieces.flatMap(({ piece, mode }, of): ShapeAt[] => {
+      if (mode !== 'bent') return [];
+      const parts = this.partsOf(row, of);
+      for (const { copies } of parts) copies.place(z);
+      const [{ copies: first }] = parts;
+      return Array.from({ length: first.count }, (_, n): ShapeAt => {
+        const copy = { number: first.numbers[n], row: first.sides[n] };
+        const key = standingName(run, { ...copy, twin: false });
+        const bodies = parts.map(({ copies, triangles, material, corners }) => ({
+          material,
+          mesh: {
+            positions: Float64Array.from(copies.positions.subarray(n * corners, (n + 1) * corners)),
+            triangles,
+          },
+        }));
+        const node = { id: key, run, solid: key, map: own };
+        const twinNode = over && { ...node, id: standingName(run, { ...copy, twin: true }), map: over };
+        return { key, name: piece.name, bodies, nodes: twinNode ? [node, twinNode] : [node] };
+      });
+    });
+  }
+
+  private partsOf({ scene, run }: StandingRow, of: number): readonly BentPart[] {
+    const key = `${run} ${of}`;
+    const known = this.made.get(key);
+    if (known) return known;
+    const { piece, span } = scene.pieces[of];
+    const request = { kind: 'piece', piece, span, wire: 0, step: span / BENT_PARTS } as const;
+    const { parts, main } = makeMaster(request, this.tolerance, this.kept);
+    const most = scene.frame.links * scene.setOut.setOut.rows.count;
+    const made = parts.map(({ mesh, material }): BentPart => {
+      const base = Float32Array.from(mesh.positions);
+      return {
+        copies: new BentCopies(scene, of, most, base, new Float32Array(base.length)),
+        ...{ triangles: mesh.triangles, corners: base.length },
+        material: materialIn(scene.setOut.materials, material, main, piece.finish?.material),
+      };
+    });
+    this.made.set(key, made);
+    return made;
+  }
+}
+
+const AS_IT_IS: Map3 = [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0];

@@ -1,0 +1,42 @@
+import type { Map3 } from '@coin-relay/core';
+import type { Mesh } from '@coin-relay/core/solid';
+import type { JobPiece, Material } from '@coin-relay/model';
+
+/** A picture where it lies on a piece: its upper left corner in the axes of that, y up, and its size, mm. */
+export type PlacedPicture = NonNullable<NonNullable<JobPiece['finish']>['picture']>;
+
+/** A body of a solid, with what it is made of. */
+export interface SolidBodyOf {
+  readonly mesh: Mesh;
+  readonly material: Material;
+  /** The picture that lies on it, right through from the front to the back: in the axes of its solid. */
+  readonly picture?: PlacedPicture | undefined;
+}
+
+/** A solid that stands in one place or in many. */
+export interface SceneSolid {
+  readonly key: string;
+  readonly name: string;
+  readonly bodies: readonly SolidBodyOf[];
+}
+
+/** Where a solid stands at a frame. */
+export interface SceneNode {
+  /** Names it in all frames: its run, and its number there or its wheel. */
+  readonly id: string;
+  readonly run: string;
+  /** The key of its solid. */
+  readonly solid: string;
+  /** Takes the axes of the solid to those of the job, mm. */
+  readonly map: Map3;
+}
+
+/** A solid that changes its shape, as it is at one frame: its triangles join the same corners in all of them. */
+export interface ShapeAt {
+  /** Names it in all frames. */
+  readonly key: string;
+  readonly name: string;
+  readonly bodies: readonly SolidBodyOf[];
+  /** Where it stands: its twin too, where it has one. */
+  readonly nodes: readonly SceneNode[];
+}
