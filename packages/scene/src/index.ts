@@ -6,3 +6,4 @@ export * from './cropping';
 export * from './parts-list';
 export * from './drawn';
 export * from './checks';
+export * from './viewpoint';

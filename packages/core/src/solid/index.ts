@@ -15,3 +15,7 @@ export * from './nearest';
 export * from './cut-depth';
 export * from './face-edges';
 export * from './inset';
+export * from './mesh-edges';
+export * from './ink-lines';
+export * from './join-lines';
+export * from './occluders';

@@ -44,6 +44,8 @@ export interface Export {
   readonly fitted: boolean;
   /** The options it takes, described; others are passed over. */
   readonly options: z.ZodObject;
+  /** Options that say nothing as the others are. */
+  readonly moot?: (options: Readonly<Record<string, unknown>>) => readonly string[];
   /** What of the job is not in it, a sentence each; nothing where all of it is. */
   readonly leavesOut?: (input: ExportInput, options: unknown) => readonly string[];
   /** @throws RelayError where it cannot be written as it is */

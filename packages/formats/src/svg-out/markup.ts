@@ -1,5 +1,5 @@
 import { writeNumber } from '@coin-relay/core';
-import { INK, type DrawnShape } from '@coin-relay/scene';
+import { INK, PATH_COLOUR, type DrawnShape } from '@coin-relay/scene';
 
 export const n3 = (value: number): string => writeNumber(value, 3);
 const n6 = (value: number): string => writeNumber(value, 6);
@@ -28,7 +28,7 @@ export function shapeMarkup(
 
 /** The line of a path, as it is drawn under a row. */
 export const pathMarkup = (d: string): string =>
-  `<path d="${d}" fill="none" stroke="#0f6a66" stroke-width="0.4"/>`;
+  `<path d="${d}" fill="none" stroke="${PATH_COLOUR}" stroke-width="0.4"/>`;
 
 export function escapeXml(text: string): string {
   return text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);

@@ -18,3 +18,4 @@ export * from './scene-node';
 export * from './bending-shapes';
 export * from './finished-in';
 export * from './scene-lines';
+export * from './ink-scene';

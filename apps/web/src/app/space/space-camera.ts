@@ -1,3 +1,4 @@
+import { SIDE_VIEWS, type Side } from '@coin-relay/scene';
 import CameraControls from 'camera-controls';
 import {
   Box3,
@@ -29,18 +30,8 @@ CameraControls.install({
   },
 });
 
-/** Where the job is looked at from. */
-export type Side = 'front' | 'above' | 'side' | 'corner';
-
 /** How far the eye sees apart, degrees, as one does with a lens that is a little long. */
 const FIELD = 28;
-/** Ways to look: turned to the right about what is up, and up from level, radians. */
-const WAYS: Readonly<Record<Side, readonly [around: number, up: number]>> = {
-  front: [0, 0],
-  above: [0, Math.PI / 2],
-  side: [Math.PI / 2, 0],
-  corner: [-0.5, 0.38],
-};
 /** Room round the picture when all of it is shown. */
 const ROOM = 1.12;
 
@@ -93,7 +84,7 @@ export class SpaceCamera {
 
   /** Looks from a side, at all of a box. */
   lookFrom(side: Side, box: Box3, smoothly: boolean): void {
-    const [around, up] = WAYS[side];
+    const { turn: around, tilt: up } = SIDE_VIEWS[side];
     const middle = box.getCenter(new Vector3());
     void this.controls.rotateTo(around, Math.PI / 2 - up, smoothly);
     void this.controls.moveTo(middle.x, middle.y, middle.z, smoothly);

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import type { Side } from '@coin-relay/scene';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { setSideways, setStands } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
@@ -8,7 +9,6 @@ import { TermComponent } from '../help/term.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { OptionListComponent } from '../shared/option-list.component';
 import type { PointWay } from './point-ways';
-import type { Side } from './space-camera';
 
 const SIDES: readonly { readonly side: Side; readonly words: string }[] = [
   { side: 'front', words: 'the front' },

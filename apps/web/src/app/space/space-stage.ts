@@ -20,10 +20,11 @@ import {
 import type { Picked } from '../session/spot-picks.service';
 import { THEME } from '../shared/theme';
 import { roundStep } from '@coin-relay/painting';
+import type { Side } from '@coin-relay/scene';
 import { LEAST_TRIANGLES, trianglesHere } from './drawing-power';
 import { Ground } from './ground';
 import { newInkSize } from './ink';
-import { SpaceCamera, type Side } from './space-camera';
+import { SpaceCamera } from './space-camera';
 import type { StandingRow } from './standing-row';
 
 /** What stands on the stage: it belongs to whoever put it there, who also lets go of it. */

@@ -12,6 +12,7 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { bodyAt } from '@coin-relay/model';
+import type { Side } from '@coin-relay/scene';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { combineLatest, distinctUntilChanged, map } from 'rxjs';
 import { Box3, Vector3 } from 'three';
@@ -26,7 +27,6 @@ import { SpotPicks, type Picked } from '../session/spot-picks.service';
 import { NOTE, notePlace } from '../drawing/note-place';
 import { WheelNoteComponent } from '../drawing/wheel-note.component';
 import { TroubleComponent } from '../shared/trouble.component';
-import type { Side } from './space-camera';
 import { SpaceHeadComponent } from './space-head.component';
 import { SpaceMeasure } from './space-measure.service';
 import type { PointWay } from './point-ways';
