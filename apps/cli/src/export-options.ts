@@ -13,6 +13,8 @@ export function exportOptions(options: Options): Record<string, unknown> {
     ...{ step: numberOf('step', options.step), times: numberOf('times', options.times) },
     ...{ clear: options.clear, instances: options.instances, weld: options.weld, unit: options.unit },
     ...{ clearance: numberOf('clearance', options.clearance), scale: numberOf('scale', options.scale) },
+    ...{ view: options.view, look: options.look, hidden: options.hidden },
+    ...{ turn: numberOf('turn', options.turn), tilt: numberOf('tilt', options.tilt) },
     ...sizeOf(options.size),
     ...partsOf(options.with),
   };

@@ -71,6 +71,11 @@ export interface Options {
   readonly times?: string;
   readonly clear?: boolean;
   readonly instances?: boolean;
+  readonly view?: string;
+  readonly turn?: string;
+  readonly tilt?: string;
+  readonly look?: string;
+  readonly hidden?: boolean;
   readonly shard?: string;
   readonly out?: string;
   readonly piece?: string;

@@ -45,6 +45,7 @@ export interface Brush {
   fill(rule?: Rule): void;
   fill(outline: Outline, rule?: Rule): void;
   stroke(outline?: Outline): void;
+  setLineDash(lengths: number[]): void;
   clip(rule?: Rule): void;
   clip(outline: Outline, rule?: Rule): void;
   fillRect(x: number, y: number, width: number, height: number): void;

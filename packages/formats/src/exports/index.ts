@@ -39,4 +39,5 @@ export * from './file-name';
 export * from './options';
 export * from './picture-of';
 export * from './write-export';
+export type * from '../frames/frame-source';
 export type * from '../frames/platform';

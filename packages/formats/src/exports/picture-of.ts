@@ -1,10 +1,10 @@
 import type { Job } from '@coin-relay/model';
-import type { PicturesAsked } from '../frames/options';
+import { PictureOptions, type PicturesAsked } from '../frames/options';
 import { machineIn, type Export } from './export';
 import { foundIn, type ExportAsked, type ExportHere } from './write-export';
 
 /**
- * A small picture of what an export would show, in plan, at its frame or the first of them.
+ * A small picture of what an export would show, at its frame or the first of them: in plan where it says nothing else.
  * @returns a PNG file
  * @throws as writeExport
  */
@@ -12,29 +12,24 @@ export async function pictureOf(
   all: readonly Export[],
   job: Job,
   as: string,
-  asked: ExportAsked,
+  handOff: ExportAsked,
   here: ExportHere,
   size: { readonly width: number; readonly height: number },
 ): Promise<Uint8Array> {
-  const { way, input, options } = await foundIn(all, job, as, asked, here);
-  const usual = way.options.safeParse(options);
-  const said = { ...options, ...(usual.success ? usual.data : {}) } as Partial<PicturesAsked> & {
-    frame?: number;
-  };
+  const { way, input, options } = await foundIn(all, job, as, handOff, here);
+  const said = { ...options, ...way.options.safeParse(options).data };
+  const read = PictureOptions.safeParse({ ...said, ...size });
+  // What cannot be used is told of where the file is written.
+  const asked: PicturesAsked = read.success ? read.data : PictureOptions.parse(size);
   const { LoopPictures } = await import('../frames');
-  const {
-    runs,
-    path = false,
-    marks = false,
-    wheels = true,
-    machine = true,
-    ground = true,
-    clear = false,
-    frames,
-  } = said;
-  const pictures = await LoopPictures.of(input, machineIn(input), {
-    ...{ ...size, runs, path, marks, wheels, machine, ground, clear, step: 1 },
-  });
-  pictures.paint(frames?.from ?? said.frame ?? 0);
-  return pictures.canvas.png();
+  const frame = asked.frames?.from ?? Number(options['frame'] ?? 0);
+  // What is seen in space and not shaded by its own choice is a drawing in ink.
+  const look = 'look' in way.options.shape ? asked.look : 'ink';
+  const pictures = await LoopPictures.of(input, machineIn(input), { ...asked, look }, [frame]);
+  try {
+    pictures.paint(frame);
+    return await pictures.canvas.png();
+  } finally {
+    pictures.dispose();
+  }
 }

@@ -1,13 +1,38 @@
 import * as z from 'zod';
-import { PictureOptions, pictureOptions, timesOption, type PicturesAsked } from '../frames/options';
+import type { LoopPictures } from '../frames/loop-pictures';
+import {
+  mootOfPictures,
+  PictureOptions,
+  pictureOptions,
+  timesOption,
+  type PicturesAsked,
+} from '../frames/options';
 import type { FilmKind } from '../frames/platform';
-import { exportOf, machineIn, type Export, type ExportInput } from './export';
+import { exportOf, machineIn, type Export, type ExportInput, type Written } from './export';
 
 const load = () => import('../frames');
 
 /** How pictures follow one another: as fast as the loop does, also where only some of its frames are taken. */
 const rateOf = ({ job }: ExportInput, { step }: Pick<PicturesAsked, 'step'>): number =>
   job.motion.framesPerSecond / step;
+
+/** Makes something of the pictures that are asked for. */
+async function painted(
+  input: ExportInput,
+  asked: PicturesAsked,
+  make: (pictures: LoopPictures, frames: readonly number[]) => Promise<Written>,
+): Promise<Written> {
+  const { framesOf, LoopPictures } = await load();
+  const machine = machineIn(input);
+  const all = framesOf(machine.job, asked);
+  const pictures = await LoopPictures.of(input, machine, asked, all);
+  try {
+    const { findings = [], ...made } = await make(pictures, all);
+    return { ...made, findings: [...pictures.findings, ...findings] };
+  } finally {
+    pictures.dispose();
+  }
+}
 
 export const frames = exportOf({
   id: 'frames',
@@ -20,23 +45,27 @@ export const frames = exportOf({
   slow: true,
   resumes: true,
   options: PictureOptions,
+  moot: mootOfPictures,
   files: async function* (input, asked, wanted) {
     const { frameFiles, framesOf, LoopPictures } = await load();
     const machine = machineIn(input);
     const all = framesOf(machine.job, asked);
-    yield* frameFiles(await LoopPictures.of(input, machine, asked), all, wanted);
+    const pictures = await LoopPictures.of(input, machine, asked, all);
+    try {
+      yield* frameFiles(pictures, all, wanted);
+    } finally {
+      pictures.dispose();
+    }
   },
-  write: async (input, asked) => {
-    const { frameFiles, framesOf, LoopPictures, zipOf } = await load();
-    const machine = machineIn(input);
-    const all = framesOf(machine.job, asked);
-    const pictures = await LoopPictures.of(input, machine, asked);
-    const told = frameFiles(pictures, all, (_, i) => {
-      input.progress(i / all.length);
-      return true;
-    });
-    return { content: await zipOf(told), facts: { frames: all.length } };
-  },
+  write: (input, asked) =>
+    painted(input, asked, async (pictures, all) => {
+      const { frameFiles, zipOf } = await load();
+      const told = frameFiles(pictures, all, (_, i) => {
+        input.progress(i / all.length);
+        return true;
+      });
+      return { content: await zipOf(told), facts: { frames: all.length } };
+    }),
 });
 
 /** An animated picture: of a kind that everything shows. */
@@ -47,16 +76,16 @@ const animated = (
   exportOf({
     ...{ ...facts, group: 'Pictures and films', fitted: true, slow: true },
     options: PictureOptions,
-    write: async (input, asked) => {
-      const { framesOf, LoopPictures, writeApng, writeGif } = await load();
-      const machine = machineIn(input);
-      const all = framesOf(machine.job, asked);
-      const write = kind === 'apng' ? writeApng : writeGif;
-      const content = await write(await LoopPictures.of(input, machine, asked), {
-        ...{ frames: all, rate: rateOf(input, asked), clear: asked.clear, progress: input.progress },
-      });
-      return { content, facts: { frames: all.length } };
-    },
+    moot: mootOfPictures,
+    write: (input, asked) =>
+      painted(input, asked, async (pictures, all) => {
+        const { writeApng, writeGif } = await load();
+        const write = kind === 'apng' ? writeApng : writeGif;
+        const content = await write(pictures, {
+          ...{ frames: all, rate: rateOf(input, asked), clear: asked.clear, progress: input.progress },
+        });
+        return { content, facts: { frames: all.length } };
+      }),
   });
 
 export const apng = animated(
@@ -81,16 +110,15 @@ const film = (kind: FilmKind, title: string, purpose: string): Export =>
     ...{ id: kind, title, group: 'Pictures and films', purpose },
     ...{ ending: `.${kind}`, type: `video/${kind}`, fitted: true, slow: true },
     options: z.object({ ...pictureOptions, times: timesOption }).omit({ clear: true }),
-    write: async (input, asked) => {
-      const { framesOf, LoopPictures, writeFilm } = await load();
-      const machine = machineIn(input);
+    moot: mootOfPictures,
+    write: (input, asked) => {
       const even = { width: asked.width - (asked.width % 2), height: asked.height - (asked.height % 2) };
-      const whole = { ...asked, ...even, clear: false };
-      const all = framesOf(machine.job, whole);
-      const pictures = await LoopPictures.of(input, machine, whole);
-      const how = { frames: all, rate: rateOf(input, asked), clear: false, progress: input.progress };
-      const content = await writeFilm(pictures, kind, how, asked.times);
-      return { content, facts: { frames: all.length * asked.times } };
+      return painted(input, { ...asked, ...even, clear: false }, async (pictures, all) => {
+        const { writeFilm } = await load();
+        const how = { frames: all, rate: rateOf(input, asked), clear: false, progress: input.progress };
+        const content = await writeFilm(pictures, kind, how, asked.times);
+        return { content, facts: { frames: all.length * asked.times } };
+      });
     },
   });
 

@@ -1,4 +1,8 @@
-import type { Brush } from '@coin-relay/painting';
+import type { Machine } from '@coin-relay/model';
+import type { KeptMeshes } from '@coin-relay/model/solid';
+import type { Brush, FrameLook } from '@coin-relay/painting';
+import type { Viewpoint } from '@coin-relay/scene';
+import type { FrameSource } from './frame-source';
 
 /** A canvas of a platform. */
 export interface PlatformCanvas {
@@ -20,6 +24,26 @@ export interface FilmMaker {
 
 export type FilmKind = 'mp4' | 'webm';
 
+/** What is asked of solids in pictures. */
+export interface ShadedAsked {
+  /** Only these rows; all where nothing is said. */
+  readonly runs?: readonly string[] | undefined;
+  readonly path: boolean;
+  readonly wheels: boolean;
+  /** What lies between the rows. */
+  readonly machine: boolean;
+  /** The ground they stand on, with their shadow. */
+  readonly ground: boolean;
+  readonly from: Viewpoint;
+  readonly look: FrameLook;
+  /** All that are to be painted: the view is the same in all of them. */
+  readonly frames: readonly number[];
+  /** Pictures on pieces, by their name. */
+  readonly pictures: ReadonlyMap<string, unknown>;
+  /** Bodies from files that pieces name. */
+  readonly kept: KeptMeshes;
+}
+
 /** What of pictures depends on where it runs: a browser, or Node.js. */
 export interface Platform {
   /** Where what welds bodies is to be had; beside the program where nothing is said. */
@@ -31,4 +55,6 @@ export interface Platform {
   image(address: string): Promise<unknown>;
   /** Null where this platform has no encoder for it. */
   film(kind: FilmKind, canvas: PlatformCanvas, framesPerSecond: number): Promise<FilmMaker | null>;
+  /** What paints solids in light and shadow; null, or nothing, where that cannot be done here. */
+  shaded?(machine: Machine, asked: ShadedAsked): Promise<FrameSource | null>;
 }

@@ -4,7 +4,11 @@ import { browserPlatform } from './browser-platform';
 import { handOffTasks, type HandOffTasks } from './hand-off-tasks';
 import { handOver } from './hand-over';
 
-const tasks = handOffTasks(browserPlatform);
+const tasks = handOffTasks({
+  ...browserPlatform,
+  // What paints solids is loaded when some are painted.
+  shaded: async (machine, asked) => (await import('../space/shaded-frames')).shadedFrames(machine, asked),
+});
 
 expose({
   write: async (...given: Parameters<HandOffTasks['write']>) => handOver(await tasks.write(...given)),

@@ -2,7 +2,7 @@ import { RelayError } from '@coin-relay/core';
 import { mapMesh, shadeMesh, smoothMesh, type Mesh, type ShadedMesh } from '@coin-relay/core/solid';
 import { readKept } from '@coin-relay/formats/solid-kept';
 import type { JobPiece, KeptSolid } from '@coin-relay/model';
-import { silhouetteData } from '@coin-relay/model/solid';
+import { silhouetteData, type KeptMeshes } from '@coin-relay/model/solid';
 import type { RowReach } from '@coin-relay/scene';
 import {
   makeMaster,
@@ -41,6 +41,18 @@ export const madePart = (mesh: Mesh, material: string): MadePart => ({
   material,
 });
 
+/** A solid ready to be drawn. @throws RelayError solid-invalid, solid-too-large */
+export function madeSolid(request: SolidRequest, tolerance: number, kept?: KeptMeshes): MadeSolid {
+  const { parts, main } = makeMaster(request, tolerance, kept);
+  return {
+    main,
+    parts: parts.map(({ mesh, material, elongates }) => ({
+      ...madePart(mesh, material),
+      ...(elongates ? { elongates } : {}),
+    })),
+  };
+}
+
 /** Bodies that are remembered, at the most. */
 const MOST_REMEMBERED = 40;
 
@@ -75,15 +87,8 @@ export const solidTasks = (load: (hash: string) => Promise<Uint8Array | null>) =
         }
         const missing = named.find(({ kept }) => !found.has(kept));
         return replied(() => {
-          const { parts, main } = makeMaster(request, tolerance, (hash) => found.get(hash));
-          return {
-            main,
-            parts: parts.map(({ mesh, material, elongates }) => ({
-              ...madePart(mesh, material),
-              ...(elongates ? { elongates } : {}),
-            })),
-            ...(missing ? { problem: missingWords(missing) } : {}),
-          };
+          const made = madeSolid(request, tolerance, (hash) => found.get(hash));
+          return { ...made, ...(missing ? { problem: missingWords(missing) } : {}) };
         });
       } catch (error) {
         return refused(error);

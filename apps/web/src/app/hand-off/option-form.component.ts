@@ -1,9 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import type { OptionField } from '@coin-relay/formats';
 import type { Job, Unit } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
+import { SeenFrom } from '../session/seen-from.service';
 import { CHOICE } from '../shared/choice.directive';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
@@ -24,6 +26,14 @@ const WORDS: Readonly<Record<string, string>> = {
   none: 'bodies as they are',
   pieces: 'those of each piece as one',
   all: 'all as one body',
+  plan: 'in plan',
+  front: 'in space, from the front',
+  above: 'in space, from above',
+  side: 'in space, from the side',
+  corner: 'in space, from a corner',
+  turned: 'in space, turned',
+  shaded: 'in light and shadow',
+  ink: 'in lines of ink',
 };
 
 /** The options of a way to hand off, made from what describes them. */
@@ -60,6 +70,7 @@ const WORDS: Readonly<Record<string, string>> = {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class OptionFormComponent {
+  private readonly seenFrom = toSignal(inject(SeenFrom).state$, { requireSync: true });
   readonly fields = input.required<readonly OptionField[]>();
   readonly said = input.required<Said>();
   readonly job = input.required<Job>();
@@ -72,6 +83,16 @@ export class OptionFormComponent {
   protected readonly range = computed(
     () => this.said()['frames'] as { from: number; to: number } | undefined,
   );
+  /** From where the view in space is seen, where that can be taken over: whole degrees. */
+  protected readonly asSeen = computed(() => {
+    const seen = this.seenFrom();
+    if (!seen || !this.fields().some(({ key }) => key === 'turn')) return null;
+    const turn = Math.round((seen.turn * 180) / Math.PI);
+    return {
+      turn: ((((turn + 180) % 360) + 360) % 360) - 180,
+      tilt: Math.round((seen.tilt * 180) / Math.PI),
+    };
+  });
   /** Whether one frame is taken where no range is said. */
   protected readonly single = computed(() => this.fields().some(({ kind }) => kind === 'frame'));
   protected readonly over = computed(() => {
@@ -113,6 +134,11 @@ export class OptionFormComponent {
     const next =
       way > 0 ? steps.find((step) => step > now * 1.001) : steps.findLast((step) => step < now * 0.999);
     if (next !== undefined && next >= field.least && next <= field.most) this.say(field.key, next);
+  }
+
+  protected takeView(from: { readonly turn: number; readonly tilt: number }): void {
+    this.say('turn', from.turn);
+    this.say('tilt', from.tilt);
   }
 
   protected runs(): string[] {

@@ -7,6 +7,9 @@ import type { MadeSolid } from '../engine/solid-tasks';
 const STRAY = 1 / 120;
 const LEAST_STRAY = 0.02;
 
+/** How far chords may stray from what is round on a solid of a size, mm. */
+export const toleranceFor = (size: number): number => Math.max(LEAST_STRAY, size * STRAY);
+
 /** How many solids are being made, and what was said of those that cannot be. */
 export interface Making {
   readonly waiting: number;
@@ -31,7 +34,7 @@ export class AskedSolids {
   constructor(private readonly pool: SolidPool) {}
 
   readonly ask: AskSolid = (request, size, owner, made) => {
-    const tolerance = Math.max(LEAST_STRAY, size * STRAY);
+    const tolerance = toleranceFor(size);
     const key = `${tolerance} ${JSON.stringify(request)}`;
     const known = this.pool.known(key);
     if (known) {

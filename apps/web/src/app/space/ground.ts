@@ -44,7 +44,8 @@ export class Ground {
   private readonly blurred = new Scene();
   private readonly whole = new OrthographicCamera(-1, 1, 1, -1, 0, 1);
 
-  constructor() {
+  /** @param paper its colour */
+  constructor(paper: string = THEME.paper) {
     this.material = new ShaderMaterial({
       transparent: true,
       depthWrite: false,
@@ -55,7 +56,7 @@ export class Ground {
         middle: { value: new Vector3() },
         reach: { value: 1 },
         every: { value: 10 },
-        paper: { value: new Color(THEME.paper) },
+        paper: { value: new Color(paper) },
         rule: { value: new Color(THEME.ruleStrong) },
         shade: { value: new Color('#a08c6c') },
       },

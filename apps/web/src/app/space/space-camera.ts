@@ -1,4 +1,4 @@
-import { SIDE_VIEWS, type Side } from '@coin-relay/scene';
+import { SIDE_VIEWS, type Side, type Viewpoint } from '@coin-relay/scene';
 import CameraControls from 'camera-controls';
 import {
   Box3,
@@ -13,6 +13,7 @@ import {
   Vector3,
   Vector4,
 } from 'three';
+import { eyeFor, FIELD, ROOM } from './eye-distance';
 
 CameraControls.install({
   THREE: {
@@ -29,11 +30,6 @@ CameraControls.install({
     Vector4,
   },
 });
-
-/** How far the eye sees apart, degrees, as one does with a lens that is a little long. */
-const FIELD = 28;
-/** Room round the picture when all of it is shown. */
-const ROOM = 1.12;
 
 /** One comes as near as this, of how far all of it is seen from: not into what stands there. */
 const NEAREST = 0.03;
@@ -151,6 +147,12 @@ export class SpaceCamera {
     }
   }
 
+  /** From where it is looked. */
+  get viewpoint(): Viewpoint {
+    const { azimuthAngle, polarAngle } = this.controls;
+    return { turn: azimuthAngle, tilt: Math.PI / 2 - polarAngle };
+  }
+
   /** From where it is looked, in words of its own. */
   get kept(): string {
     return JSON.stringify({ parallel: this.isParallel, controls: this.controls.toJSON() });
@@ -181,25 +183,8 @@ export class SpaceCamera {
   }
 
   /** As near as a box seen from somewhere lets it be: its corners in the axes of the eye. */
-  private fit(box: Box3, around: number, up: number, smoothly: boolean): void {
-    const corners = cornersOf(box);
-    const middle = box.getCenter(new Vector3());
-    const { eye } = this;
-    // Axes of the eye: what is up for it, turned as it will be.
-    const level = new Quaternion().setFromUnitVectors(new Vector3(0, 1, 0), eye.up);
-    const turn = new Quaternion()
-      .setFromAxisAngle(new Vector3(0, 1, 0), around)
-      .multiply(new Quaternion().setFromAxisAngle(new Vector3(1, 0, 0), -up));
-    const back = level.multiply(turn).invert();
-    const aspect = this.size.width / this.size.height;
-    const slope = Math.tan((FIELD * Math.PI) / 360) / ROOM;
-    let far = 0;
-    let half = 0;
-    for (const corner of corners) {
-      const p = corner.sub(middle).applyQuaternion(back);
-      far = Math.max(far, p.z + Math.abs(p.y) / slope, p.z + Math.abs(p.x) / (slope * aspect));
-      half = Math.max(half, Math.abs(p.y), Math.abs(p.x) / aspect);
-    }
+  private fit(box: Box3, turn: number, tilt: number, smoothly: boolean): void {
+    const { far, half } = eyeFor(box, this.eye.up, { turn, tilt }, this.size.width / this.size.height);
     this.controls.minDistance = far * NEAREST;
     void this.controls.dollyTo(Math.max(far, 1e-3), smoothly);
     this.zoomParallel(2 * half * ROOM, smoothly);
@@ -233,10 +218,4 @@ export class SpaceCamera {
       camera.updateProjectionMatrix();
     }
   }
-}
-
-function cornersOf({ min, max }: Box3): Vector3[] {
-  return [min.x, max.x].flatMap((x) =>
-    [min.y, max.y].flatMap((y) => [min.z, max.z].map((z) => new Vector3(x, y, z))),
-  );
 }

@@ -1,19 +1,17 @@
 import { inject, Injectable } from '@angular/core';
-import { planeMap, planeOfRun, travelOf, type Machine, type ResolvedSetOut } from '@coin-relay/model';
-import { rowsInDepth, type RowDepth } from '@coin-relay/scene';
-import { reachOfRow, twinMap } from '@coin-relay/scene/solid';
-import type { Matrix4 } from 'three';
-import { FitService, type FitView } from '../engine/fit.service';
+import { travelOf, type Machine } from '@coin-relay/model';
+import type { RowDepth } from '@coin-relay/scene';
+import { FitService } from '../engine/fit.service';
 import { MachineView } from '../engine/machine-view.service';
 import { SolidPool } from '../engine/solid-pool.service';
 import { Playback } from '../session/playback.service';
 import { PictureShelf } from '../shared/picture-shelf';
 import { AskedSolids } from './ask-solids';
 import type { InkSize } from './ink';
-import { matrixOf } from './matrix-of';
-import type { FittedRow, Means, Room, Stand } from './row-means';
+import type { Means, Room, Stand } from './row-means';
 import type { Stands } from './space-stage';
-import { StandingMachine, type Faces } from './standing-machine';
+import { depthsOf, facesFor, fittedRow, standOf, twinOver } from './stand-places';
+import { StandingMachine } from './standing-machine';
 import { StandingRow } from './standing-row';
 import { Textures } from './textures';
 import { TriangleBudget, type Allows } from './triangle-budget';
@@ -70,16 +68,13 @@ export class SpaceRows {
     const { view, others } = this.fits.now;
     const machine = this.machine.now.machine;
     const views = [...(view ? [view] : []), ...others];
-    const depths = this.depthsOf(views);
+    const depths = depthsOf(views.at(0)?.job, views);
     const room = this.roomFor(
       views.reduce((sum, { setOut }) => sum + (setOut.setOut.twin ? 2 : 1), 0),
       allows,
     );
     const fitted = views.map((each) => fittedRow(each, machine));
-    const stands = views.map(({ resolved: { run }, job }): Stand => {
-      const plane = planeOfRun(job, run);
-      return { z: depths.get(run.id)?.z ?? 0, plane: plane && matrixOf(planeMap(plane)), over: null };
-    });
+    const stands = views.map(({ resolved: { run }, job }) => standOf(job, run, depths));
     const known = fitted.map((row, i) => {
       const of = this.of(row.run);
       const same = of?.row.setOut === row.setOut && of.row.laid === row.laid;
@@ -119,17 +114,12 @@ export class SpaceRows {
     return this.room;
   }
 
-  private depthsOf(views: readonly FitView[]): ReadonlyMap<string, RowDepth> {
-    const [first] = views;
-    return first ? rowsInDepth(first.job, views, (row) => reachOfRow(row).all).depths : new Map();
-  }
-
   private takeMachine(
     machine: Machine | null,
     depths: readonly RowDepth[],
     { ink, ask, changed }: Means,
   ): void {
-    const faces = needsFaces(machine) ? facesOf(depths) : NO_FACES;
+    const faces = facesFor(machine, depths);
     const known = this.between;
     if (
       known?.machine === machine &&
@@ -164,28 +154,5 @@ const NONE: Allows = () => false;
 /** Corners of what bends of all rows at the most, of one body of each. */
 const MOST_CORNERS = 1_500_000;
 
-const fittedRow = ({ fit, setOut, resolved }: FitView, machine: Machine | null): FittedRow => ({
-  run: resolved.run.id,
-  fit,
-  setOut,
-  sequence: resolved.sequence,
-  laid: machine?.precomputed.rows.get(resolved.run.id) ?? null,
-});
-
 const standsAlike = (a: Stand, b: Stand): boolean =>
   a.z === b.z && (a.plane && b.plane ? a.plane.equals(b.plane) : a.plane === b.plane);
-
-const NO_FACES: Faces = { before: 0, behind: 0 };
-
-/** Does anything lie before the rows of a machine, or behind them? */
-const needsFaces = (machine: Machine | null): boolean =>
-  machine !== null &&
-  ((machine.job.anchors ?? []).length > 0 || machine.job.motion.drives.some(({ train }) => train));
-
-const facesOf = (depths: readonly RowDepth[]): Faces => ({
-  before: Math.max(0, ...depths.map(({ z, reach }) => z + reach()[1])),
-  behind: Math.min(0, ...depths.map(({ z, reach }) => z + reach()[0])),
-});
-
-const twinOver = ({ setOut: { twin }, stand }: ResolvedSetOut, z: number): Matrix4 | null =>
-  twin && matrixOf(twinMap(twin, stand !== null, z));

@@ -1,17 +1,14 @@
 import {
-  AmbientLight,
   Box3,
   BufferGeometry,
   Color,
-  DirectionalLight,
   Group,
-  HemisphereLight,
   LineBasicMaterial,
   LineLoop,
   Matrix4,
   Raycaster,
   type Ray,
-  Scene,
+  type Scene,
   Timer,
   Vector2,
   Vector3,
@@ -24,6 +21,7 @@ import type { Side } from '@coin-relay/scene';
 import { LEAST_TRIANGLES, trianglesHere } from './drawing-power';
 import { Ground } from './ground';
 import { newInkSize } from './ink';
+import { newPaperScene } from './paper-scene';
 import { SpaceCamera } from './space-camera';
 import type { StandingRow } from './standing-row';
 
@@ -55,9 +53,8 @@ export class SpaceStage {
   readonly camera: SpaceCamera;
   readonly ink = newInkSize();
   private readonly renderer: WebGLRenderer;
-  private readonly scene = new Scene();
-  /** All that stands here; it drives over the ground as one. */
-  private readonly world = new Group();
+  private readonly scene: Scene;
+  private readonly world: Group;
   /** What is drawn over it, such as a measure: it is not met, and belongs to whoever puts it there. */
   readonly over = new Group();
   private readonly ground = new Ground();
@@ -82,11 +79,9 @@ export class SpaceStage {
     this.renderer = new WebGLRenderer({ canvas, context });
     this.renderer.setPixelRatio(Math.min(devicePixelRatio, MOST_PIXELS));
     element.append(this.renderer.domElement);
+    ({ scene: this.scene, world: this.world } = newPaperScene());
     this.scene.background = new Color(THEME.paper);
-    const sky = new HemisphereLight('#ffffff', '#e8dcc4', 1.5);
-    const sun = new DirectionalLight('#fff8ea', 1.9);
-    sun.position.set(-0.5, 1, 1.2);
-    this.scene.add(sky, sun, new AmbientLight('#ffffff', 0.55), this.ground.mesh, this.world);
+    this.scene.add(this.ground.mesh);
     this.world.add(this.spot, this.over);
     this.camera = new SpaceCamera(this.renderer.domElement, () => this.draw());
     // What was on the graphics card is put there again; the picture is this one’s to draw.

@@ -23,6 +23,7 @@ import { JobContext } from '../session/job-context.service';
 import { PlaceChoice } from '../session/place-choice.service';
 import { Playback } from '../session/playback.service';
 import { RunAtWork } from '../session/run-at-work.service';
+import { SeenFrom } from '../session/seen-from.service';
 import { SpotPicks, type Picked } from '../session/spot-picks.service';
 import { NOTE, notePlace } from '../drawing/note-place';
 import { WheelNoteComponent } from '../drawing/wheel-note.component';
@@ -67,6 +68,7 @@ export class SpaceComponent {
   private readonly rows = inject(SpaceRows);
   private readonly machine = inject(MachineView);
   private readonly playback = inject(Playback);
+  private readonly seenFrom = inject(SeenFrom);
   private readonly context = inject(JobContext);
   private readonly places = inject(PlaceChoice);
   private readonly runs = inject(RunAtWork);
@@ -199,7 +201,10 @@ export class SpaceComponent {
 
   private open(destroyed: DestroyRef): void {
     const element = this.surface().nativeElement;
-    const stage = stageIn(element, (eye) => this.eye.set(eye));
+    const stage = stageIn(element, (eye) => {
+      this.eye.set(eye);
+      if (this.stage) this.seenFrom.look(this.stage.camera.viewpoint);
+    });
     if (!stage) {
       this.troubles.set([`${NO_WEBGL} Go back to the drawing; all else goes on as it is.`]);
       return;

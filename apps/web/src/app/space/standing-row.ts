@@ -98,6 +98,12 @@ export class StandingRow {
     this.ring();
   }
 
+  /** Shows its path, and its wheels, or leaves them out. */
+  showOnly({ path, wheels }: { readonly path: boolean; readonly wheels: boolean }): void {
+    this.way.line.visible = path;
+    for (const { body } of this.standing) if (this.wheels.has(body)) body.group.visible = wheels;
+  }
+
   choose(places: ReadonlySet<number>, wheel: string | null): void {
     this.places = places;
     this.wheel = wheel;

@@ -1,6 +1,11 @@
+import type { Observable, Subscription } from 'rxjs';
 import { SRGBColorSpace, Texture } from 'three';
-import type { Subscription } from 'rxjs';
-import type { PictureShelf } from '../shared/picture-shelf';
+
+/** Where pictures come from: some are there, others come later. */
+export interface PictureSource {
+  get(name: string): HTMLImageElement | ImageBitmap | null;
+  readonly arrived$: Observable<unknown>;
+}
 
 /** Pictures on bodies, each once; what has not come yet covers nothing. */
 export class Textures {
@@ -9,7 +14,7 @@ export class Textures {
 
   /** @param changed told when a picture that was asked for has come */
   constructor(
-    private readonly shelf: PictureShelf,
+    private readonly shelf: PictureSource,
     private readonly changed: () => void,
   ) {
     this.waiting = shelf.arrived$.subscribe(() => {

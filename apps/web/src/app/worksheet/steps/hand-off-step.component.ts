@@ -80,11 +80,16 @@ export class HandOffStepComponent {
   );
   protected readonly groups = GROUPS;
 
-  /** The options it takes, but for those of what this job has none of. */
+  /** The options it takes, but for those that say nothing: as others are, or of what this job has none of. */
   protected readonly fields = computed(() => {
     const job = this.job();
-    return optionFields(this.now().way).filter(
-      ({ key }) => !job || (key === 'ground' ? job.motion.body : key !== 'machine' || hasMachine(job)),
+    const { way, options } = this.now();
+    const moot = way.moot?.(options) ?? [];
+    const shaded = seenInSpace(options);
+    return optionFields(way).filter(
+      ({ key }) =>
+        !moot.includes(key) &&
+        (!job || (key === 'ground' ? shaded || job.motion.body : key !== 'machine' || hasMachine(job))),
     );
   });
   /** What is handed off: what can be seen, so that it is not fitted half. */
@@ -197,3 +202,5 @@ const withFrame = (options: Said, frame: number): Said =>
 /** Is there anything between the rows of a job? */
 const hasMachine = ({ anchors = [], ties = [], motion }: Job): boolean =>
   anchors.length > 0 || ties.length > 0 || motion.drives.some(({ train }) => train);
+
+const seenInSpace = ({ view }: Said): boolean => view !== undefined && view !== 'plan';
