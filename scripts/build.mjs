@@ -22,6 +22,7 @@ if (result.status === 0) {
   // What welds bodies is compiled by the thread that does it, from a file of its own.
   const welds = 'manifold.wasm';
   copyFileSync(fileURLToPath(import.meta.resolve(`manifold-3d/${welds}`)), `${web}/dist/browser/${welds}`);
+  copyFileSync(`${root}apps/cli/dist/viewer.js`, `${web}/dist/browser/viewer.js`);
   await packAll(`${web}/dist/browser`);
 }
 const budgets =

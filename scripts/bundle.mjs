@@ -25,6 +25,22 @@ export async function buildCli() {
     outfile: at('apps/cli/dist/coin-relay.mjs'),
     external: ['@napi-rs/canvas', 'manifold-3d'],
   });
+  await buildViewer('apps/cli/dist/viewer.js');
+}
+
+/** What shows solids in a page of its own: one script for any browser. @param outfile from the root */
+export async function buildViewer(outfile) {
+  await build({
+    bundle: true,
+    platform: 'browser',
+    target: 'es2022',
+    format: 'iife',
+    minify: true,
+    legalComments: 'none',
+    logLevel: 'warning',
+    entryPoints: [at('apps/web/src/viewer/viewer.ts')],
+    outfile: at(outfile),
+  });
 }
 
 export async function buildServer() {

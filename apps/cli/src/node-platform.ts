@@ -1,12 +1,17 @@
+import { readFile } from 'node:fs/promises';
 import { createCanvas, loadImage, Path2D } from '@napi-rs/canvas';
 import type { Platform } from '@coin-relay/formats';
 import { setOutlines } from '@coin-relay/painting';
 import { pngFile } from './png-file';
 
+/** The script of a page that shows solids: beside the built program, also where that is run from its source. */
+const VIEWER = new URL('../dist/viewer.js', import.meta.url);
+
 /** How pictures are painted in Node.js. There is no encoder for films. @param kept gives what a job names */
 export function nodePlatform(kept: Platform['kept']): Platform {
   setOutlines(Path2D);
   return {
+    viewer: () => readFile(VIEWER, 'utf8'),
     kept,
     canvas: (width, height) => {
       const canvas = createCanvas(width, height);

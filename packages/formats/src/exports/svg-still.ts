@@ -40,8 +40,8 @@ export const svgStill = exportOf({
         import('../scene-out/kept-bodies'),
       ]);
       const { kept, findings } = await keptBodies(input);
-      const { text, moving, ...facts } = drawInkSvg(machineIn(input), { ...asked, from, kept });
-      return { content: text, facts, findings };
+      const { text, width, height, links } = drawInkSvg(machineIn(input), { ...asked, from, kept });
+      return { content: text, facts: { width, height, links }, findings };
     }
     const { text, width, height, links } = drawSvg(machineIn(input), {
       ...{ ...asked, moving: false, pictures: input.pictures },

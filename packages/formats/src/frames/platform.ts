@@ -48,6 +48,8 @@ export interface ShadedAsked {
 export interface Platform {
   /** Where what welds bodies is to be had; beside the program where nothing is said. */
   readonly wasm?: string;
+  /** The script of a page that shows solids by itself. */
+  viewer(): Promise<string>;
   /** What is kept under a hash; null where it is gone. */
   kept(kind: 'picture' | 'solid', hash: string): Promise<Uint8Array<ArrayBuffer> | null>;
   canvas(width: number, height: number): PlatformCanvas;

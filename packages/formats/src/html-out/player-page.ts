@@ -1,50 +1,14 @@
 import type { Job } from '@coin-relay/model';
-import { escapeXml } from '../svg-out/markup';
+import { playingPage } from './page-shell';
 import { playerScript } from './player-script';
 
-/**
- * A drawing that moves, in a page that plays it by itself: one HTML file that loads nothing, for people who have nothing
- * installed.
- * @param drawing as SVG that plays (SMIL)
- */
-export function playerPage(
-  { name, place, motion }: Pick<Job, 'name' | 'place' | 'motion'>,
-  drawing: string,
-): string {
-  const { frames, framesPerSecond } = motion;
-  return `<!doctype html>
-<html lang="en">
-<head>
-<meta charset="utf-8">
-<meta name="viewport" content="width=device-width, initial-scale=1">
-<meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'; script-src 'unsafe-inline'; img-src data:">
-<title>${escapeXml(name)}</title>
-<style>
-html, body { height: 100%; margin: 0; }
-body { display: flex; flex-direction: column; background: #f7f3ea; color: #22282c; font: 15px/1.4 Georgia, serif; }
-header { padding: 12px 20px 0; }
-h1 { font-size: 20px; margin: 0; display: inline; }
-header span { color: #575b57; margin-left: 10px; }
-main { flex: 1; min-height: 0; padding: 12px; }
-svg { width: 100%; height: 100%; touch-action: none; cursor: grab; }
-footer { display: flex; align-items: center; gap: 16px; padding: 10px 20px 14px; border-top: 1px solid #e3dac7; }
-button { font: inherit; padding: 4px 18px; border: 1px solid #135e74; background: #135e74; color: #fdfbf5; border-radius: 3px; }
-input { flex: 1; accent-color: #135e74; }
-#words { min-width: 9em; text-align: right; font-variant-numeric: tabular-nums; }
-:focus-visible { outline: 3px solid #b5842f; outline-offset: 2px; }
-</style>
-</head>
-<body>
-<header><h1>${escapeXml(name)}</h1><span>${escapeXml(place)}</span></header>
-<main>
-${drawing.replace(/<\?xml[^>]*\?>\s*/, '')}</main>
-<footer>
-<button id="play" type="button">Stop</button>
-<input id="frame" type="range" min="0" max="${frames - 1}" step="1" value="0" aria-label="Frame">
-<span id="words" role="status">frame 0 of ${frames}</span>
-</footer>
-<script>${playerScript(frames, framesPerSecond)}</script>
-</body>
-</html>
-`;
+/** A drawing that moves, in a page that plays it by itself. @param drawing as SVG that plays (SMIL) */
+export function playerPage(job: Pick<Job, 'name' | 'place' | 'motion'>, drawing: string): string {
+  const { frames, framesPerSecond } = job.motion;
+  return playingPage(job, {
+    main: drawing.replace(/<\?xml[^>]*\?>\s*/, ''),
+    style: 'svg { width: 100%; height: 100%; touch-action: none; cursor: grab; }',
+    policy: 'img-src data:',
+    rest: `<script>${playerScript(frames, framesPerSecond)}</script>`,
+  });
 }

@@ -164,7 +164,9 @@ class GlbWriter {
     const [begins, ...others] = keyed.shapes;
     let from = 0;
     const made = this.document.createMesh(first.name);
-    const targets = moving ? others : [];
+    // What stands still all the while is told once.
+    const changes = moving && others.some((shape) => shape !== begins);
+    const targets = changes ? others : [];
     for (const { mesh, material } of first.bodies) {
       const { length } = mesh.positions;
       const positions = Float64Array.from(begins.subarray(from, from + length));
@@ -186,7 +188,7 @@ class GlbWriter {
       // What is absent in the first frame comes in later.
       const node = this.stand(id, run, made, map);
       if (!moving) continue;
-      this.motion.shape(node, keyed);
+      if (changes) this.motion.shape(node, keyed);
       this.motion.presence(node, there);
       if (there[0] === 0) node.setScale([0, 0, 0]);
     }

@@ -20,22 +20,23 @@ export interface MovingShape {
  * @throws RelayError file-too-large
  */
 export function shapesOver(scene: SceneSolids, from: number, to: number, stray: number): MovingShape[] {
-  const found = new Map<string, { first: ShapeAt; last: Float32Array; keys: ShapeKeys; there: Uint8Array }>();
+  const found = new Map<string, Known>();
   const frames = to - from + 1;
   for (let f = 0; f < frames; f++) {
     const now = new Map(scene.shapesAt(from + f).map((shape) => [shape.key, shape]));
     for (const [key, shape] of now) {
-      const corners = cornersOf(shape);
       let known = found.get(key);
+      // What stands as it did is the same one.
+      const corners = known?.now === shape ? known.last : cornersOf(shape);
       if (!known) {
-        known = {
-          ...{ first: shape, last: corners, keys: new ShapeKeys(stray), there: new Uint8Array(frames) },
-        };
+        const keys = new ShapeKeys(stray);
+        known = { first: shape, now: shape, last: corners, keys, there: new Uint8Array(frames) };
         // Before it comes in it is as it comes in.
         for (let before = 0; before < f; before++) known.keys.add(corners);
         found.set(key, known);
       }
       known.there[f] = 1;
+      known.now = shape;
       known.last = corners;
     }
     let numbers = 0;
@@ -51,6 +52,15 @@ export function shapesOver(scene: SceneSolids, from: number, to: number, stray: 
       );
   }
   return [...found.values()].map(({ first, keys, there }) => ({ first, keyed: keys.finish(), there }));
+}
+
+/** A shape as it is followed: as it was first and last, and the corners it had then. */
+interface Known {
+  readonly first: ShapeAt;
+  readonly keys: ShapeKeys;
+  readonly there: Uint8Array;
+  now: ShapeAt;
+  last: Float32Array;
 }
 
 function cornersOf({ bodies }: ShapeAt): Float32Array {

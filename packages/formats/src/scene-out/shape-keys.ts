@@ -34,6 +34,11 @@ export class ShapeKeys {
       this.keep(shape);
       return;
     }
+    // What has not changed since the last key need not be looked at.
+    if (shape === last && this.open.every((each) => each === last)) {
+      this.open.push(shape);
+      return;
+    }
     const next = [...this.open, shape];
     const stray = next.length > MOST_APART ? Infinity : strayOver(last, next);
     if (stray > this.most) {

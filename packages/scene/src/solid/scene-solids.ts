@@ -1,6 +1,6 @@
 import type { Map3 } from '@coin-relay/core';
 import { mapMesh } from '@coin-relay/core/solid';
-import { isBand, materialsOf, type Machine, type Material } from '@coin-relay/model';
+import { isBand, materialsOf, travelOf, type Machine, type Material } from '@coin-relay/model';
 import type { KeptMeshes } from '@coin-relay/model/solid';
 import { materialOf, wireShapes } from '../figures';
 import { BendingShapes } from './bending-shapes';
@@ -30,6 +30,7 @@ export class SceneSolids {
   readonly solids = new Map<string, SceneSolid>();
   readonly rows: readonly StandingRow[];
   private readonly bending: BendingShapes;
+  private readonly bent = new Map<string, { readonly stands: string; readonly shapes: readonly ShapeAt[] }>();
   private readonly between: MachineSolids | null;
 
   constructor(
@@ -70,10 +71,7 @@ export class SceneSolids {
 
   /** All that changes its shape: pieces that bend, springs, ropes. @throws as at */
   shapesAt(frame: number): ShapeAt[] {
-    const bent = this.rows.filter(bends).flatMap((row) => {
-      standAtFrame(this.machine, row, frame);
-      return this.bending.of(row);
-    });
+    const bent = this.rows.filter(bends).flatMap((row) => this.bentAt(row, frame));
     const materials = materialsOf(this.machine.job);
     const wires = this.between?.wires(frame, this.asked.tolerance) ?? [];
     return [
@@ -83,6 +81,18 @@ export class SceneSolids {
         nodes: [{ id, run: BETWEEN, solid: id, map: IDENTITY }],
       })),
     ];
+  }
+
+  /** What of a row bends: the same as it was before where the row stands as it did. */
+  private bentAt(row: StandingRow, frame: number): readonly ShapeAt[] {
+    const { run, scene } = row;
+    const stands = `${travelOf(this.machine, run, frame)} ${scene.laid ? frame : ''}`;
+    const known = this.bent.get(run);
+    if (known?.stands === stands) return known.shapes;
+    standAtFrame(this.machine, row, frame);
+    const shapes = this.bending.of(row);
+    this.bent.set(run, { stands, shapes });
+    return shapes;
   }
 
   /** Gears, cranks, rods and slides. */

@@ -7,6 +7,11 @@ const canvases = new WeakMap<PlatformCanvas, OffscreenCanvas>();
 /** How pictures are made in a browser, on canvases that no page shows. */
 export const browserPlatform: Platform = {
   wasm: '/manifold.wasm',
+  viewer: async () => {
+    const answer = await fetch('/viewer.js');
+    if (!answer.ok) throw new Error(`the viewer cannot be had (${answer.status})`);
+    return answer.text();
+  },
   kept: async (kind, hash) => {
     const answer = await fetch(`/api/${kind === 'picture' ? 'pictures' : 'solids'}/${hash}`);
     return answer.ok ? new Uint8Array(await answer.arrayBuffer()) : null;
