@@ -10,13 +10,11 @@ import { Occluders } from './occluders';
 import { ringsOf } from './rings';
 
 const AS_IT_IS: Map3 = [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0];
-const at = (x: number, y: number, z: number): Map3 => [1, 0, 0, x, 0, 1, 0, y, 0, 0, 1, z];
 const box = (x0: number, y0: number, x1: number, y1: number, low: number, high: number): Mesh =>
   extrude(ringsOf(`M${x0} ${y0}L${x1} ${y0}L${x1} ${y1}L${x0} ${y1}Z`, 0.1), low, high);
 const drawn = (bodies: readonly { mesh: Mesh; map?: Map3 }[], withHidden = false): InkLines[] =>
   inkLines(
     bodies.map(({ mesh, map = AS_IT_IS }) => ({ mesh, map, edges: meshEdges(mesh) })),
-    [],
     withHidden,
   );
 const lengthOf = (lines: readonly Float64Array[]): number =>
@@ -102,23 +100,9 @@ describe('bodies in ink', () => {
       sharp: new Uint8Array(0),
       closed: true,
     };
-    expect(() => inkLines([{ mesh, edges, map: AS_IT_IS }], [], false)).toThrow(
+    expect(() => inkLines([{ mesh, edges, map: AS_IT_IS }], false)).toThrow(
       /1,500,001 triangles are more than 1,500,000 .* Let what is round be off by more/,
     );
-  });
-
-  it('lines by themselves are hidden and hide nothing', () => {
-    const mesh = box(0, 0, 10, 10, 0, 5);
-    const [{ seen }, line] = inkLines(
-      [{ mesh, edges: meshEdges(mesh), map: at(0, 0, 0) }],
-      [[-5, 5, 2, 15, 5, 2]],
-      true,
-    );
-    expect(lengthOf(seen)).toBeCloseTo(40, 9);
-    expect([lengthOf(line.seen), lengthOf(line.hidden)]).toEqual([
-      expect.closeTo(10, 6),
-      expect.closeTo(10, 6),
-    ]);
   });
 });
 

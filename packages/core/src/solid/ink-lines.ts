@@ -28,16 +28,10 @@ export const MOST_INK_TRIANGLES = 1_500_000;
  * Bodies as they are drawn in ink, seen in parallel: their sharp edges and their rims, without what is hidden. Each line
  * is held against each triangle near it: what of it is within the triangle and behind it is told by four straight
  * conditions, so that the ends of what is hidden are exact (the object-space method of Appel, 1967, by half-spaces).
- * @param lines further lines, seen but hiding nothing: x, y, z of their corners in turn
  * @param withHidden whether hidden ones are told as well
- * @returns those of the bodies, then those of the lines
  * @throws RelayError solid-too-large
  */
-export function inkLines(
-  bodies: readonly InkBody[],
-  lines: readonly (readonly number[])[],
-  withHidden: boolean,
-): InkLines[] {
+export function inkLines(bodies: readonly InkBody[], withHidden: boolean): InkLines[] {
   const many = bodies.reduce((sum, { mesh }) => sum + mesh.triangles.length / 3, 0);
   if (many > MOST_INK_TRIANGLES)
     throw new RelayError(
@@ -47,16 +41,7 @@ export function inkLines(
     );
   const seen = bodies.map(seenEdges);
   const occluders = new Occluders(before(seen));
-  const parted = (segments: readonly number[], behind: readonly number[]): InkLines =>
-    partLines(segments, behind, occluders, withHidden);
-  return [
-    ...seen.map(({ segments, behind }) => parted(segments, behind)),
-    ...lines.map((line) => {
-      const segments: number[] = [];
-      for (let i = 3; i < line.length; i += 3) segments.push(...line.slice(i - 3, i + 3));
-      return parted(segments, []);
-    }),
-  ];
+  return seen.map(({ segments, behind }) => partLines(segments, behind, occluders, withHidden));
 }
 
 /** The edges of a body that are drawn, both ends of each in turn, and the triangles that hide what is behind it. */

@@ -48,18 +48,16 @@ export class InkScene {
   at(frame: number): InkItem[] {
     const nodes = this.scene.at(frame);
     const bodies = nodes.flatMap((node) => this.bodiesOf(node));
-    const lines = sceneLines(this.scene.rows, this.asked);
-    const all = lines.flatMap((line) => line.lines.map((points) => ({ line, points: this.seen(points) })));
     const drawn = inkLines(
       bodies.map(({ body }) => body),
-      all.map(({ points }) => points),
       this.asked.hidden,
     );
     return [
       ...bodies.map(({ node: { id, run } }, i): InkItem => ({ id, run, kind: 'body', ...drawn[i] })),
-      ...all.map(({ line: { id, run, kind } }, i): InkItem => ({
-        ...{ id, run, kind },
-        ...drawn[bodies.length + i],
+      // What is no body is seen through all of them.
+      ...sceneLines(this.scene.rows, this.asked).map(({ id, run, kind, lines }): InkItem => ({
+        ...{ id, run, kind, hidden: [] },
+        seen: lines.map((line) => this.seen(line).filter((_, i) => i % 3 < 2)),
       })),
     ];
   }
@@ -94,8 +92,8 @@ export class InkScene {
     });
   }
 
-  private seen(points: readonly number[]): number[] {
-    return [...mapMesh({ positions: Float64Array.from(points), triangles: NONE }, this.view).positions];
+  private seen(points: readonly number[]): Float64Array {
+    return mapMesh({ positions: Float64Array.from(points), triangles: NONE }, this.view).positions;
   }
 }
 

@@ -2,14 +2,14 @@ import { inject, Injectable, type OnDestroy } from '@angular/core';
 import type { ExportAsked, ExportedFile } from '@coin-relay/formats';
 import type { Job } from '@coin-relay/model';
 import { BehaviorSubject, debounceTime, filter, Subject, type Subscription } from 'rxjs';
-import { HandOffPool } from '../engine/hand-off-pool.service';
+import { HandOffPool } from './hand-off-pool.service';
 import { HandOffRun } from './hand-off-run.service';
 
 /** What is to be written, as far as it was worked out before it is asked for. */
 export interface Ahead {
   /** The file itself, where it takes little time. */
   readonly file: ExportedFile | null;
-  /** Bytes of one picture, of what is made of many; null where that is not known. */
+  /** Bytes of one picture, of what is made of many, as some of them are; null where that is not known. */
   readonly each: number | null;
   /** The address of a picture of it; '' where there is none yet. */
   readonly picture: string;
@@ -23,8 +23,8 @@ export interface AheadAsked {
   readonly job: Job;
   readonly as: string;
   readonly options: Readonly<Record<string, unknown>>;
-  /** How much is made of it: all of it, one picture of many, or only a small picture. */
-  readonly much: 'all' | 'one' | 'none';
+  /** How much is made of it: all of it, so many pictures of many, or, for none of them, a small picture alone. */
+  readonly much: 'all' | number;
 }
 
 const NOTHING: Ahead = { file: null, each: null, picture: '', working: false, problem: '' };
@@ -80,19 +80,18 @@ export class AheadOfHandOff implements OnDestroy {
     if (owner.aborted) return;
     this.show({
       ...this.now,
-      working: much !== 'none',
+      working: much !== 0,
       picture: picture.ok ? addressOf(picture.value as Uint8Array<ArrayBuffer>, 'image/png') : '',
       problem: picture.ok || much === 'all' ? '' : picture.message,
     });
-    if (much === 'none') return;
-    const all = much === 'all';
-    const file = await this.threads.write(job, all ? as : 'frames', all ? asked : onePicture(asked), {
+    if (much === 0) return;
+    const file = await this.threads.write(job, as, much === 'all' ? asked : some(asked, much), {
       ...{ patience: 'ahead', owner, told: () => undefined },
     });
     if (owner.aborted) return;
     const done = { ...this.now, working: false };
     if (!file.ok) this.show({ ...done, problem: file.message });
-    else if (!all) this.show({ ...done, each: file.value.content.length });
+    else if (much !== 'all') this.show({ ...done, each: file.value.content.length / much });
     else {
       const { type, content } = file.value;
       const drawn = type === 'image/svg+xml' && content.length < MOST_SHOWN;
@@ -116,8 +115,9 @@ export class AheadOfHandOff implements OnDestroy {
 const addressOf = (content: string | Uint8Array<ArrayBuffer>, type: string): string =>
   URL.createObjectURL(new Blob([content], { type }));
 
-/** The first of many pictures, alone. */
-function onePicture({ options }: Required<Pick<ExportAsked, 'options'>>): ExportAsked {
+/** So many of many pictures: the first of them. */
+function some({ options }: Required<Pick<ExportAsked, 'options'>>, many: number): ExportAsked {
   const { from } = (options['frames'] as { from: number } | undefined) ?? { from: 0 };
-  return { options: { ...options, frames: { from, to: from } } };
+  const step = typeof options['step'] === 'number' ? options['step'] : 1;
+  return { options: { ...options, times: 1, frames: { from, to: from + (many - 1) * step } } };
 }

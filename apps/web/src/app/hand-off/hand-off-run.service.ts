@@ -2,7 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import type { Export, ExportAsked, ExportedFile } from '@coin-relay/formats';
 import type { Job } from '@coin-relay/model';
 import { BehaviorSubject } from 'rxjs';
-import { HandOffPool } from '../engine/hand-off-pool.service';
+import { HandOffPool } from './hand-off-pool.service';
 import { download } from '../shared/download';
 
 /** A file that is being written, or why the last one was not. */

@@ -153,7 +153,7 @@ export class HandOffStepComponent {
       const idle = this.run().writing === null;
       if (!job || frame === null || !idle || !way.fitted) this.ahead.look(null);
       else {
-        const much = !way.slow ? 'all' : AS_FRAMES.has(way.id) ? 'one' : 'none';
+        const much = !way.slow ? 'all' : FILMS.has(way.id) ? filmSample(job, options) : 1;
         this.ahead.look({ job, as: way.id, options: withFrame(options, frame), much });
       }
     });
@@ -192,8 +192,20 @@ export class HandOffStepComponent {
   }
 }
 
-/** Ways whose pictures are kept as they are, so that one of them tells how large all are. */
-const AS_FRAMES: ReadonlySet<string> = new Set(['frames', 'apng']);
+/** Ways whose pictures are told by how they differ: only the others are told by one of them. */
+const FILMS: ReadonlySet<string> = new Set(['mp4', 'webm']);
+/** Pictures of a film that tell how large all of it is, at the most. */
+const MOST_SAMPLED = 30;
+
+/** A second of a film is as large as the next one: each begins with a picture that is whole in itself. */
+function filmSample({ motion }: Job, { step, frames }: Said): number {
+  const rate = Math.ceil(motion.framesPerSecond / (typeof step === 'number' ? step : 1));
+  const { from, to } = (frames as { from: number; to: number } | undefined) ?? {
+    ...{ from: 0, to: motion.frames - 1 },
+  };
+  const all = Math.floor((to - from) / (typeof step === 'number' ? step : 1)) + 1;
+  return Math.max(1, Math.min(MOST_SAMPLED, rate, all));
+}
 
 /** What is said, and which frame is shown where no range of them is said. */
 const withFrame = (options: Said, frame: number): Said =>

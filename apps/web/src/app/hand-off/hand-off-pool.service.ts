@@ -3,8 +3,8 @@ import type { ExportAsked, ExportedFile } from '@coin-relay/formats';
 import type { Job } from '@coin-relay/model';
 import { proxy } from 'comlink';
 import type { HandOffTasks, Told } from './hand-off-tasks';
-import { POOL_SETTINGS, WorkerPool } from './pool/worker-pool';
-import { answerOf, type Reply } from './reply';
+import { POOL_SETTINGS, WorkerPool } from '../engine/pool/worker-pool';
+import { answerOf, type Reply } from '../engine/reply';
 
 /** Longest that a file may take, ms: one that is written at once, one that is looked at beforehand, and one of many pictures. */
 export const MOST_TIME = { once: 120_000, ahead: 20_000, slow: 1_800_000 } as const;

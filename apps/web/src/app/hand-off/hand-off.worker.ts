@@ -2,7 +2,7 @@ import '../../without-eval';
 import { expose } from 'comlink';
 import { browserPlatform } from './browser-platform';
 import { handOffTasks, type HandOffTasks } from './hand-off-tasks';
-import { handOver } from './hand-over';
+import { handOver } from '../engine/hand-over';
 
 const tasks = handOffTasks({
   ...browserPlatform,

@@ -7,7 +7,7 @@ import {
   type Platform,
 } from '@coin-relay/formats';
 import type { Job } from '@coin-relay/model';
-import { repliedLater, type Reply } from './reply';
+import { repliedLater, type Reply } from '../engine/reply';
 
 /** Told which part of the way is done, 0 to 1. */
 export type Told = (part: number) => void;
