@@ -29,7 +29,7 @@ for (const name of names) {
   if (status !== 0) process.exitCode = 1;
 }
 
-for (const name of ['frame', 'drag', 'space', 'first-picture', 'open']) {
+for (const name of ['frame', 'drag', 'space', 'first-picture', 'open', 'hand-off']) {
   if (wanted.length > 0 && !wanted.includes(`${name}-in-browser`)) continue;
   console.log(`\n${name}-in-browser`);
   const { status } = spawnSync(process.execPath, [join(here, 'browser', `${name}.mjs`)], {
