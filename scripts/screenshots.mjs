@@ -223,10 +223,12 @@ await page.getByText('Rules for places').scrollIntoViewIfNeeded();
 await page.getByRole('button', { name: 'show all' }).click();
 await take('set-out');
 
-// Four rows of the machine as numbered frames, kept with the job by a name.
+// Four rows of the machine as numbered frames in space, kept with the job by a name.
 await opened('demo-arcade-drive', 'hand-off');
 await page.locator('nz-select.ways').click();
 await page.getByText('Frames, PNG').click();
+await page.locator('relay-option-form nz-select').first().click();
+await page.getByText('in space, from a corner').click();
 await page.getByLabel('Name to keep this hand-off by').fill('Frames for the wall');
 await page.getByRole('button', { name: 'Keep', exact: true }).click();
 await page.locator('relay-option-form label').filter({ hasText: 'Beads' }).click();
@@ -234,7 +236,7 @@ await scrub(60);
 await page.mouse.move(5, 700);
 await page.locator('relay-hand-off-preview img').waitFor();
 await page.locator('relay-hand-off-preview').scrollIntoViewIfNeeded();
-await page.waitForTimeout(3_000);
+await page.waitForTimeout(9_000);
 await take('hand-off');
 await page.getByRole('button', { name: 'Undo' }).click();
 

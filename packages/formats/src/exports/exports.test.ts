@@ -80,6 +80,14 @@ describe('the list of exports', () => {
     );
   });
 
+  it('no row chosen is refused in words, whatever is to be written', async () => {
+    const { job } = demoJobs()[0];
+    for (const { id } of EXPORTS)
+      await expect(writeExport(EXPORTS, job, id, { options: { runs: [] } })).rejects.toThrow(
+        'No row is chosen. Choose one at least.',
+      );
+  });
+
   it('files are named after their job', () => {
     expect(fileName('Café, lift №2', '.svg')).toBe('cafe-lift-no2.svg');
     expect(fileName('…', '-parts.csv')).toBe('job-parts.csv');

@@ -88,6 +88,9 @@ export async function foundIn(
       `There is no export “${as}”. Take one of ${all.map(({ id }) => id).join(', ')}.`,
       { field: 'as' },
     );
+  const chosen = named.length > 0 ? named : options['runs'];
+  if (Array.isArray(chosen) && chosen.length === 0)
+    throw new RelayError('request-invalid', 'No row is chosen. Choose one at least.', { field: 'runs' });
   const rows = way.fitted ? fittedRows(job) : null;
   const machine = rows && machineOf(job, rows, precomputeFrames(job, rows));
   const runs = named.map((id) => resolveRun(job, id).run.id);
