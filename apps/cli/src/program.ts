@@ -28,6 +28,7 @@ import {
   type Options,
 } from './options';
 import { addExport } from './export-command';
+import { addRope } from './rope-command';
 import { writeOut } from './files';
 import { drawingOf, sourceOf } from './source-options';
 import { solidFileFrom, solidFileOf, solidOf } from './solid-options';
@@ -134,6 +135,7 @@ function makeProgram(output: Output): Command {
     .action((options: HangOptions) =>
       answer(hangAnswer(pointOf('from', options.from), pointOf('to', options.to), hangOf(options))),
     );
+  addRope(program, answer);
   withJob(
     program
       .command('check')

@@ -7,3 +7,4 @@ export * from './solid-answer';
 export * from './solid-file-answer';
 export * from './questions';
 export * from './export-answer';
+export * from './rope-answer';

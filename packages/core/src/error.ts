@@ -51,6 +51,7 @@ export type RelayErrorCode =
   | 'train-broken'
   | 'rod-too-short'
   | 'spring-invalid'
+  | 'rope-invalid'
   | 'breath-invalid'
   | 'anchor-invalid'
   | 'request-invalid'

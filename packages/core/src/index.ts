@@ -15,6 +15,7 @@ export * from './fit';
 export * from './motion';
 export * from './linkage';
 export * from './spring';
+export * from './rope';
 export * from './breath';
 export * from './snap';
 export * from './set-out';

@@ -1,0 +1,3 @@
+export * from './strands';
+export * from './whole-lays';
+export * from './strand-lines';
