@@ -20,13 +20,13 @@ const joined = (drawing: Drawing): void => {
 };
 
 /** What a page does with a job that is opened: fits it, looks for cuts, and works its frames out. */
-function openJob(text: string): void {
+async function openJob(text: string): Promise<void> {
   const job = parseJob(JSON.parse(text));
   const tasks = fitTasks();
   tasks.openJob(job);
   const runs = job.runs.map(({ id }) => id);
   sound(tasks.rest(runs.map((run) => ({ run, has: null })), null).rows.map(({ reply }) => reply)); // prettier-ignore
-  for (const run of runs) sound([tasks.cuts(run)]);
+  for (const run of runs) sound([await tasks.cuts(run)]);
   sound([tasks.prepare(job, false, () => undefined)]);
 }
 

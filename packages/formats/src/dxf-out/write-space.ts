@@ -96,8 +96,9 @@ class SpaceFile {
         const block = this.dxf.addBlock(name);
         for (const {
           mesh: { positions, triangles },
+          crease,
         } of made.bodies) {
-          const flags = faceEdges({ positions, triangles });
+          const flags = faceEdges({ positions, triangles }, crease);
           faces += triangles.length / 3;
           if (faces > MOST_FACES)
             throw new RelayError(

@@ -10,7 +10,7 @@ import {
 import type { Job, Wheel } from '../job/schema';
 import { frame, run } from './frame';
 import { arcadeDrive } from './arcade';
-import { beadString } from './strings';
+import { beadString, curtainRope } from './strings';
 import { counterweightChain, swanBoats, windingSlide } from './space-jobs';
 import { anchorChain, bellowsSeam, coinSlide, lampFestoon, prizeCarousel } from './ornament-jobs';
 
@@ -21,6 +21,7 @@ export function demoJobs(): readonly { id: string; job: Job }[] {
     { id: 'demo-counterweight-chain', job: counterweightChain() },
     { id: 'demo-winding-slide', job: windingSlide() },
     { id: 'demo-bead-string', job: beadString() },
+    { id: 'demo-curtain-rope', job: curtainRope() },
     { id: 'demo-anchor-chain', job: anchorChain() },
     { id: 'demo-prize-carousel', job: prizeCarousel() },
     { id: 'demo-coin-slide', job: coinSlide() },

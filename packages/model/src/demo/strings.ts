@@ -1,5 +1,5 @@
-import { beadPieces, type JobPiece, type PieceOf } from '../families';
-import type { Job } from '../job/schema';
+import { beadPieces, ropePieces, type JobPiece, type PieceOf } from '../families';
+import type { Job, Wheel } from '../job/schema';
 import { frame, run } from './frame';
 
 /** The string of beads over the fortune teller's door: three kinds of different lengths, one against the next. */
@@ -47,5 +47,34 @@ export function beadString(): Job {
       },
     ],
     motion: { framesPerSecond: 24, frames: 120, drives: [{ run: 'row', pitches: 0 }] },
+  };
+}
+
+/** The rope of the puppet theatre’s curtain: three strands, round a capstan with a crank and three blocks. */
+export function curtainRope(): Job {
+  const { pieces, sequence } = ropePieces(3, 7, 3.4);
+  const block = (id: string, name: string, x: number, y: number, radius: number): Wheel => ({
+    ...{ id, name, x, y, size: { by: 'radius', radius } },
+  });
+  return {
+    ...frame('Curtain rope'),
+    wheels: [
+      block('capstan', 'capstan', 0, 0, 62),
+      block('floor', 'floor block', 520, -18, 34),
+      block('right', 'right head block', 520, 330, 34),
+      block('left', 'left head block', 0, 330, 34),
+    ],
+    paths: [
+      {
+        kind: 'route',
+        id: 'loop',
+        name: 'Round capstan and blocks',
+        closed: true,
+        stops: ['capstan', 'floor', 'right', 'left'].map((wheel) => ({ wheel, turn: 'ccw' as const })),
+      },
+    ],
+    pieces: pieces.map((piece) => ({ ...piece, name: 'Three-strand rope' })),
+    runs: [run('Rope', sequence, 1, 'path')],
+    motion: { framesPerSecond: 24, frames: 120, drives: [{ run: 'row', pitches: 12 }] },
   };
 }

@@ -6,6 +6,7 @@ import { own } from './own/family';
 import { plainBelt } from './plain-belt/family';
 import { plank } from './plank/family';
 import { rollerChain } from './roller-chain/family';
+import { rope } from './rope/family';
 import { roundLink } from './round-link/family';
 import { stitch } from './stitch/family';
 import { toothedBelt } from './toothed-belt/family';
@@ -21,6 +22,7 @@ const ALL = [
   trackShoe,
   toothedBelt,
   plainBelt,
+  rope,
   stitch,
   plank,
   bead,

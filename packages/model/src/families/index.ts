@@ -18,6 +18,7 @@ export * from './charm/family';
 export * from './flat-top/family';
 export * from './lamp/family';
 export * from './plain-belt/family';
+export * from './rope/family';
 export * from './plank/family';
 export * from './track-shoe/family';
 export * from './stitch/family';

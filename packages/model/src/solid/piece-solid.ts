@@ -8,6 +8,7 @@ import { ownSolid } from '../families/own/solid';
 import { plainBeltSolid } from '../families/plain-belt/solid';
 import { plankSolid } from '../families/plank/solid';
 import { chainSolid } from '../families/roller-chain/solid';
+import { ropeSolid } from '../families/rope/solid';
 import { roundLinkSolid } from '../families/round-link/solid';
 import { stitchSolid } from '../families/stitch/solid';
 import { toothedBeltSolid } from '../families/toothed-belt/solid';
@@ -26,6 +27,7 @@ const SOLIDS: { readonly [F in FamilyId]: MakeSolid<PieceOf<F>> } = {
   'track-shoe': trackShoeSolid,
   'toothed-belt': toothedBeltSolid,
   'plain-belt': plainBeltSolid,
+  rope: ropeSolid,
   stitch: stitchSolid,
   plank: plankSolid,
   bead: beadSolid,

@@ -5,6 +5,8 @@ export interface SolidPart {
   readonly mesh: Mesh;
   /** A material by its id. */
   readonly material: string;
+  /** Edges that turn by less than this are round, radians; as the core has it where nothing is said. */
+  readonly crease?: number;
   /** Where a piece is stretched: a stem grows, an end rides on its tip. */
   readonly elongates?: 'stem' | 'end';
   /** Part of a band that runs on from piece to piece: on a path the whole band stands in its place. */

@@ -32,10 +32,30 @@ function drawn({ parts }: Figure, tolerance: number): PathsD {
 }
 
 /** How much of a drawing is seen in it alone or in its solid alone, as a part of one. */
-export function unlike(solid: Pick<Solid, 'parts'>, figure: Figure, tolerance: number): number {
-  const [a, b] = [sideView(solid), drawn(figure, tolerance)];
+export function unlike(
+  solid: Pick<Solid, 'parts'>,
+  figure: Figure,
+  tolerance: number,
+  within?: readonly [from: number, to: number],
+): number {
+  const [a, b] = [sideView(solid), drawn(figure, tolerance)].map((area) =>
+    within ? cropped(area, within) : area,
+  );
   const odd = areaPathsD(booleanOpD(ClipType.Xor, a, b, FillRule.NonZero, PRECISION));
   return Math.abs(odd) / Math.abs(areaPathsD(b));
+}
+
+/** What of an area is between two x. */
+function cropped(area: PathsD, [from, to]: readonly [number, number]): PathsD {
+  const window = [
+    [
+      { x: from, y: -1e3 },
+      { x: to, y: -1e3 },
+      { x: to, y: 1e3 },
+      { x: from, y: 1e3 },
+    ],
+  ];
+  return booleanOpD(ClipType.Intersection, area, window, FillRule.NonZero, PRECISION);
 }
 
 /** Expects a body that is closed, outward and two-manifold, with one of these Euler numbers. */

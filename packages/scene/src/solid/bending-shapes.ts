@@ -15,6 +15,7 @@ interface BentPart {
   readonly triangles: Mesh['triangles'];
   readonly corners: number;
   readonly material: Material;
+  readonly crease: number | undefined;
 }
 
 /** The pieces of rows that bend, each by itself. What they are made from is made once. */
@@ -44,8 +45,8 @@ export class BendingShapes {
       return Array.from({ length: first.count }, (_, n): ShapeAt => {
         const copy = { number: first.numbers[n], row: first.sides[n] };
         const key = standingName(run, { ...copy, twin: false });
-        const bodies = parts.map(({ copies, triangles, material, corners }) => ({
-          material,
+        const bodies = parts.map(({ copies, triangles, material, corners, crease }) => ({
+          ...{ material, crease },
           mesh: {
             positions: Float64Array.from(copies.positions.subarray(n * corners, (n + 1) * corners)),
             triangles,
@@ -66,11 +67,11 @@ export class BendingShapes {
     const request = { kind: 'piece', piece, span, wire: 0, step: span / BENT_PARTS } as const;
     const { parts, main } = makeMaster(request, this.tolerance, this.kept);
     const most = scene.frame.links * scene.setOut.setOut.rows.count;
-    const made = parts.map(({ mesh, material }): BentPart => {
+    const made = parts.map(({ mesh, material, crease }): BentPart => {
       const base = Float32Array.from(mesh.positions);
       return {
         copies: new BentCopies(scene, of, most, base, new Float32Array(base.length)),
-        ...{ triangles: mesh.triangles, corners: base.length },
+        ...{ triangles: mesh.triangles, corners: base.length, crease },
         material: materialIn(scene.setOut.materials, material, main, piece.finish?.material),
       };
     });

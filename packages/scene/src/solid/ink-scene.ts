@@ -83,10 +83,10 @@ export class InkScene {
   private bodiesOf(node: SceneNode): { readonly node: SceneNode; readonly body: InkBody }[] {
     const solid = this.scene.solids.get(node.solid);
     const map = composed(this.view, node.map);
-    return (solid?.bodies ?? []).map(({ mesh }, i) => {
+    return (solid?.bodies ?? []).map(({ mesh, crease }, i) => {
       // What bends has the same edges in all frames; which of them are sharp is told from the first one.
       const key = `${node.solid} ${i}`;
-      const edges = this.edges.get(key) ?? meshEdges(mesh);
+      const edges = this.edges.get(key) ?? meshEdges(mesh, crease);
       this.edges.set(key, edges);
       return { node, body: { mesh, edges, map } };
     });

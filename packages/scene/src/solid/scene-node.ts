@@ -9,6 +9,8 @@ export type PlacedPicture = NonNullable<NonNullable<JobPiece['finish']>['picture
 export interface SolidBodyOf {
   readonly mesh: Mesh;
   readonly material: Material;
+  /** Edges that turn by less than this are round, radians; as the core has it where nothing is said. */
+  readonly crease?: number | undefined;
   /** The picture that lies on it, right through from the front to the back: in the axes of its solid. */
   readonly picture?: PlacedPicture | undefined;
 }

@@ -171,8 +171,8 @@ export class SceneSolids {
   ): string {
     if (!this.solids.has(key)) {
       const { parts, main } = makeMaster(request, this.asked.tolerance, this.asked.kept);
-      const bodies = parts.map(({ mesh, material }): SolidBodyOf => ({
-        mesh,
+      const bodies = parts.map(({ mesh, material, crease }): SolidBodyOf => ({
+        ...{ mesh, crease },
         material: materialIn(materials, material, main, finish),
         ...(picture && material === main ? { picture } : {}),
       }));

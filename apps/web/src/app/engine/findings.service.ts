@@ -1,7 +1,8 @@
 import { computed, DestroyRef, inject, Injectable } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
-import { checkFitted, type Finding } from '@coin-relay/scene';
-import { BehaviorSubject, combineLatest, map, switchMap, timer } from 'rxjs';
+import type { Finding } from '@coin-relay/scene';
+import { BehaviorSubject, catchError, combineLatest, EMPTY, from, map, switchMap, timer } from 'rxjs';
+import type * as Checks from './checks';
 import { FitService, type FitState } from './fit.service';
 import { MachineView, type MachineState } from './machine-view.service';
 
@@ -33,7 +34,13 @@ export class Findings {
   constructor() {
     combineLatest([this.fits$, this.machine$])
       .pipe(
-        switchMap((of) => timer(0).pipe(map((): Looked => ({ of, all: findingsOf(...of) })))),
+        switchMap((of) =>
+          timer(0).pipe(
+            // What cannot be fetched now is asked for again after the next change.
+            switchMap(() => from(import('./checks')).pipe(catchError(() => EMPTY))),
+            map(({ checkFitted }): Looked => ({ of, all: findingsOf(checkFitted, ...of) })),
+          ),
+        ),
         takeUntilDestroyed(inject(DestroyRef)),
       )
       .subscribe((looked) => this.looked.next(looked));
@@ -55,6 +62,7 @@ export class Findings {
 }
 
 function findingsOf(
+  checkFitted: (typeof Checks)['checkFitted'],
   { view, others, problems }: FitState,
   { machine, problem }: MachineState,
 ): readonly Finding[] {

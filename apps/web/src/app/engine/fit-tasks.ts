@@ -42,17 +42,22 @@ export function fitTasks() {
       return open?.row(run, has) ?? { version: 0, reply: NOT_OPEN };
     },
 
-    cuts(run: string): Reply<readonly NeighbourCut[]> {
-      return open?.cuts(run) ?? NOT_OPEN;
+    async cuts(run: string): Promise<Reply<readonly NeighbourCut[]>> {
+      const looks = await import('./interference');
+      return open?.cuts(run, looks) ?? NOT_OPEN;
     },
 
-    poses(run: string): Reply<NeighbourPoses> {
-      return open?.poses(run) ?? NOT_OPEN;
+    async poses(run: string): Promise<Reply<NeighbourPoses>> {
+      const looks = await import('./interference');
+      return open?.poses(run, looks) ?? NOT_OPEN;
     },
 
     /** Which rows of the open job cut into each other; without how deep they reach, whether they may. */
-    crossings(reaches: ReadonlyMap<string, RowReach> | null): Reply<readonly RowCrossing[] | 'may cross'> {
-      return open?.crossings(reaches) ?? NOT_OPEN;
+    async crossings(
+      reaches: ReadonlyMap<string, RowReach> | null,
+    ): Promise<Reply<readonly RowCrossing[] | 'may cross'>> {
+      const looks = await import('./interference');
+      return open?.crossings(reaches, looks) ?? NOT_OPEN;
     },
 
     /** What other counts of a run would cost. */

@@ -5,7 +5,7 @@ import { handOver } from './hand-over';
 
 const tasks = Object.entries(fitTasks()).map(([name, work]) => [
   name,
-  (...given: unknown[]) => handOver((work as (...given: unknown[]) => unknown)(...given)),
+  async (...given: unknown[]) => handOver(await (work as (...given: unknown[]) => unknown)(...given)),
 ]);
 
 expose(Object.fromEntries(tasks));

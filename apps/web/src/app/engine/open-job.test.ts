@@ -1,6 +1,7 @@
 import { demoJobs, inputsOfRun, shapeJob, type Job } from '@coin-relay/model';
 import fc from 'fast-check';
 import { produce } from 'immer';
+import * as interference from './interference';
 import { describe, expect, it } from 'vitest';
 import { changesBetween, withChanges } from './job-changes';
 import { fitRun, OpenJob } from './open-job';
@@ -125,20 +126,23 @@ describe('rows that cut into each other', () => {
   it('are told of with how deep they reach, which the other thread knows; without, whether they may', () => {
     const open = new OpenJob(slide);
     // What is not fitted cuts into nothing.
-    expect(open.crossings(null)).toEqual({ ok: true, value: [] });
+    expect(open.crossings(null, interference)).toEqual({ ok: true, value: [] });
     const rows = slide.runs.map(({ id }) => {
       const { reply } = open.row(id, null);
       if (!reply?.ok) throw new Error('not fitted');
       return { pieces: reply.value.setOut.pieces, onWheels: null };
     });
-    expect(open.crossings(null)).toEqual({ ok: true, value: 'may cross' });
+    expect(open.crossings(null, interference)).toEqual({ ok: true, value: 'may cross' });
     const reaches = solidTasks(() => Promise.resolve(null)).reaches(rows);
     if (!reaches.ok) throw new Error(reaches.message);
     const byRun = new Map(slide.runs.map(({ id }, i) => [id, reaches.value[i]]));
-    expect(open.crossings(byRun)).toMatchObject({ ok: true, value: [{ run: 'row', other: 'hangers' }] });
+    expect(open.crossings(byRun, interference)).toMatchObject({
+      ok: true,
+      value: [{ run: 'row', other: 'hangers' }],
+    });
     open.take(changesBetween(slide, demo('demo-coin-slide')));
     for (const { id } of slide.runs) open.row(id, null);
-    expect(open.crossings(byRun)).toEqual({ ok: true, value: [] });
+    expect(open.crossings(byRun, interference)).toEqual({ ok: true, value: [] });
   });
 });
 

@@ -22,16 +22,13 @@ import {
   type ResolvedSetOut,
 } from '@coin-relay/model';
 import {
-  crossingsIn,
-  mayCross,
-  neighbourCuts,
-  neighbourPoses,
-  type NeighbourPoses,
   rowScene,
   type NeighbourCut,
+  type NeighbourPoses,
   type RowCrossing,
   type RowReach,
 } from '@coin-relay/scene';
+import type * as Interference from './interference';
 import { withChanges, type JobChanges } from './job-changes';
 import { refused, replied, type Reply } from './reply';
 import { sketchPaths, type PathSketch } from './sketch';
@@ -116,7 +113,7 @@ export class OpenJob {
   }
 
   /** Which neighbours of a fitted row cut into each other. */
-  cuts(run: string): Reply<readonly NeighbourCut[]> {
+  cuts(run: string, { neighbourCuts }: typeof Interference): Reply<readonly NeighbourCut[]> {
     const kept = this.kept(run);
     const { reply } = kept;
     if (!reply.ok) return reply;
@@ -125,7 +122,7 @@ export class OpenJob {
   }
 
   /** How the neighbours of a fitted row stand to one another where it leaves its plane. */
-  poses(run: string): Reply<NeighbourPoses> {
+  poses(run: string, { neighbourPoses }: typeof Interference): Reply<NeighbourPoses> {
     const { reply } = this.kept(run);
     return reply.ok ? replied(() => neighbourPoses(rowScene(reply.value.fit, reply.value.setOut))) : reply;
   }
@@ -135,7 +132,10 @@ export class OpenJob {
    * those that lie over one another in the drawing.
    * @param reaches by their runs
    */
-  crossings(reaches: ReadonlyMap<string, RowReach> | null): Reply<readonly RowCrossing[] | 'may cross'> {
+  crossings(
+    reaches: ReadonlyMap<string, RowReach> | null,
+    { crossingsIn, mayCross }: typeof Interference,
+  ): Reply<readonly RowCrossing[] | 'may cross'> {
     return replied(() => {
       const fitted = this.job.runs.flatMap(({ id }): FittedRow[] => {
         // What is not fitted yet is not fitted for this.

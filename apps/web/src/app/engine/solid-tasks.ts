@@ -35,8 +35,8 @@ export interface ReachingRow {
 }
 
 /** A body ready to be drawn. */
-export const madePart = (mesh: Mesh, material: string): MadePart => ({
-  ...shadeMesh(mesh),
+export const madePart = (mesh: Mesh, material: string, crease?: number): MadePart => ({
+  ...shadeMesh(mesh, crease),
   outline: smoothMesh(mesh),
   material,
 });
@@ -46,8 +46,8 @@ export function madeSolid(request: SolidRequest, tolerance: number, kept?: KeptM
   const { parts, main } = makeMaster(request, tolerance, kept);
   return {
     main,
-    parts: parts.map(({ mesh, material, elongates }) => ({
-      ...madePart(mesh, material),
+    parts: parts.map(({ mesh, material, elongates, crease }) => ({
+      ...madePart(mesh, material, crease),
       ...(elongates ? { elongates } : {}),
     })),
   };

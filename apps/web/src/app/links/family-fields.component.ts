@@ -1,15 +1,23 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { familyOf, isTyped, withField, type JobPiece, type Unit } from '@coin-relay/model';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { CHOICE } from '../shared/choice.directive';
 import { HoldsDirective } from '../shared/holds.directive';
+import { TroubleComponent } from '../shared/trouble.component';
 
 /** The few numbers a family is drawn from. */
 @Component({
   selector: 'relay-family-fields',
-  imports: [HoldsDirective, CHOICE, NzCheckboxModule, CountFieldComponent, LengthFieldComponent],
+  imports: [
+    ...CHOICE,
+    CountFieldComponent,
+    HoldsDirective,
+    LengthFieldComponent,
+    NzCheckboxModule,
+    TroubleComponent,
+  ],
   template: `
     @for (field of fields(); track field.key) {
       <div class="line">
@@ -54,6 +62,9 @@ import { HoldsDirective } from '../shared/holds.directive';
         }
       </div>
     }
+    @if (problem(); as words) {
+      <relay-trouble>{{ words }}</relay-trouble>
+    }
   `,
   styleUrl: '../shared/step.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -64,6 +75,7 @@ export class FamilyFieldsComponent {
   /** The piece with one of its numbers changed; it is no trade size any more. */
   readonly changed = output<JobPiece>();
   protected readonly fields = computed(() => familyOf(this.piece()).fields.filter(isTyped));
+  protected readonly problem = signal('');
   private readonly values = computed((): Readonly<Record<string, unknown>> => ({ ...this.piece() }));
 
   protected number(key: string): number {
@@ -74,7 +86,11 @@ export class FamilyFieldsComponent {
     return String(this.values()[key]);
   }
 
+  /** Numbers that do not go together are refused in words; the piece stays as it is. */
   protected put(key: string, value: string | number | boolean): void {
-    this.changed.emit(withField(this.piece(), key, value));
+    const next = withField(this.piece(), key, value);
+    const { conflict } = familyOf(next);
+    this.problem.set(conflict?.(next)?.words ?? '');
+    if (this.problem() === '') this.changed.emit(next);
   }
 }

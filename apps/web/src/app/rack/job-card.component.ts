@@ -38,7 +38,11 @@ interface Card {
       [attr.aria-label]="card() ? 'Open ' + summary().name : null"
     >
       @if (card(); as c) {
-        <relay-live-picture [machine]="c.machine" [label]="summary().name + ', running'" />
+        @defer (on immediate) {
+          <relay-live-picture [machine]="c.machine" [label]="summary().name + ', running'" />
+        } @placeholder {
+          <span class="quiet wait">Working it out…</span>
+        }
       } @else {
         <span class="quiet wait">{{ problem() || 'Working it out…' }}</span>
       }

@@ -1,6 +1,6 @@
 import { DestroyRef, inject, Injectable } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { asapScheduler, auditTime, merge } from 'rxjs';
+import { asapScheduler, auditTime, filter, merge, skip, Subject } from 'rxjs';
 import { JobStore } from '../../document/job-store.service';
 import { FitService } from '../../engine/fit.service';
 import { MachineView } from '../../engine/machine-view.service';
@@ -12,13 +12,11 @@ import { JobContext } from '../../session/job-context.service';
 import { PathWork } from '../../session/path-work.service';
 import { PlaceChoice } from '../../session/place-choice.service';
 import { Playback } from '../../session/playback.service';
+import { afterThePicture } from '../../shared/after-the-picture';
 import type { DrawingStage } from '../drawing-stage';
-import { AnchorTool } from '../tools/anchor-tool';
-import { MarkTool } from '../tools/mark-tool';
 import { PathTool } from '../tools/path-tool';
-import { PlaceTool } from '../tools/place-tool';
 import { PointerControl } from '../tools/pointer';
-import { SpacingTool } from '../tools/spacing-tool';
+import type { StepTools } from '../tools/step-tools';
 import { ToolInTurn } from '../tools/tool-in-turn';
 import type { DrawingPart } from './part';
 
@@ -40,36 +38,48 @@ export class ToolsPart implements DrawingPart {
   attach(stage: DrawingStage): void {
     const { store, fits, context, work, paths, places, marks, anchors, playback } = this;
     const pathTool = new PathTool({ store, fits, context, work, paths, stage });
-    const placeTool = new PlaceTool(stage, places);
-    const spacingTool = new SpacingTool(stage, store, fits, pathTool);
-    const markTool = new MarkTool(stage, fits, marks);
-    const anchorTool = new AnchorTool({
-      stage,
-      store,
-      context,
-      work: anchors,
-      view: this.machine,
-      playback,
-      places,
-    });
+    const view = this.machine;
+    const ground = { stage, store, fits, context, marks, work: anchors, view, playback, places, pathTool };
+    let steps: StepTools | null = null;
     const control = new PointerControl(
       stage.element,
       new ToolInTurn(() => {
-        if (marks.now) return markTool;
-        if (context.at === 'set-out') return placeTool;
-        if (context.at === 'motion' || anchors.now) return anchorTool;
-        return context.at === 'fit' ? spacingTool : pathTool;
+        if (!steps) return pathTool;
+        if (marks.now) return steps.mark;
+        if (context.at === 'set-out') return steps.place;
+        if (context.at === 'motion' || anchors.now) return steps.anchor;
+        return context.at === 'fit' ? steps.spacing : pathTool;
       }),
     );
+    // The tools of later steps come once the drawing stands there.
+    const came = new Subject<void>();
+    const load = (): void => {
+      void import('../tools/step-tools').then(
+        ({ stepTools }) => {
+          steps ??= stepTools(ground);
+          came.next();
+        },
+        // What cannot be fetched now is asked for again at the next step.
+        () => undefined,
+      );
+    };
+    this.destroyed.onDestroy(afterThePicture(load));
+    context.step$
+      .pipe(
+        skip(1),
+        filter(() => !steps),
+        takeUntilDestroyed(this.destroyed),
+      )
+      .subscribe(load);
     this.destroyed.onDestroy(() => control.destroy());
     const handles = (): readonly Handle[] => {
-      if (context.at === 'motion') return anchorTool.handles();
+      if (context.at === 'motion') return steps?.anchor.handles() ?? [];
       // While places are set out, what moves the path is out of the way.
       if (context.at === 'set-out') return [];
       if (context.at === 'path') return pathTool.handles();
       // A wheel is taken hold of as it is, in any step; what shapes the path is shown where that is worked on.
       const wheels = pathTool.handles().filter(({ look }) => look === 'wheel');
-      const grip = context.at === 'fit' ? spacingTool.grip() : null;
+      const grip = context.at === 'fit' ? (steps?.spacing.grip() ?? null) : null;
       return grip
         ? [...wheels, { grip: { of: 'spacing' }, look: 'spacing', x: grip.x, y: grip.y, from: grip.from }]
         : wheels;
@@ -83,6 +93,7 @@ export class ToolsPart implements DrawingPart {
       work.mode$,
       work.picks$,
       work.measured$,
+      came,
     )
       // Of what changes together, handles are made once.
       .pipe(auditTime(0, asapScheduler), takeUntilDestroyed(this.destroyed))
@@ -91,7 +102,7 @@ export class ToolsPart implements DrawingPart {
         stage.setOverlay({ marks: pathTool.marks() });
       });
     playback.position$.pipe(takeUntilDestroyed(this.destroyed)).subscribe(() => {
-      if (context.at === 'motion') stage.setHandles(anchorTool.handles());
+      if (context.at === 'motion' && steps) stage.setHandles(steps.anchor.handles());
     });
   }
 }

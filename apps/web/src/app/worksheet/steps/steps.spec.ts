@@ -253,13 +253,26 @@ describe('the hand-off step', () => {
       choice.choose(way.id);
       await view.fixture.whenStable();
       expect(view.button('Write the file').disabled).toBe(false);
-      for (const { title, kind } of optionFields(way))
-        if (kind === 'number' || kind === 'choice' || kind === 'frames')
-          expect([way.id, title, view.element.querySelector(`[aria-label="${title}"]`) !== null]).toEqual([
-            way.id,
-            title,
-            true,
-          ]);
+      const shown = (): string[] =>
+        optionFields(way).flatMap(({ key, title, kind }) =>
+          ['number', 'choice', 'frames'].includes(kind) &&
+          view.element.querySelector(`[aria-label="${title}"]`) !== null
+            ? [key]
+            : [],
+        );
+      const asked = (options: Record<string, unknown>): string[] =>
+        optionFields(way).flatMap(({ key, kind }) =>
+          ['number', 'choice', 'frames'].includes(kind) && !way.moot?.(options).includes(key) ? [key] : [],
+        );
+      expect([way.id, shown()]).toEqual([way.id, asked({})]);
+      // Seen in space and turned there is more to be said.
+      if (!way.moot) continue;
+      choice.say('view', 'turned');
+      await view.fixture.whenStable();
+      expect([way.id, shown()]).toEqual([way.id, asked({ view: 'turned' })]);
+      expect(shown()).toContain('turn');
+      expect(asked({})).not.toContain('turn');
+      choice.say('view', undefined);
     }
     choice.choose('svg');
     await view.fixture.whenStable();
