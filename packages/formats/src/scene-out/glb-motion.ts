@@ -70,9 +70,13 @@ export class GlbMotion {
 
   /** What is there in some frames alone is shrunk to nothing in the others. */
   presence(made: Node, there: Uint8Array): void {
+    const whole = made.getScale();
     const at = Array.from(there, (_, f) => f).filter((f) => f === 0 || there[f] !== there[f - 1]);
     if (at.length === 1) return;
-    const sizes = Float32Array.from({ length: 3 * at.length }, (_, i) => there[at[Math.floor(i / 3)]]);
+    const sizes = Float32Array.from(
+      { length: 3 * at.length },
+      (_, i) => there[at[Math.floor(i / 3)]] * whole[i % 3],
+    );
     this.channel(made, 'scale', at, this.bodies.accessor('VEC3', sizes), 'STEP');
   }
 
