@@ -95,8 +95,7 @@ describe('bodies in ink', () => {
   it('more triangles than can be drawn are refused, with what to do', () => {
     const mesh = { positions: new Float64Array(9), triangles: new Uint32Array(3 * MOST_INK_TRIANGLES + 3) };
     const edges = {
-      ends: new Uint32Array(0),
-      beside: new Int32Array(0),
+      sides: new Int32Array(0),
       sharp: new Uint8Array(0),
       closed: true,
     };

@@ -3,7 +3,8 @@ import type { Map3 } from '../math';
 import { joinLines } from './join-lines';
 import { mapMesh, type Mesh } from './mesh';
 import { faceNormals } from './shade';
-import type { MeshEdges } from './mesh-edges';
+import { sideFrom, sideTo } from './edges';
+import { triangleOf, type MeshEdges } from './mesh-edges';
 import { Occluders } from './occluders';
 
 /** A body where it is seen. */
@@ -59,14 +60,15 @@ function seenEdges({ mesh, edges, map }: InkBody): SeenBody {
   const front = (t: number): boolean => normals[3 * t + 2] > 0;
   const segments: number[] = [];
   const behind: number[] = [];
-  const { ends, beside, sharp, closed } = edges;
+  const { sides, sharp, closed } = edges;
   for (let e = 0; e < sharp.length; e++) {
-    const [s, t] = [beside[2 * e], beside[2 * e + 1]];
-    const [first, second] = [front(s), t < 0 ? front(s) : front(t)];
+    const [side, other] = [sides[2 * e], sides[2 * e + 1]];
+    const first = front(triangleOf(side));
+    const second = other < 0 ? first : front(triangleOf(other));
     if (sharp[e] === 0 && first === second) continue;
     // An edge at the back of a closed body is hidden by its front.
     const into = closed && !first && !second ? behind : segments;
-    for (const corner of [ends[2 * e], ends[2 * e + 1]])
+    for (const corner of [sideFrom(triangles, side), sideTo(triangles, side)])
       into.push(positions[3 * corner], positions[3 * corner + 1], positions[3 * corner + 2]);
   }
   const hiding: number[] = [];

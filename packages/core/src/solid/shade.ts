@@ -89,7 +89,8 @@ export function faceNormals(p: Float64Array, triangles: Uint32Array): Float64Arr
   return out;
 }
 
-function cosBetween(faces: Float64Array, a: number, b: number): number {
+/** The cosine of the angle between two triangles; 1 where one of them has no size. @param faces as `faceNormals` */
+export function cosBetween(faces: Float64Array, a: number, b: number): number {
   const [i, j] = [3 * a, 3 * b];
   const dot = faces[i] * faces[j] + faces[i + 1] * faces[j + 1] + faces[i + 2] * faces[j + 2];
   const sizes =

@@ -3,14 +3,13 @@ import type { Machine } from '@coin-relay/model';
 import { FramePainter } from '@coin-relay/painting';
 import { platformIn, type ExportInput } from '../exports/export';
 import { viewpointOf } from '../exports/view-options';
+import { PAPER } from '../paper';
 import { keptBodies } from '../scene-out/kept-bodies';
 import type { FrameSource } from './frame-source';
 import { InkPictures } from './ink-pictures';
 import { MOST_PICTURES, type PicturesAsked } from './options';
 import type { Platform, PlatformCanvas } from './platform';
 
-/** The colour of the paper that pictures are painted on. */
-export const PAPER = '#f7f3ea';
 /** The part of a picture’s shorter side that is left free round what is in it. */
 const MARGIN = 0.04;
 

@@ -1,9 +1,6 @@
 import type { Job } from '@coin-relay/model';
+import { PAPER, WORDS_INK } from '../paper';
 import { escapeXml } from '../svg-out/markup';
-
-/** The paper a page lies on, and its ink. */
-export const PAGE_PAPER = '#f7f3ea';
-export const PAGE_INK = '#22282c';
 
 /** What is in a page besides what plays it. */
 export interface PageParts {
@@ -34,7 +31,7 @@ export function playingPage(
 <title>${escapeXml(name)}</title>
 <style>
 html, body { height: 100%; margin: 0; }
-body { display: flex; flex-direction: column; background: ${PAGE_PAPER}; color: ${PAGE_INK}; font: 15px/1.4 Georgia, serif; }
+body { display: flex; flex-direction: column; background: ${PAPER}; color: ${WORDS_INK}; font: 15px/1.4 Georgia, serif; }
 header { padding: 12px 20px 0; }
 h1 { font-size: 20px; margin: 0; display: inline; }
 header span { color: #575b57; margin-left: 10px; }

@@ -1,5 +1,6 @@
 import type { Job } from '@coin-relay/model';
-import { PAGE_INK, PAGE_PAPER, playingPage } from './page-shell';
+import { PAPER, WORDS_INK } from '../paper';
+import { playingPage } from './page-shell';
 
 /**
  * Solids that move, in a page that shows them by itself: they are played, and turned by the pointer.
@@ -14,7 +15,7 @@ export function viewerPage(
   from: { readonly turn: number; readonly tilt: number },
 ): string {
   const { frames, framesPerSecond } = job.motion;
-  const told = { frames, rate: framesPerSecond, ...from, paper: PAGE_PAPER, ink: PAGE_INK };
+  const told = { frames, rate: framesPerSecond, ...from, paper: PAPER, ink: WORDS_INK };
   return playingPage(job, {
     main: `<canvas id="picture" role="img" aria-label="The solids, moving"></canvas>\n`,
     style: '#picture { display: block; width: 100%; height: 100%; touch-action: none; cursor: grab; }',

@@ -1,8 +1,5 @@
 import { faceNormals, type Mesh } from '@coin-relay/core/solid';
-import type { PlacedPicture } from '@coin-relay/scene/solid';
-
-/** Faces that look further away from the front and from the back than this have no picture, as the cosine. */
-export const FACING = 0.3;
+import { PICTURE_FACING, type PlacedPicture } from '@coin-relay/scene/solid';
 
 /** A body parted into the faces that a picture lies on, front and back, and the others. */
 export function partByPicture(mesh: Mesh): { readonly on: Mesh; readonly off: Mesh } {
@@ -11,7 +8,7 @@ export function partByPicture(mesh: Mesh): { readonly on: Mesh; readonly off: Me
   const normals = faceNormals(mesh.positions, mesh.triangles);
   for (let t = 0; t < mesh.triangles.length; t += 3) {
     const long = Math.hypot(normals[t], normals[t + 1], normals[t + 2]);
-    (Math.abs(normals[t + 2]) > FACING * long ? on : off).push(...mesh.triangles.subarray(t, t + 3));
+    (Math.abs(normals[t + 2]) > PICTURE_FACING * long ? on : off).push(...mesh.triangles.subarray(t, t + 3));
   }
   return { on: onlyOf(mesh, on), off: onlyOf(mesh, off) };
 }

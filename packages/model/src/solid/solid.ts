@@ -5,6 +5,8 @@ export interface SolidPart {
   readonly mesh: Mesh;
   /** A material by its id. */
   readonly material: string;
+  /** Its edges are short enough to be bent as they are. */
+  readonly fine?: true;
   /** Edges that turn by less than this are round, radians; as the core has it where nothing is said. */
   readonly crease?: number;
   /** Where a piece is stretched: a stem grows, an end rides on its tip. */

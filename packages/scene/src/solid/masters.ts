@@ -57,7 +57,9 @@ export function makeMaster(request: SolidRequest, tolerance: number, kept?: Kept
       const { parts, main } = pieceSolid(piece, span, tolerance, wire, kept);
       const own = parts.filter(({ band }) => whole ?? !band);
       return {
-        parts: step ? own.map((part) => ({ ...part, mesh: splitAlong(part.mesh, step) })) : own,
+        parts: own.map((part) =>
+          step && !part.fine ? { ...part, mesh: splitAlong(part.mesh, step) } : part,
+        ),
         main,
       };
     }

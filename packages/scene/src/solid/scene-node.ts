@@ -5,6 +5,9 @@ import type { JobPiece, Material } from '@coin-relay/model';
 /** A picture where it lies on a piece: its upper left corner in the axes of that, y up, and its size, mm. */
 export type PlacedPicture = NonNullable<NonNullable<JobPiece['finish']>['picture']>;
 
+/** Faces that look further away from the front and from the back than this have no picture, as the cosine. */
+export const PICTURE_FACING = 0.3;
+
 /** A body of a solid, with what it is made of. */
 export interface SolidBodyOf {
   readonly mesh: Mesh;

@@ -37,17 +37,28 @@ function numbers({ width, height, links, triangles, frames, keys, stray }: Expor
   return lines.filter((line) => line !== null);
 }
 
+/** How pictures are taken out of a loop: a range of its frames, else all of them, every so many. */
+export interface Taken {
+  readonly frames?: { readonly from: number; readonly to: number } | undefined;
+  readonly step: number;
+}
+
+/** How many pictures of a loop are taken. */
+export function picturesIn({ motion }: Pick<Job, 'motion'>, { frames, step }: Taken): number {
+  const { from, to } = frames ?? { from: 0, to: motion.frames - 1 };
+  return Math.max(0, Math.floor((to - from) / step) + 1);
+}
+
 /**
  * What is told of pictures before there are any.
  * @param each bytes of one of them, where all are kept as they are
  */
 export function pictureFacts(
   { motion }: Job,
-  { frames, step, times }: { frames?: { from: number; to: number }; step: number; times: number },
+  { frames, step, times }: Taken & { readonly times: number },
   each: number | null,
 ): Fact[] {
-  const { from, to } = frames ?? { from: 0, to: motion.frames - 1 };
-  const many = Math.max(0, Math.floor((to - from) / step) + 1) * times;
+  const many = picturesIn({ motion }, { frames, step }) * times;
   const seconds = (many * step) / motion.framesPerSecond;
   return [
     { what: 'Frames', value: count(many) },

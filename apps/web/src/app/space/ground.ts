@@ -27,8 +27,14 @@ const SOFT = 3;
 const SHADE = 0.5;
 /** The ground is seen so far from what stands on it, of its size. */
 const REACH = 4;
+/** The ground lies so far below what stands on it, of its size: what travels stays over it, and it need not move. */
+const MARGIN = 0.03;
 /** Room round what throws a shadow, of its size. */
 const ROOM = 1.08;
+
+/** A box of solids with the room that the ground leaves below them. */
+export const roomOver = (box: Box3): Box3 =>
+  box.clone().expandByScalar(box.getSize(new Vector3()).length() * MARGIN);
 
 /**
  * The ground: paper with a faint grid that fades away, and on it the soft shadow of what stands over it. The shadow

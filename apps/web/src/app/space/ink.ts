@@ -1,4 +1,5 @@
 import type { Material as OfJob } from '@coin-relay/model';
+import { PICTURE_FACING } from '@coin-relay/scene/solid';
 import {
   BackSide,
   Color,
@@ -44,8 +45,6 @@ export interface LaidPicture {
 
 /** How strong what glints is at the most: this is a drawing, not a mirror. */
 const GLINT = 0.35;
-/** Faces that look further away from the front and from the back than this have no picture, as the cosine. */
-const FACING = 0.3;
 
 /** What glints on a body: its colour, and how narrowly it does. */
 export interface Glint {
@@ -130,7 +129,7 @@ function addPicture(shader: Shader, { texture, x, y, width, height }: LaidPictur
       '#include <color_fragment>',
       `#include <color_fragment>
       vec2 onPicture = vec2(ownPlace.x - pictureBox.x, ownPlace.y - pictureBox.y + pictureBox.w) / pictureBox.zw;
-      if (abs(ownPlace.z) > ${FACING.toFixed(2)} && onPicture == clamp(onPicture, 0.0, 1.0)) {
+      if (abs(ownPlace.z) > ${PICTURE_FACING.toFixed(2)} && onPicture == clamp(onPicture, 0.0, 1.0)) {
         vec4 ofPicture = texture2D(picture, onPicture);
         diffuseColor.rgb = mix(diffuseColor.rgb, ofPicture.rgb, ofPicture.a);
       }`,

@@ -7,7 +7,7 @@ import { Box3, Color, PerspectiveCamera, Vector3, WebGLRenderer, type Group, typ
 import { madeSolid, type MadeSolid } from '../engine/solid-tasks';
 import { toleranceFor, type AskSolid } from './ask-solids';
 import { eyeFor, FIELD } from './eye-distance';
-import { Ground } from './ground';
+import { Ground, roomOver } from './ground';
 import { newInkSize } from './ink';
 import { newPaperScene } from './paper-scene';
 import { ALL_ROOM, type Means } from './row-means';
@@ -19,8 +19,6 @@ import { Textures } from './textures';
 
 /** Frames that are looked at to find what all of it takes up. */
 const LOOKED_AT = 12;
-/** The ground lies so far below what stands on it, of its size. */
-const MARGIN = 0.03;
 
 /**
  * Solids in light and shadow, frame after frame, as the view in space shows them: for a thread without a page.
@@ -112,8 +110,7 @@ class ShadedFrames implements FrameSource {
     this.eye.updateMatrixWorld();
     this.world.updateMatrixWorld(true);
     if (this.ground) {
-      const below = this.box.clone().expandByScalar(this.box.getSize(new Vector3()).length() * MARGIN);
-      this.ground.lie(below.translate(at), this.up, this.every);
+      this.ground.lie(roomOver(this.box).translate(at), this.up, this.every);
       this.ground.throwShadow(this.renderer, this.scene);
     }
     const seen = 2 * this.from.length() * Math.tan((FIELD * Math.PI) / 360);

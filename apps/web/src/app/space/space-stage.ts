@@ -19,7 +19,7 @@ import { THEME } from '../shared/theme';
 import { roundStep } from '@coin-relay/painting';
 import type { Side } from '@coin-relay/scene';
 import { LEAST_TRIANGLES, trianglesHere } from './drawing-power';
-import { Ground } from './ground';
+import { Ground, roomOver } from './ground';
 import { newInkSize } from './ink';
 import { newPaperScene } from './paper-scene';
 import { SpaceCamera } from './space-camera';
@@ -36,8 +36,6 @@ export interface Stands {
   seenAt(pixels: number): void;
 }
 
-/** The ground lies so far below what stands on it, of its size: what travels stays over it, and it need not move. */
-const GROUND_MARGIN = 0.03;
 /** What is no further from the middle of the picture than this is under it, px. */
 const NEAR = 30;
 /** While solids come one by one they are shown at least so often, ms. */
@@ -287,8 +285,7 @@ export class SpaceStage {
   private layGround(): void {
     // The ground lies still while a row travels over it.
     const box = this.bounds();
-    if (!this.box.containsBox(box) || tooLarge(this.box, box))
-      this.box = box.expandByScalar(box.getSize(new Vector3()).length() * GROUND_MARGIN);
+    if (!this.box.containsBox(box) || tooLarge(this.box, box)) this.box = roomOver(box);
     const size = this.box.getSize(new Vector3()).length();
     this.ground.lie(this.box, this.up, roundStep(400 / Math.max(size, 1e-6), 16));
   }

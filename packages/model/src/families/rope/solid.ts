@@ -4,7 +4,7 @@ import { strandWay } from './lay';
 import type { Rope } from './piece';
 
 /** Stations of a strand in a stretch, and chords round it, at the least. */
-const LEAST_STATIONS = 5;
+const LEAST_STATIONS = 9;
 const LEAST_SIDES = 10;
 /** Strands are round all over: an edge would be one of their rims, and these are within the next strand. */
 const ROUND = (80 * Math.PI) / 180;
@@ -40,7 +40,7 @@ export const ropeSolid: MakeSolid<Rope> = (piece, span, tolerance) => {
     );
   };
   const strands = Array.from({ length: piece.strands }, (_, j) => ({
-    ...{ mesh: strandOf(j), material: 'cord', crease: ROUND },
+    ...{ mesh: strandOf(j), material: 'cord', crease: ROUND, fine: true as const },
   }));
   const heart = Math.min(piece.core, 2 * (radius - r));
   return {

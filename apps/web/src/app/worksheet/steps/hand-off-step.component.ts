@@ -12,7 +12,7 @@ import { JobStore } from '../../document/job-store.service';
 import { FitService } from '../../engine/fit.service';
 import { MachineView } from '../../engine/machine-view.service';
 import { AheadOfHandOff } from '../../hand-off/ahead.service';
-import { factsOf, pictureFacts, type Fact } from '../../hand-off/facts';
+import { factsOf, pictureFacts, picturesIn, type Fact, type Taken } from '../../hand-off/facts';
 import { HandOffChoice, type Said } from '../../hand-off/hand-off-choice.service';
 import { HandOffRun } from '../../hand-off/hand-off-run.service';
 import { KeptHandOffsComponent } from '../../hand-off/kept-hand-offs.component';
@@ -198,13 +198,10 @@ const FILMS: ReadonlySet<string> = new Set(['mp4', 'webm']);
 const MOST_SAMPLED = 30;
 
 /** A second of a film is as large as the next one: each begins with a picture that is whole in itself. */
-function filmSample({ motion }: Job, { step, frames }: Said): number {
-  const rate = Math.ceil(motion.framesPerSecond / (typeof step === 'number' ? step : 1));
-  const { from, to } = (frames as { from: number; to: number } | undefined) ?? {
-    ...{ from: 0, to: motion.frames - 1 },
-  };
-  const all = Math.floor((to - from) / (typeof step === 'number' ? step : 1)) + 1;
-  return Math.max(1, Math.min(MOST_SAMPLED, rate, all));
+function filmSample(job: Job, { step, frames }: Said): number {
+  const every = typeof step === 'number' ? step : 1;
+  const all = picturesIn(job, { frames: frames as Taken['frames'], step: every });
+  return Math.max(1, Math.min(MOST_SAMPLED, Math.ceil(job.motion.framesPerSecond / every), all));
 }
 
 /** What is said, and which frame is shown where no range of them is said. */

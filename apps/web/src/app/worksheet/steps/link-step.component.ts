@@ -159,6 +159,8 @@ export class LinkStepComponent {
   protected readonly overlapWords = computed(() => {
     const piece = this.piece();
     if (!piece || isBand(piece)) return '';
+    if (familyOf(piece).overlaps && behaviourOf(piece) === 'bending')
+      return 'Runs on into a neighbour of its kind.';
     const { overlap, behind, ahead } = overhang(piece);
     const mm = (value: number): string => formatLength(value, this.unit());
     if (overlap > 0.005)
