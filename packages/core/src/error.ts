@@ -52,6 +52,8 @@ export type RelayErrorCode =
   | 'rod-too-short'
   | 'spring-invalid'
   | 'rope-invalid'
+  | 'section-invalid'
+  | 'band-invalid'
   | 'breath-invalid'
   | 'anchor-invalid'
   | 'request-invalid'

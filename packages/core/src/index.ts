@@ -20,3 +20,5 @@ export * from './breath';
 export * from './snap';
 export * from './set-out';
 export * from './bend';
+export * from './section';
+export * from './band';

@@ -4,6 +4,7 @@ export * from './rings';
 export * from './extrude';
 export * from './revolve';
 export * from './sweep';
+export * from './sweep-band';
 export * from './shade';
 export * from './tube';
 export * from './split';

@@ -1,0 +1,58 @@
+import { profileParts } from '../space-path/profile';
+
+/** How a section is at a place along a path. */
+export interface BandStation {
+  /** Arc length, mm. */
+  readonly s: number;
+  /** How many times as large. */
+  readonly scale: number;
+  /** About the path, radians, to the left. */
+  readonly roll: number;
+  /** Towards what is up on it, mm. */
+  readonly lift: number;
+}
+
+/** Reads scale, roll and lift at arc length s into three numbers. */
+export type ReadGrowth = (s: number, out: Float64Array) => void;
+
+/**
+ * How a section changes along a path: as its stations say, level beyond the first and the last of an open path and from
+ * the last on to the first round a closed one. Smooth, it never is larger or smaller between two stations than at them
+ * (the interpolation of height profiles).
+ * @throws RelayError profile-invalid
+ */
+export function growthAlong(
+  stations: readonly BandStation[],
+  path: { readonly length: number; readonly closed: boolean },
+  smooth: boolean,
+): ReadGrowth {
+  const parts = (['scale', 'roll', 'lift'] as const).map((key) =>
+    profileParts(
+      stations.map((station) => ({ u: station.s, z: station[key] })),
+      path,
+      smooth,
+    ),
+  );
+  const { length, closed } = path;
+  return (s, out) => {
+    const [first] = parts[0];
+    // Parts of a closed path begin at its first station.
+    const lap = closed ? s - length * Math.floor((s - first.u) / length) : Math.max(0, Math.min(length, s));
+    parts.forEach((own, k) => {
+      const { u, a, b, c, z } = own[partAt(own, lap)];
+      const d = lap - u;
+      out[k] = ((a * d + b) * d + c) * d + z;
+    });
+  };
+}
+
+/** The last part that begins at or before a place. */
+function partAt(parts: readonly { readonly u: number }[], s: number): number {
+  let [low, high] = [0, parts.length - 1];
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (parts[middle].u <= s) low = middle;
+    else high = middle - 1;
+  }
+  return low;
+}
