@@ -8,7 +8,7 @@ import {
 } from '@coin-relay/core';
 import {
   areKept,
-  bandOutline,
+  bandDrawing,
   bentPoints,
   colourOf,
   drawOrder,
@@ -28,7 +28,7 @@ import {
   type RowScene,
   type ScenePiece,
 } from '@coin-relay/scene';
-import { bandOf, PLAIN_REPEATS, repeatOf, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
+import { PLAIN_REPEATS, repeatOf, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
 
 import { newOutline, type Brush, type Outline, type Pictures } from './brush';
 import { inSight, isIn, MOST_DETAILED, MOST_EDGED, paintCoarse, type InSight } from './coarse-row';
@@ -66,7 +66,7 @@ export class RowPainter {
   readonly scene: RowScene;
   private readonly looks: PieceLooks;
   private readonly wheels: readonly (readonly PaintPart[])[];
-  private readonly band: Pick<PaintPart, 'path' | 'fill' | 'line'> | null;
+  private readonly band: readonly Pick<PaintPart, 'path' | 'fill' | 'line'>[] | null;
   private readonly clip: Outline | null;
   private readonly offsets: readonly number[];
   /** How far from its pin anything of a link may be, mm. */
@@ -109,13 +109,12 @@ export class RowPainter {
       figureParts(wheelFigure(fit, i, first, this.scene.span), colour),
     );
     this.offsets = rowCopies(setOut.setOut.rows);
-    const band = bandOf(first);
+    const band = bandDrawing(this.scene);
     this.band = band
-      ? {
-          path: newOutline(bandOutline(fit.layout.path, fit.window, band, this.scene.side, this.offsets)),
-          fill: colour(first.finish?.material ?? band.material),
-          line: false,
-        }
+      ? [
+          { path: newOutline(band.area), fill: colour(band.material), line: false },
+          ...(band.edges === '' ? [] : [{ path: newOutline(band.edges), fill: null, line: true }]),
+        ]
       : null;
     this.clip = clipOf(setOut);
     this.reach = reachOf(this.scene, this.offsets);
@@ -182,7 +181,7 @@ export class RowPainter {
     between();
     if (this.band) {
       this.clipped(ctx, () => {
-        if (this.band) fillParts(ctx, [this.band], pixel);
+        if (this.band) fillParts(ctx, this.band, pixel);
       });
     }
     this.paintLinks(ctx, pixel, (look) => look.front);

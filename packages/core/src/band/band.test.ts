@@ -10,7 +10,7 @@ import {
   bandLine,
   bandTwist,
   flatPlaces,
-  growthAlong,
+  shapingAlong,
   riddenPlaces,
   SECTION_NUMBERS,
   sectionOn,
@@ -20,7 +20,7 @@ import {
   type SectionStand,
 } from './index';
 
-const PLAIN: SectionStand = { side: 1, beside: 0, above: 0, roll: null, size: 1, growth: null };
+const PLAIN: SectionStand = { side: 1, beside: 0, above: 0, roll: null, size: 1, shaping: null };
 const circle = (r: number): MeasuredPath => planar(`M${r} 0A${r} ${r} 0 0 1 ${-r} 0A${r} ${r} 0 0 1 ${r} 0Z`);
 const stock = (shape: StockSection, width: number, height = width, wall = 1, tolerance = 1e-3): Ring[] =>
   sectionRings({ data: stockSection(shape, { width, height, wall }), wall: 0, mirrored: false }, tolerance);
@@ -106,7 +106,7 @@ describe('a band', () => {
     expect(left.bounds[2]).toBeCloseTo(right.bounds[2], 9);
   });
 
-  it('keeps its edges to their curves within the tolerance, whatever the path and the growth', () => {
+  it('keeps its edges to their curves within the tolerance, whatever the path and the shaping', () => {
     const rings = stock('rectangle', 6, 2);
     fc.assert(
       fc.property(
@@ -126,9 +126,9 @@ describe('a band', () => {
             lift: i,
             s: ((i + 0.1 + 0.8 * s) / told.length) * path.length,
           }));
-          const growth = growthAlong(stations, path, true);
+          const shaping = shapingAlong(stations, path, true);
           const ride = rideAlong(path, { by: 'least-twist' }, 10);
-          const at = on(path, { growth }, riddenPlaces(ride));
+          const at = on(path, { shaping }, riddenPlaces(ride));
           const line = bandLine(at, {
             ...{ from: 0, to: path.length, closed: path.closed, corners: [], tolerance },
             stations: stations.map(({ s }) => s),
@@ -219,7 +219,7 @@ describe('looking at a band', () => {
   it('finds how much its edges slope: atan of reach times twist', () => {
     const path = planar('M0 0H100');
     const rings = stock('rectangle', 8, 6);
-    const growth = growthAlong(
+    const shaping = shapingAlong(
       [
         { s: 0, scale: 1, roll: 0, lift: 0 },
         { s: 100, scale: 1, roll: Math.PI, lift: 0 },
@@ -227,20 +227,20 @@ describe('looking at a band', () => {
       path,
       false,
     );
-    const twist = bandTwist(lineOn(path, on(path, { growth }), rings, 1e-3), rings);
+    const twist = bandTwist(lineOn(path, on(path, { shaping }), rings, 1e-3), rings);
     expect(twist!.slope).toBeCloseTo(Math.atan((5 * Math.PI) / 100), 6);
     expect(bandTwist(lineOn(path, on(path), rings, 1e-3), rings)).toBeNull();
   });
 });
 
-describe('growth along a path', () => {
+describe('shaping along a path', () => {
   const told = [
     { s: 20, scale: 1, roll: 0, lift: 0 },
     { s: 60, scale: 2, roll: 1, lift: 5 },
   ];
   const read = (closed: boolean, smooth: boolean, s: number): number[] => {
     const out = new Float64Array(3);
-    growthAlong(told, { length: 100, closed }, smooth)(s, out);
+    shapingAlong(told, { length: 100, closed }, smooth)(s, out);
     return [...out];
   };
 

@@ -1,4 +1,5 @@
-export * from './growth';
+export * from './shaping';
 export * from './line';
 export * from './section-at';
 export * from './looks';
+export * from './fine-rings';

@@ -1,6 +1,6 @@
 import { newReading, pathReader, type MeasuredPath } from '../path';
 import { readRide, RIDE_NUMBERS, type SpaceRide } from '../space-path';
-import type { ReadGrowth } from './growth';
+import type { ReadShaping } from './shaping';
 import type { SectionAt } from './line';
 
 /** Reads a place of a path with what is up there: x, y, z, unit tangent, up (of about length one, about square to it). */
@@ -34,17 +34,17 @@ export interface SectionStand {
   /** How many times as large as it is drawn. */
   readonly size: number;
   /** What changes along the path. */
-  readonly growth: ReadGrowth | null;
+  readonly shaping: ReadShaping | null;
 }
 
 /** How a section stands at any place: upright on the path, moved beside and above it, then rolled and sized. */
 export function sectionOn(places: ReadPlace, stand: SectionStand): SectionAt {
-  const { side, beside, above, roll, size, growth } = stand;
+  const { side, beside, above, roll, size, shaping } = stand;
   const place = new Float64Array(RIDE_NUMBERS);
-  const grown = Float64Array.of(1, 0, 0);
+  const shaped = Float64Array.of(1, 0, 0);
   return (s, out) => {
     places(s, place);
-    growth?.(s, grown);
+    shaping?.(s, shaped);
     const [wx, wy, wz] = [place[3], place[4], place[5]];
     // Left is up × way; up is made square to the way.
     let [lx, ly, lz] = [
@@ -57,12 +57,12 @@ export function sectionOn(places: ReadPlace, stand: SectionStand): SectionAt {
     ly /= long;
     lz /= long;
     const [ux, uy, uz] = [wy * lz - wz * ly, wz * lx - wx * lz, wx * ly - wy * lx];
-    const high = above + grown[2];
+    const high = above + shaped[2];
     out[0] = place[0] + beside * lx + high * ux;
     out[1] = place[1] + beside * ly + high * uy;
     out[2] = place[2] + beside * lz + high * uz;
-    const k = size * grown[0];
-    const angle = (roll?.(s) ?? 0) + grown[1];
+    const k = size * shaped[0];
+    const angle = (roll?.(s) ?? 0) + shaped[1];
     const [c, d] = [k * Math.cos(angle), k * Math.sin(angle)];
     // Rolled to the left: up goes to the left, left goes down.
     out[3] = side * (c * lx - d * ux);

@@ -9,6 +9,7 @@ import { rollerChain } from './roller-chain/family';
 import { rope } from './rope/family';
 import { roundLink } from './round-link/family';
 import { stitch } from './stitch/family';
+import { swept } from './swept/family';
 import { toothedBelt } from './toothed-belt/family';
 import { trackShoe } from './track-shoe/family';
 import { tube } from './tube/family';
@@ -22,6 +23,7 @@ const ALL = [
   trackShoe,
   toothedBelt,
   plainBelt,
+  swept,
   rope,
   stitch,
   plank,

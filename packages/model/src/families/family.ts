@@ -69,6 +69,15 @@ export interface Band {
   /** Away from them. */
   readonly outer: number;
   readonly material: string;
+  /**
+   * Its section as rings, x towards the inside of the path, y towards who looks, mm; outer ones counter-clockwise.
+   * @param tolerance how far chords may stray from what is round, mm
+   */
+  readonly rings: (tolerance: number) => Float64Array[];
+  /** Its ends are open where it has any. */
+  readonly open?: true;
+  /** Its edges are drawn. */
+  readonly inked?: true;
 }
 
 /** How far a joint gives, radians, and why it gives no more. */

@@ -1,4 +1,5 @@
 import type { OutlinePart } from './own/outline-schema';
+import type { Section } from './swept/section-schema';
 import type { PieceBase, Point } from './piece-base';
 
 /** What a piece of a family says besides what all pieces do: the schema and the form are made from these. */
@@ -12,7 +13,7 @@ export type TypedField<P = Readonly<Record<string, unknown>>> = Of<P> & { readon
     | { readonly kind: 'flag' }
   );
 
-/** What is not typed: a trade size comes from the catalogue, an outline from a file or the editor. */
+/** What is not typed: a trade size comes from the catalogue, an outline or a section from a file or an editor. */
 export type GivenField<P = Readonly<Record<string, unknown>>> = Of<P> & { readonly kind: keyof Given };
 
 interface Of<P> {
@@ -27,6 +28,7 @@ interface Given {
   outline: OutlinePart[];
   pins: { from: Point; to: Point };
   source: string;
+  section: Section;
 }
 
 /** A length, at least so many mm. */

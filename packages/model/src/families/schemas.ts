@@ -6,6 +6,7 @@ import type { Family } from './family';
 import type { FamilyField } from './fields';
 import { OutlinePartSchema } from './own/outline-schema';
 import { base, point } from './piece-base';
+import { SectionSchema } from './swept/section-schema';
 
 /** The values that a field takes. */
 function valuesOf(field: FamilyField): z.ZodType {
@@ -28,6 +29,8 @@ function valuesOf(field: FamilyField): z.ZodType {
         .describe('In the piece’s own axes, mm: it travels from → to.');
     case 'source':
       return z.string().max(200).describe('Where the outline is from.');
+    case 'section':
+      return SectionSchema;
   }
 }
 

@@ -1,2 +1,3 @@
 export * from './figure';
 export * from './toothed-wheel';
+export * from './points-data';

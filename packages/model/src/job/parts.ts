@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { coordinate, id, length, name } from './fields';
 import { FitSchema } from './fit-schema';
 import { SetOutSchema } from './set-out-schema';
+import { ShapingSchema } from './shaping-schema';
 import { UprightSchema } from './upright-schema';
 
 export const UnitSchema = z
@@ -45,6 +46,7 @@ export const RunSchema = z
         'How far it stands in front of the plane of the job, mm; where that is to be found, not said. On a path in space: towards what is up.',
       ),
     upright: UprightSchema.optional().describe('Where it is not simply as the path lies.'),
+    shaping: ShapingSchema.optional(),
     steepest: z
       .number()
       .min(0)

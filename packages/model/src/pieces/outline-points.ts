@@ -7,17 +7,14 @@ import {
   type Contour,
   type MeasuredPath,
   type Segment,
-  type Vec,
 } from '@coin-relay/core';
 import type { OutlinePart } from '../families';
+import { throughPoints, type DrawnPoint } from '../figure/points-data';
 import { MOST_OUTLINE_POINTS } from '../job/limits';
 import { outlineBounds } from './own';
 
 /** A point of an outline that is drawn here: sharp, or on a round that flows through it. */
-export interface OutlinePoint {
-  readonly x: number;
-  readonly y: number;
-  readonly round: boolean;
+export interface OutlinePoint extends DrawnPoint {
   /** Begins another ring of the outline, as a hole is; the first point does so anyhow. */
   readonly begins?: boolean;
 }
@@ -60,46 +57,15 @@ export function withoutPoint(points: readonly OutlinePoint[], i: number): Outlin
   return left;
 }
 
-/**
- * The outline through points as path data. Round points are passed in the direction from their
- * predecessor to their successor, with handles a third of the way to each (a cardinal spline of
- * tension one half); between two sharp points it runs straight.
- */
+/** The outline through points as path data, ring after ring. */
 export function pointsData(points: readonly OutlinePoint[]): string {
   let d = '';
   for (let from = 0; from < points.length;) {
     const [, to] = ringOf(points, from);
-    d += ringData(points.slice(from, to));
+    d += throughPoints(points.slice(from, to));
     from = to;
   }
   return d;
-}
-
-function ringData(points: readonly OutlinePoint[]): string {
-  const n = points.length;
-  const handle = (i: number, towards: number): Vec => {
-    const p = points[i];
-    if (!p.round) return p;
-    const a = points[(i + n - 1) % n];
-    const b = points[(i + 1) % n];
-    const other = points[(i + towards + n) % n];
-    const size = Math.hypot(b.x - a.x, b.y - a.y) || 1;
-    const reach = Math.hypot(other.x - p.x, other.y - p.y) / 3;
-    return {
-      x: p.x + ((b.x - a.x) / size) * reach * towards,
-      y: p.y + ((b.y - a.y) / size) * reach * towards,
-    };
-  };
-  const text = (p: Vec): string => `${Number(p.x.toFixed(4))} ${Number(p.y.toFixed(4))}`;
-  let d = `M${text(points[0])}`;
-  for (let i = 0; i < n; i++) {
-    const next = (i + 1) % n;
-    const straight = !points[i].round && !points[next].round;
-    d += straight
-      ? `L${text(points[next])}`
-      : `C${text(handle(i, 1))} ${text(handle(next, -1))} ${text(points[next])}`;
-  }
-  return `${d}Z`;
 }
 
 /** Outlines through points stray from what they were made of by no more than this part of its size. */

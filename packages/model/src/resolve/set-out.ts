@@ -7,6 +7,7 @@ import {
   type FitOutcome,
   type PlaceTable,
   type SampledPath,
+  type ShapeStation,
   type RestingRow,
   type SetOutPlan,
 } from '@coin-relay/core';
@@ -32,9 +33,23 @@ export interface ResolvedSetOut {
   readonly sampledPath: SampledPath | null;
   /** How its pieces stand in space; null where it lies in its plane. */
   readonly stand: StandInSpace | null;
+  /** How what bends changes along the path; null where it stays as it is. */
+  readonly shaping: ResolvedShaping | null;
   readonly boundary: Boundary | null;
   /** For every entry of the sampled path: how far the path to be reached is, mm; NaN where it is not met. */
   readonly reach: Float64Array | null;
+}
+
+/** Stations at arc lengths, mm. Plain data. */
+export interface ResolvedShaping {
+  readonly smooth: boolean;
+  readonly stations: readonly ShapeStation[];
+}
+
+function shapingOf({ shaping }: Run, length: number): ResolvedShaping | null {
+  if (!shaping) return null;
+  const { smooth, stations } = shaping;
+  return { smooth, stations: stations.map(({ at, ...rest }) => ({ ...rest, s: at * length })) };
 }
 
 /**
@@ -77,6 +92,7 @@ export function resolveSetOut(job: Job, run: Run, fit: FitOutcome): ResolvedSetO
       table.roll.some((roll) => roll !== 0),
       fit.request.pitch,
     ),
+    shaping: shapingOf(run, path.length),
     boundary: boundaryOf(job, setOut),
     reach: sampled && setOut.reach ? reachOf(job, setOut.reach, path, sampled) : null,
   };

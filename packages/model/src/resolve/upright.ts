@@ -34,7 +34,8 @@ export function standInSpace(
   fine: number,
 ): StandInSpace | null {
   const spatial = isSpatial(path);
-  if (!spatial && !run.upright && !rolled) return null;
+  const leaves = run.shaping?.stations.some(({ roll, lift }) => roll !== 0 || lift !== 0) ?? false;
+  if (!spatial && !run.upright && !rolled && !leaves) return null;
   const { by, roll, alternate, twist, across } = run.upright ?? plainUpright(pathOf(job, run));
   return {
     ride: rideOf(path, upRuleOf(job, by, path.length), fine),

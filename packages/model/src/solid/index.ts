@@ -1,7 +1,6 @@
 export * from './solid';
 export * from './piece-solid';
 export * from './wheel-discs';
-export * from './band-section';
 export * from './piece-depth';
 export * from './silhouette';
 export * from './silhouette-data';

@@ -11,6 +11,7 @@ import { chainSolid } from '../families/roller-chain/solid';
 import { ropeSolid } from '../families/rope/solid';
 import { roundLinkSolid } from '../families/round-link/solid';
 import { stitchSolid } from '../families/stitch/solid';
+import { sweptSolid } from '../families/swept/solid';
 import { toothedBeltSolid } from '../families/toothed-belt/solid';
 import { trackShoeSolid } from '../families/track-shoe/solid';
 import { tubeSolid } from '../families/tube/solid';
@@ -27,6 +28,7 @@ const SOLIDS: { readonly [F in FamilyId]: MakeSolid<PieceOf<F>> } = {
   'track-shoe': trackShoeSolid,
   'toothed-belt': toothedBeltSolid,
   'plain-belt': plainBeltSolid,
+  swept: sweptSolid,
   rope: ropeSolid,
   stitch: stitchSolid,
   plank: plankSolid,

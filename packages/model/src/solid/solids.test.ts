@@ -29,6 +29,8 @@ const EULER: Readonly<Record<FamilyId, readonly number[]>> = {
   'track-shoe': [2, 0],
   'toothed-belt': [2],
   'plain-belt': [2],
+  // Tubes have one hole along them.
+  swept: [2, 0],
   rope: [2],
   stitch: [2],
   plank: [2],

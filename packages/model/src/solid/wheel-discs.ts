@@ -1,6 +1,6 @@
 import { rowMiddles } from '../families/roller-chain/figure';
-import { BELT_WIDTH } from '../families/toothed-belt/solid';
-import { beltSection } from '../families/plain-belt/solid';
+import { BELT_WIDTH } from '../families/toothed-belt/figure';
+import { beltSection } from '../families/plain-belt/figure';
 import { HORN_WIDTH, SHOE_WIDTH } from '../families/track-shoe/solid';
 import type { JobPiece } from '../families';
 

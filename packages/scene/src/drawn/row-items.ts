@@ -9,11 +9,12 @@ import {
   type Affine,
   type WheelTurning,
 } from '@coin-relay/core';
-import { bandOf, short, type FigurePart, type JobPiece } from '@coin-relay/model';
-import { bandOutline, mainPart, wheelFigure } from '../figures';
+import { short, type FigurePart, type JobPiece } from '@coin-relay/model';
+import { mainPart, wheelFigure } from '../figures';
 
 import {
   areKept,
+  bandDrawing,
   bendingPart,
   bentPoints,
   drawOrder,
@@ -68,23 +69,21 @@ export interface RowWanted {
 export class RowItems {
   private readonly looks: FigureLooks;
   private readonly wheels: readonly (readonly DrawnShape[])[];
-  private readonly band: DrawnShape | null;
+  private readonly band: readonly DrawnShape[] | null;
   private readonly m = new Float64Array(6);
   private readonly onEdge = new Float64Array(6);
   private readonly shapes = new Map<string, readonly DrawnShape[]>();
 
   constructor(private readonly row: DrawnRow) {
     const { scene, sequence } = row;
-    const { fit, setOut } = scene;
+    const { fit } = scene;
     this.looks = new FigureLooks(scene);
     this.wheels = fit.layout.wheels.map((_, i) => wheelFigure(fit, i, sequence[0], scene.span).parts);
-    const band = bandOf(sequence[0]);
-    const copies = rowCopies(setOut.setOut.rows);
-    this.band = band && {
-      d: bandOutline(fit.layout.path, fit.window, band, scene.side, copies),
-      fill: sequence[0].finish?.material ?? band.material,
-      line: false,
-    };
+    const band = bandDrawing(scene);
+    this.band = band && [
+      { d: band.area, fill: band.material, line: false },
+      ...(band.edges === '' ? [] : [{ d: band.edges, fill: null, line: true }]),
+    ];
   }
 
   /** What there is of it where it stands now; not of its twin. */
@@ -276,7 +275,7 @@ export class RowItems {
           map: null,
           what: 'all',
         },
-        ...{ behind: false, shapes: [band], cut: boundary?.how === 'cut' ? boundary : null, picture: null },
+        ...{ behind: false, shapes: band, cut: boundary?.how === 'cut' ? boundary : null, picture: null },
       },
     ];
   }

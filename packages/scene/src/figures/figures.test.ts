@@ -1,7 +1,5 @@
 import {
   measurePath,
-  PLAIN_LAY,
-  windowOf,
   parsePathData,
   pathBounds,
   toothRadius,
@@ -11,7 +9,6 @@ import {
   type WheelSpec,
 } from '@coin-relay/core';
 import {
-  bandOf,
   BELT_SIZES,
   CATALOGUE,
   beadPieces,
@@ -32,7 +29,6 @@ import {
   type Figure,
 } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
-import { bandOutline } from './band';
 import { FINISHES } from './finishes';
 import { colourOf, finishedFigure } from './finished';
 import { pieceFigure, pieceLayer, placementMode } from './piece-figure';
@@ -186,48 +182,6 @@ describe('wheels', () => {
     const rim = boxOf(wheelFigure(fit, 0, shoe, 53))[2];
     expect(rim).toBeCloseTo(middle - 53 * 0.1 * 0.92, 1);
     expect(rim).toBeLessThan(middle - 53 * 0.1 * 0.78);
-  });
-});
-
-describe('bands', () => {
-  it('round a circle both edges are circles, as far off as the band is thick', () => {
-    const path = measurePath(parsePathData('M50 0A50 50 0 0 1 -50 0A50 50 0 0 1 50 0Z')[0]);
-    const { inner: towards, outer: away } = bandOf(tooth)!;
-    const [left, right] = parsePathData(bandOutline(path, windowOf(path, PLAIN_LAY), bandOf(tooth)!, 1));
-    expect(measurePath(left).length).toBeCloseTo(2 * Math.PI * (50 - towards), 0);
-    expect(measurePath(right).length).toBeCloseTo(2 * Math.PI * (50 + away), 0);
-  });
-
-  it('on a part of a closed path it has two ends there', () => {
-    const path = measurePath(parsePathData('M50 0A50 50 0 0 1 -50 0A50 50 0 0 1 50 0Z')[0]);
-    const quarter = windowOf(path, { ...PLAIN_LAY, stretch: { by: 'part', from: 0, to: 0.25 } });
-    const [outline, ...others] = parsePathData(bandOutline(path, quarter, bandOf(tooth)!, 1));
-    const { inner: towards, outer: away } = bandOf(tooth)!;
-    expect(others).toEqual([]);
-    // Two quarters of circles, and the thickness twice.
-    expect(measurePath(outline).length).toBeCloseTo(
-      (Math.PI / 2) * (100 - towards + away) + 2 * (towards + away),
-      0,
-    );
-  });
-
-  it('rows side by side have a band each, as far from the path as they lie', () => {
-    const path = measurePath(parsePathData('M50 0A50 50 0 0 1 -50 0A50 50 0 0 1 50 0Z')[0]);
-    const { inner: towards, outer: away } = bandOf(tooth)!;
-    const outline = bandOutline(path, windowOf(path, PLAIN_LAY), bandOf(tooth)!, 1, [-20, 20]);
-    const edges = parsePathData(outline).map((edge) => measurePath(edge).length / (2 * Math.PI));
-    // The path runs counter-clockwise: what is to its left is inside of it.
-    expect(edges).toHaveLength(4);
-    [70 - towards, 70 + away, 30 - towards, 30 + away].forEach((radius, i) =>
-      expect(edges[i]).toBeCloseTo(radius, 0),
-    );
-  });
-
-  it('on an open path it is one outline', () => {
-    const path = measurePath(parsePathData('M0 0H100')[0]);
-    const outlines = parsePathData(bandOutline(path, windowOf(path, PLAIN_LAY), bandOf(tooth)!, 1));
-    expect(outlines).toHaveLength(1);
-    expect(outlines[0].closed).toBe(true);
   });
 });
 

@@ -2,4 +2,3 @@ export * from './finishes';
 export * from './finished';
 export * from './piece-figure';
 export * from './wheels';
-export * from './band';

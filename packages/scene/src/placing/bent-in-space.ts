@@ -4,6 +4,7 @@ import { placeOf, type RowScene, type ScenePiece } from './scene';
 import { axesOf, roll, rolledBy } from './space-placement';
 
 const axes = new Float64Array(12);
+const shaped = new Float64Array(3);
 
 /**
  * Writes the points of a piece that bends along a path in space: each at P(s + x) + y · left + z · up, the axes rolled
@@ -21,6 +22,9 @@ export function bentInSpace(
   out: Float64Array,
 ): void {
   const { setting, middle } = piece;
+  const { shaping } = scene;
+  // Without shaping it is as large as it is everywhere, not rolled, not lifted.
+  shaped.set([1, 0, 0]);
   const { table } = scene.setOut;
   const { arc, step } = scene.frame;
   const { ride } = scene.room;
@@ -43,17 +47,20 @@ export function bentInSpace(
     const at = start + (c * px - s * py) * perUnit;
     readRide(stand.ride, at, ride);
     axesOf(ride, axes);
+    shaping?.(at, shaped);
+    const [larger, rolled] = shaped;
     const beside = row + stand.across - scene.side * shift;
+    const high = lift + shaped[2];
     const [bx, by, bz] = [
-      ride[0] + beside * axes[3] + lift * axes[6],
-      ride[1] + beside * axes[4] + lift * axes[7],
-      ride[2] + beside * axes[5] + lift * axes[8],
+      ride[0] + beside * axes[3] + high * axes[6],
+      ride[1] + beside * axes[4] + high * axes[7],
+      ride[2] + beside * axes[5] + high * axes[8],
     ];
-    roll(axes, rolledBy(scene, stand, k, i, at));
-    const off = scene.side * (s * px + c * py);
-    const high = deep * points[p + 2];
-    out[p] = bx + off * axes[3] + high * axes[6];
-    out[p + 1] = by + off * axes[4] + high * axes[7];
-    out[p + 2] = bz + off * axes[5] + high * axes[8];
+    roll(axes, rolledBy(scene, stand, k, i, at) + rolled);
+    const off = scene.side * (s * px + c * py) * larger;
+    const deeper = deep * points[p + 2] * larger;
+    out[p] = bx + off * axes[3] + deeper * axes[6];
+    out[p + 1] = by + off * axes[4] + deeper * axes[7];
+    out[p + 2] = bz + off * axes[5] + deeper * axes[8];
   }
 }

@@ -12,6 +12,7 @@ export function bendingPart(d: string, pitch: number): FineOutline {
 }
 
 const at = new Float64Array(4);
+const shaped = new Float64Array(3);
 
 /**
  * Writes the points of a bending piece's part at link k: x runs along the path from pin to pin, y
@@ -31,6 +32,7 @@ export function bentPoints(
   },
 ): void {
   const { setting, middle } = piece;
+  const { shaping } = scene;
   const { table, stand } = scene.setOut;
   if (stand) {
     bentInPlan(scene, stand, k, piece, outline.points, row, out);
@@ -48,11 +50,14 @@ export function bentPoints(
   const perUnit = (arc[a + 1] - arc[a]) / piece.span;
   const shift = setting.out + (i >= 0 ? table.out[i] : 0);
   const { points } = outline;
+  shaped[0] = 1;
   for (let p = 0; p < points.length; p += 2) {
     const px = (points[p] - middle) * size;
     const py = (points[p + 1] - setting.line) * sy;
-    read(start + (c * px - s * py) * perUnit, at);
-    const off = row + scene.side * (s * px + c * py - shift);
+    const place = start + (c * px - s * py) * perUnit;
+    read(place, at);
+    shaping?.(place, shaped);
+    const off = row + scene.side * ((s * px + c * py) * shaped[0] - shift);
     out[p] = at[0] - off * at[3];
     out[p + 1] = at[1] + off * at[2];
   }

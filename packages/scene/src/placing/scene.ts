@@ -4,7 +4,9 @@ import {
   newRowFrame,
   readFrames,
   rowFrame,
+  shapingAlong,
   type FitOutcome,
+  type ReadShaping,
   type SampledPath,
   type RowFrame,
   type RowFrames,
@@ -51,6 +53,8 @@ export interface RowScene {
   /** The row as it was worked out for every frame, where it is laid anew in each. */
   readonly laid: RowFrames | null;
   readonly room: PlacingRoom;
+  /** How what bends changes along the path; null where it stays as it is. */
+  readonly shaping: ReadShaping | null;
   /** Where in these it stands. */
   laidAt: number;
   /** The path to ride on as it is now. */
@@ -92,6 +96,7 @@ export function rowScene(fit: FitOutcome, setOut: ResolvedSetOut, laid: RowFrame
     frame,
     laid,
     room: newPlacingRoom(),
+    shaping: setOut.shaping && shapingAlong(setOut.shaping.stations, fit.layout.path, setOut.shaping.smooth),
     laidAt: 0,
     sampledPath: setOut.sampledPath,
     laps: 0,

@@ -1,8 +1,8 @@
-import { newReading, pathReader } from '@coin-relay/core';
-import { easeFor, extrude, ringsOf, splitAlong, sweep, type Mesh } from '@coin-relay/core/solid';
+import { ringsForTwist } from '@coin-relay/core';
+import { easeFor, extrude, ringsOf, splitAlong, sweepBand } from '@coin-relay/core/solid';
 import { bandOf, type JobPiece } from '@coin-relay/model';
-import { bandSection, pieceSolid, type KeptMeshes, type SolidPart } from '@coin-relay/model/solid';
-import { rowCopies } from '../placing/copies';
+import { pieceSolid, type KeptMeshes, type SolidPart } from '@coin-relay/model/solid';
+import { bandLines, bandRings, rowBand } from '../placing/band';
 import type { RowScene } from '../placing/scene';
 import { wheelSolid, type WheelShape } from './wheel-solid';
 
@@ -15,10 +15,10 @@ export interface PlateShape {
   readonly material: string;
 }
 
-/** The line of a band along its path: x and y of its stations in turn, with the unit vectors to its inside. */
-export interface BandLine {
-  readonly points: readonly number[];
-  readonly inward: readonly number[];
+/** The line of a band as plain values. */
+export interface AskedLine {
+  readonly places: readonly number[];
+  readonly frames: readonly number[];
   readonly closed: boolean;
 }
 
@@ -35,7 +35,7 @@ export type SolidRequest =
       readonly whole?: true;
     }
   | { readonly kind: 'wheel'; readonly shape: WheelShape }
-  | { readonly kind: 'band'; readonly piece: JobPiece; readonly lines: readonly BandLine[] }
+  | { readonly kind: 'band'; readonly piece: JobPiece; readonly lines: readonly AskedLine[] }
   | { readonly kind: 'plates'; readonly plates: readonly PlateShape[] };
 
 /** A solid as it was asked for: its bodies, and the material of its main part, which a finish replaces. */
@@ -66,9 +66,13 @@ export function makeMaster(request: SolidRequest, tolerance: number, kept?: Kept
     case 'wheel':
       return { parts: wheelSolid(request.shape, tolerance), main: '' };
     case 'band': {
-      const section = bandSection(request.piece);
-      const material = bandOf(request.piece)?.material ?? 'rubber';
-      const meshes = section ? request.lines.map((line) => bandMesh(line, section)) : [];
+      const { piece, lines } = request;
+      const { material = 'rubber', open } = bandOf(piece) ?? {};
+      const rings = bandRings(piece, tolerance);
+      const meshes = lines.map(({ places, frames, closed }) => {
+        const line = { places: Float64Array.from(places), frames: Float64Array.from(frames), closed };
+        return sweepBand(line, ringsForTwist(line, rings, tolerance), !open);
+      });
       return { parts: meshes.map((mesh) => ({ mesh, material })), main: material };
     }
     case 'plates':
@@ -82,41 +86,19 @@ export function makeMaster(request: SolidRequest, tolerance: number, kept?: Kept
   }
 }
 
-function bandMesh({ points, inward, closed }: BandLine, section: Float64Array): Mesh {
-  const n = points.length / 2;
-  const line = { points: new Float64Array(3 * n), across: new Float64Array(3 * n), closed };
-  for (let i = 0; i < n; i++) {
-    line.points.set([points[2 * i], points[2 * i + 1], 0], 3 * i);
-    line.across.set([inward[2 * i], inward[2 * i + 1], 0], 3 * i);
-  }
-  return sweep(line, () => section);
-}
-
-/** A bend is told by a station every so many radians, and never by fewer stations than this on all of a path. */
-const BEND = 0.07;
-const LEAST_STATIONS = 60;
-const MOST_STATIONS = 4_000;
-
-/** The lines of the band that a row is: one for each row that lies side by side; none where it is no band. */
-export function bandLines(scene: RowScene): readonly BandLine[] {
-  const { fit, side, setOut } = scene;
-  const { path } = fit.layout;
-  const { from, to, ring } = fit.window;
-  const read = pathReader(path);
-  const at = newReading();
-  return rowCopies(setOut.setOut.rows).map((row): BandLine => {
-    const [points, inward]: [number[], number[]] = [[], []];
-    const station = (s: number): void => {
-      read(s, at);
-      points.push(at[0] - row * at[3], at[1] + row * at[2]);
-      inward.push(-side * at[3], side * at[2]);
-    };
-    for (let s = from; s < to;) {
-      station(s);
-      const bend = BEND / Math.max(Math.abs(at[4]), 1e-9);
-      s += Math.min(path.length / LEAST_STATIONS, Math.max(path.length / MOST_STATIONS, bend));
-    }
-    if (!ring) station(to);
-    return { points, inward, closed: ring };
-  });
+/**
+ * Asks for the band that a row is; null where it is none.
+ * @param tolerance how far its edges may stray from their curves, mm
+ * @throws RelayError band-invalid
+ */
+export function bandRequest(
+  scene: RowScene,
+  tolerance: number,
+): Extract<SolidRequest, { kind: 'band' }> | null {
+  const band = rowBand(scene);
+  if (!band) return null;
+  const lines = bandLines(scene, tolerance).map(({ places, frames, closed }): AskedLine => ({
+    ...{ places: [...places], frames: [...frames], closed },
+  }));
+  return { kind: 'band', piece: band.piece.piece, lines };
 }

@@ -1,12 +1,12 @@
 import type { Map3 } from '@coin-relay/core';
 import { mapMesh } from '@coin-relay/core/solid';
-import { isBand, materialsOf, travelOf, type Machine, type Material } from '@coin-relay/model';
+import { materialsOf, travelOf, type Machine, type Material } from '@coin-relay/model';
 import type { KeptMeshes } from '@coin-relay/model/solid';
 import { materialOf, wireShapes } from '../figures';
 import { BendingShapes } from './bending-shapes';
 import { materialIn } from './finished-in';
 import { BETWEEN, MachineSolids } from './machine-solids';
-import { bandLines, makeMaster, type SolidRequest } from './masters';
+import { bandRequest, makeMaster, type SolidRequest } from './masters';
 import { inJob, standingName, standingPieces, type StandingPiece } from './standing-pieces';
 import { standAtFrame, standingRows, type StandingRow } from './standing';
 import type { PlacedPicture, SceneNode, SceneSolid, ShapeAt, SolidBodyOf } from './scene-node';
@@ -137,16 +137,10 @@ export class SceneSolids {
   /** The band that a row is, as one body that stands still: it runs in itself. */
   private bands(row: StandingRow): SceneNode[] {
     const { scene, run, z } = row;
-    const piece = scene.pieces.find((each) => isBand(each.piece))?.piece;
-    if (!piece) return [];
-    const lines = bandLines(scene);
-    const solid = this.solid(
-      `${run} band`,
-      piece.name,
-      { kind: 'band', piece, lines },
-      scene.setOut.materials,
-      piece.finish?.material,
-    );
+    const request = bandRequest(scene, this.asked.tolerance);
+    if (!request) return [];
+    const { name, finish } = request.piece;
+    const solid = this.solid(`${run} band`, name, request, scene.setOut.materials, finish?.material);
     const map: Map3 = [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, z];
     return [{ id: `${run}/band`, run, solid, map: inJob(row, map) }];
   }

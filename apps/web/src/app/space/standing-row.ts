@@ -1,11 +1,20 @@
 import { isSpatial, newReading, pathReader } from '@coin-relay/core';
-import { bandOf, repeatOf, type JobPiece, type Material } from '@coin-relay/model';
-import { colourOf, materialOf, moveScene, rowCopies, rowScene, type RowScene } from '@coin-relay/scene';
-import { BENT_PARTS, bandLines, RowInstances, type SolidGroup } from '@coin-relay/scene/solid';
+import { repeatOf, type JobPiece, type Material } from '@coin-relay/model';
+import {
+  colourOf,
+  materialOf,
+  moveScene,
+  rowBand,
+  rowCopies,
+  rowScene,
+  type RowScene,
+} from '@coin-relay/scene';
+import { BENT_PARTS, bandRequest, RowInstances, type SolidGroup } from '@coin-relay/scene/solid';
 import { Box3, Group, Matrix4, Raycaster, Vector3, type BufferGeometry } from 'three';
 import { pointsOf } from '../drawing/note-place';
 import type { MadeSolid } from '../engine/solid-tasks';
 import type { Picked } from '../session/spot-picks.service';
+import { toleranceFor } from './ask-solids';
 import { BentBody } from './bent-body';
 import { BOX_TRIANGLES, boxSolid, trianglesOf } from './box-solid';
 import { CutAway, type CutCopies } from './cut-away';
@@ -299,11 +308,15 @@ export class StandingRow {
   }
 
   private askBand(): void {
-    const { row } = this;
-    const [piece] = row.sequence;
-    if (!bandOf(piece)) return;
-    const request = { kind: 'band', piece, lines: bandLines(this.scene) } as const;
-    this.means.ask(request, piece.pitch, this.owner.signal, (solid) => {
+    const { row, scene } = this;
+    const band = rowBand(scene);
+    if (!band) return;
+    // A band is as fine as it is wide, not as what is on it is long.
+    const size = band.inner + band.outer;
+    const request = bandRequest(scene, toleranceFor(size));
+    if (!request) return;
+    const { piece } = request;
+    this.means.ask(request, size, this.owner.signal, (solid) => {
       const matrix = Float32Array.from(new Matrix4().setPosition(0, 0, this.z).elements);
       const material = piece.finish?.material;
       const of = (own: string): Material => materialOf(row.setOut.materials, material ?? own);

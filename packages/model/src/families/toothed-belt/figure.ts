@@ -17,8 +17,13 @@ export function beltTooth(piece: ToothedBelt): Figure {
   return { main: 'rubber', parts: [{ d: outline, fill: 'rubber', line: false }] };
 }
 
+/** A belt is so wide, of its pitch: 25.4 mm of 12.7 mm is a stock width of pitch H (ISO 5296, from memory). */
+export const BELT_WIDTH = 2;
+
 /** The band behind the teeth; its cord, the pitch line, lies near the pulleys' side. */
-export function toothedBand({ thickness, tooth }: ToothedBelt): Band {
+export function toothedBand({ pitch, thickness, tooth }: ToothedBelt): Band {
   const body = thickness - tooth;
-  return { inner: body * 0.35, outer: body * 0.65, material: 'rubber' };
+  const [inner, outer, half] = [body * 0.35, body * 0.65, (pitch * BELT_WIDTH) / 2];
+  const ring = Float64Array.of(-outer, -half, inner, -half, inner, half, -outer, half);
+  return { inner, outer, material: 'rubber', rings: () => [ring] };
 }

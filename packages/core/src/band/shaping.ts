@@ -1,7 +1,7 @@
 import { profileParts } from '../space-path/profile';
 
 /** How a section is at a place along a path. */
-export interface BandStation {
+export interface ShapeStation {
   /** Arc length, mm. */
   readonly s: number;
   /** How many times as large. */
@@ -13,7 +13,7 @@ export interface BandStation {
 }
 
 /** Reads scale, roll and lift at arc length s into three numbers. */
-export type ReadGrowth = (s: number, out: Float64Array) => void;
+export type ReadShaping = (s: number, out: Float64Array) => void;
 
 /**
  * How a section changes along a path: as its stations say, level beyond the first and the last of an open path and from
@@ -21,11 +21,11 @@ export type ReadGrowth = (s: number, out: Float64Array) => void;
  * (the interpolation of height profiles).
  * @throws RelayError profile-invalid
  */
-export function growthAlong(
-  stations: readonly BandStation[],
+export function shapingAlong(
+  stations: readonly ShapeStation[],
   path: { readonly length: number; readonly closed: boolean },
   smooth: boolean,
-): ReadGrowth {
+): ReadShaping {
   const parts = (['scale', 'roll', 'lift'] as const).map((key) =>
     profileParts(
       stations.map((station) => ({ u: station.s, z: station[key] })),

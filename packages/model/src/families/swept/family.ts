@@ -1,0 +1,59 @@
+import { plainEntry, single, type Family, type MadeOf } from '../family';
+import { sweptBand, sweptStretch } from './figure';
+import { sweptFields, type Swept } from './piece';
+import { scaledSection, sectionFault, sectionLook } from './section';
+import type { Section } from './section-schema';
+
+/** What is on a band repeats so many mm where nothing is said. */
+const REPEAT = 50;
+
+/** A band of a section. */
+export const sweptPieces = (section: Section, pitch = REPEAT): MadeOf<Swept> =>
+  single({ family: 'swept', id: 'band', name: 'Band', pitch, section, ends: 'capped' });
+
+type Stock = Extract<Section, { by: 'stock' }>;
+const stock = (shape: Stock['shape'], width: number, height: number, wall: number): Stock => ({
+  ...{ by: 'stock', shape, width, height, wall },
+  mirrored: false,
+});
+
+const entry = (
+  id: string,
+  name: string,
+  section: Section,
+  material: string,
+): ReturnType<typeof plainEntry<Swept>> =>
+  plainEntry(id, name, () => sweptPieces(section), { finish: { material, line: true, picture: null } });
+
+export const swept = {
+  id: 'swept',
+  words: { title: 'Bands and rails', one: 'repeat', many: 'repeats' },
+  behaviour: 'bending',
+  tolerance: { part: 0.1, why: 'what is on a band may be a little longer or shorter' },
+  articulation: null,
+  about:
+    'A section carried along the path: a band, a rail, a tube, a bed. Its pitch is what is on it repeats by.',
+  fields: sweptFields,
+  entries: [
+    entry('flat-band', 'Flat band', stock('rectangle', 2, 20, 1), 'leather'),
+    entry('guide-rail', 'Guide rail', stock('rail', 8, 10, 1), 'steel'),
+    entry('round-bar', 'Round bar', stock('round', 6, 6, 1), 'brass'),
+    entry('hose', 'Hose', stock('tube', 16, 16, 2), 'rubber'),
+    entry('channel', 'Channel', stock('channel', 30, 14, 2), 'steel'),
+    entry('canal-bed', 'Canal bed', stock('trough', 60, 16, 2), 'copper'),
+    entry('half-pipe', 'Half pipe', stock('half-pipe', 30, 15, 1.5), 'copper'),
+  ],
+  width: ({ section }) => {
+    const [x0, , x1] = sectionLook(section).measures.bounds;
+    return x1 - x0;
+  },
+  figure: sweptStretch,
+  band: sweptBand,
+  overlaps: true,
+  conflict: ({ section }) => {
+    const words = sectionFault(section);
+    return words === null ? null : { key: 'section', words };
+  },
+  scaled: ({ section }, k) => ({ section: scaledSection(section, k) }),
+  runningDepth: (piece) => sweptBand(piece).inner,
+} as const satisfies Family<Swept>;

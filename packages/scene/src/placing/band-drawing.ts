@@ -1,0 +1,141 @@
+import { RelayError, type BandLine } from '@coin-relay/core';
+import { short } from '@coin-relay/model';
+import { bandLines, bandRings, rowBand, ringsBox } from './band';
+import type { RowScene } from './scene';
+
+/** A band as it is seen from the front, as path data, mm. */
+export interface BandDrawing {
+  /** What is filled, even-odd. */
+  readonly area: string;
+  /** Its rims, and the edges that are seen between them; empty where it is not inked. */
+  readonly edges: string;
+  readonly material: string;
+}
+
+/** Edges of a section that turn by more than this are drawn, radians. */
+const CREASE = (35 * Math.PI) / 180;
+/** How far rims may stray from where they are, of the size of the section. */
+const STRAY = 1 / 150;
+/** A band too long to be drawn so finely is drawn by so much coarser. */
+const COARSER = 16;
+/** Hidden is what lies lower than this under something else, of the size of the section. */
+const UNDER = 1e-6;
+
+/** Draws the band that a row is: each of its sections between its outermost corners; null where it is none. */
+export function bandDrawing(scene: RowScene): BandDrawing | null {
+  const band = rowBand(scene);
+  if (!band) return null;
+  const { piece } = band.piece;
+  const [x0, y0, x1, y1] = ringsBox(bandRings(piece, Infinity));
+  const size = Math.max(x1 - x0, band.inked ? y1 - y0 : 0);
+  const rings = bandRings(piece, size * STRAY);
+  const drawn = linesFor(scene, size * STRAY).map((line) => drawLine(line, rings, size * UNDER));
+  return {
+    area: drawn.map(({ area }) => area).join(''),
+    edges: band.inked ? drawn.map(({ edges }) => edges).join('') : '',
+    material: piece.finish?.material ?? band.material,
+  };
+}
+
+/** Lines as fine as asked; of a band so long that these would be too many, coarser ones. */
+function linesFor(scene: RowScene, tolerance: number): readonly BandLine[] {
+  try {
+    return bandLines(scene, tolerance);
+  } catch (error) {
+    if (!(error instanceof RelayError) || error.code !== 'band-invalid') throw error;
+    return linesFor(scene, tolerance * COARSER);
+  }
+}
+
+/** A corner of the section as it is seen: where, and how far it is to the left of the path and in front. */
+interface Seen {
+  readonly x: number;
+  readonly y: number;
+  readonly left: number;
+  readonly high: number;
+}
+
+function drawLine(
+  line: BandLine,
+  rings: readonly Float64Array[],
+  under: number,
+): { area: string; edges: string } {
+  const n = line.places.length;
+  const creases = rings.map(creasesOf);
+  const sections = Array.from({ length: n }, (_, i) => seenAt(line, i, rings));
+  const rims = ([1, -1] as const).map((side) =>
+    sections.map((section) =>
+      section.flat().reduce((best, corner) => (side * corner.left > side * best.left ? corner : best)),
+    ),
+  );
+  const [left, right] = rims;
+  const text = (points: readonly Seen[]): string =>
+    `M${points.map(({ x, y }) => `${short(x)} ${short(y)}`).join('L')}`;
+  const closing = line.closed ? 'Z' : '';
+  const area = line.closed
+    ? `${text(left)}Z${text([...right].reverse())}Z`
+    : `${text([...left, ...[...right].reverse()])}Z`;
+  const rimLines = line.closed ? text(left) + closing + text(right) + closing : area;
+  let edges = rimLines;
+  creases.forEach((corners, r) => {
+    for (const k of corners) {
+      let run: Seen[] = [];
+      const end = (): void => {
+        if (run.length > 1) edges += text(run);
+        run = [];
+      };
+      for (let i = 0; i < (line.closed ? n + 1 : n); i++) {
+        const section = sections[i % n];
+        const corner = section[r][k];
+        const onRim = corner === left[i % n] || corner === right[i % n];
+        if (!onRim && isOnTop(section, corner, under)) run.push(corner);
+        else end();
+      }
+      end();
+    }
+  });
+  return { area, edges };
+}
+
+function seenAt({ frames, closed, places }: BandLine, i: number, rings: readonly Float64Array[]): Seen[][] {
+  const n = places.length;
+  const before = i > 0 ? i - 1 : closed ? n - 1 : 0;
+  const behind = i + 1 < n ? i + 1 : closed ? 0 : n - 1;
+  let [wx, wy] = [frames[9 * behind] - frames[9 * before], frames[9 * behind + 1] - frames[9 * before + 1]];
+  const long = Math.hypot(wx, wy);
+  // Where it runs towards who looks any side will do.
+  [wx, wy] = long > 0 ? [wx / long, wy / long] : [1, 0];
+  const f = frames.subarray(9 * i, 9 * i + 9);
+  return rings.map((ring) =>
+    Array.from({ length: ring.length / 2 }, (_, k): Seen => {
+      const [u, v] = [ring[2 * k], ring[2 * k + 1]];
+      const [dx, dy, dz] = [0, 1, 2].map((c) => u * f[3 + c] + v * f[6 + c]);
+      return { x: f[0] + dx, y: f[1] + dy, left: dy * wx - dx * wy, high: dz };
+    }),
+  );
+}
+
+/** Is nothing of the section in front of one of its corners? */
+function isOnTop(section: readonly (readonly Seen[])[], corner: Seen, under: number): boolean {
+  return !section.some((ring) =>
+    ring.some((a, k) => {
+      const b = ring[(k + 1) % ring.length];
+      if (a === corner || b === corner || a.left === b.left) return false;
+      const t = (corner.left - a.left) / (b.left - a.left);
+      return t >= 0 && t <= 1 && a.high + t * (b.high - a.high) > corner.high + under;
+    }),
+  );
+}
+
+/** The corners of a ring where it turns so far that an edge is seen. */
+function creasesOf(ring: Float64Array): number[] {
+  const n = ring.length / 2;
+  const side = (i: number): number => {
+    const j = (i + 1) % n;
+    return Math.atan2(ring[2 * j + 1] - ring[2 * i + 1], ring[2 * j] - ring[2 * i]);
+  };
+  return Array.from({ length: n }, (_, i) => i).filter((i) => {
+    const turn = side(i) - side((i + n - 1) % n);
+    return Math.abs(Math.atan2(Math.sin(turn), Math.cos(turn))) > CREASE;
+  });
+}

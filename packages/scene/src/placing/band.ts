@@ -1,0 +1,96 @@
+import {
+  bandLine,
+  findCorners,
+  flatPlaces,
+  riddenPlaces,
+  sectionOn,
+  type BandLine,
+  type ReadPlace,
+  type SectionAt,
+} from '@coin-relay/core';
+import { bandOf, PLAIN_SETTING, type Band, type JobPiece } from '@coin-relay/model';
+import { rowCopies } from './copies';
+import type { RowScene, ScenePiece } from './scene';
+
+/** The band that a row is, as it is set on its path. */
+export interface RowBand extends Band {
+  readonly piece: ScenePiece;
+}
+
+/** The band of a row; null where it is none. */
+export function rowBand({ pieces }: RowScene): RowBand | null {
+  for (const piece of pieces) {
+    const band = bandOf(piece.piece);
+    if (band) return { ...band, piece };
+  }
+  return null;
+}
+
+/** Its section with the line that runs on the path at its zero point. */
+export function bandRings(piece: JobPiece, tolerance: number): Float64Array[] {
+  const { line } = piece.setting ?? PLAIN_SETTING;
+  const rings = bandOf(piece)?.rings(tolerance) ?? [];
+  return line === 0
+    ? rings
+    : rings.map((ring) => ring.map((value, i) => (i % 2 === 0 ? value - line : value)));
+}
+
+/** x0, y0, x1, y1 of rings. */
+export function ringsBox(rings: readonly Float64Array[]): [number, number, number, number] {
+  const box: [number, number, number, number] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const ring of rings)
+    for (let i = 0; i < ring.length; i += 2) {
+      box[0] = Math.min(box[0], ring[i]);
+      box[1] = Math.min(box[1], ring[i + 1]);
+      box[2] = Math.max(box[2], ring[i]);
+      box[3] = Math.max(box[3], ring[i + 1]);
+    }
+  return box;
+}
+
+/**
+ * How the section of a band stands along the path of its row, as pieces that bend do.
+ * @param row which of the rows side by side, as an offset to the left of the path, mm
+ */
+export function bandSectionAt(scene: RowScene, { piece: { setting } }: RowBand, row: number): SectionAt {
+  const { setOut, side, shaping } = scene;
+  const { stand } = setOut;
+  const own = setting.flip ? -side : side;
+  return sectionOn(placesOf(scene), {
+    side: own === 1 ? 1 : -1,
+    beside: row + (stand?.across ?? 0) - side * setting.out,
+    above: stand ? stand.lift + (setting.lift ?? 0) : 0,
+    roll:
+      stand && (stand.roll !== 0 || stand.twist !== 0)
+        ? (s) => stand.roll + (s / stand.ride.length) * stand.twist
+        : null,
+    size: setting.scale,
+    shaping,
+  });
+}
+
+function placesOf({ fit, setOut: { stand } }: RowScene): ReadPlace {
+  return stand ? riddenPlaces(stand.ride) : flatPlaces(fit.layout.path);
+}
+
+/**
+ * The lines of the band that a row is: one for each row that lies side by side; none where it is no band.
+ * @param tolerance how far its edges may stray from their curves, mm
+ * @throws RelayError band-invalid
+ */
+export function bandLines(scene: RowScene, tolerance: number): readonly BandLine[] {
+  const band = rowBand(scene);
+  if (!band) return [];
+  const { fit, setOut } = scene;
+  const { from, to, ring } = fit.window;
+  const { path } = fit.layout;
+  const box = ringsBox(bandRings(band.piece.piece, Infinity));
+  const lap = (s: number): number => (path.closed && s < from ? s + path.length : s);
+  return rowCopies(setOut.setOut.rows).map((row) =>
+    bandLine(bandSectionAt(scene, band, row), {
+      ...{ from, to, closed: ring, box, tolerance },
+      corners: findCorners(path).map(({ s }) => lap(s)),
+      stations: (setOut.shaping?.stations ?? []).map(({ s }) => lap(s)),
+    }),
+  );
+}
