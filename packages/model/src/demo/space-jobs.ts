@@ -2,9 +2,12 @@ import {
   plankPieces,
   ROUND_LINK_SIZES,
   roundLinkPieces,
+  stockSectionOf,
+  sweptPieces,
   tubePieces,
   type JobPiece,
   type PieceOf,
+  type Section,
 } from '../families';
 import { PLAIN_SETTING } from '../families/plain-setting';
 import { PLAIN_SET_OUT } from '../job';
@@ -140,6 +143,21 @@ function boat(id: string, name: string, seat: string, material: string): PieceOf
   };
 }
 
+/** A part of the canal's bed: a section along the whole canal, in the middle of it and on its level where nothing else is said. */
+const alongCanal = (id: string, name: string, { across = 0, above = 0 }): Job['runs'][number] => ({
+  ...run(name, [id], 1, 'path'),
+  id,
+  sideways: above,
+  upright: upright(across),
+});
+
+function canalPart(id: string, name: string, material: string, section: Section, pitch: number): JobPiece {
+  return {
+    ...sweptPieces(section, pitch).pieces[0],
+    ...{ id, name, finish: { material, line: true, picture: null } },
+  };
+}
+
 /** The swan boats on the canal: it rises to the upper basin and comes down again; a swan before them, a lantern behind. */
 export function swanBoats(): Job {
   return {
@@ -164,7 +182,14 @@ export function swanBoats(): Job {
         },
       },
     ],
+    materials: [
+      { id: 'water', name: 'Canal water', colour: '#7fa3a6', metal: 0, rough: 0.15 },
+      { id: 'slate', name: 'Slate', colour: '#6d6a66', metal: 0, rough: 0.8 },
+    ],
     pieces: [
+      canalPart('bed', 'Bed', 'slate', stockSectionOf('trough', 86, 24, 3), 120),
+      canalPart('rim', 'Rim', 'wood', stockSectionOf('rectangle', 8, 4, 1), 120),
+      canalPart('water', 'Water', 'water', stockSectionOf('rectangle', 73, 2, 1), 90),
       boat('boat', 'Boat', 'M18 -5H42V5H18Z', 'red'),
       boat(
         'swan',
@@ -175,6 +200,10 @@ export function swanBoats(): Job {
       boat('lantern', 'Lantern boat', 'M26 -5L31 -7L36 -5L38 0L36 5L31 7L26 5L24 0Z', 'glass'),
     ],
     runs: [
+      alongCanal('bed', 'Bed', { above: -8 }),
+      { ...alongCanal('rim', 'Left rim', { across: 42, above: 6 }), id: 'left' },
+      { ...alongCanal('rim', 'Right rim', { across: -42, above: 6 }), id: 'right' },
+      alongCanal('water', 'Water', { above: -2.2 }),
       {
         ...run('Boats', ['boat'], 1, 'path'),
         upright: upright(0),
@@ -195,6 +224,13 @@ export function swanBoats(): Job {
         },
       },
     ],
-    motion: { framesPerSecond: 24, frames: 120, drives: [{ run: 'row', pitches: 0 }] },
+    motion: {
+      framesPerSecond: 24,
+      frames: 120,
+      drives: [
+        ...['bed', 'left', 'right', 'row'].map((id) => ({ run: id, pitches: 0 })),
+        { run: 'water', pitches: 3 },
+      ],
+    },
   };
 }

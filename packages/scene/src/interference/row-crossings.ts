@@ -10,12 +10,14 @@ import {
 import { behaviourOf, type StandInSpace } from '@coin-relay/model';
 import type { PathsD } from 'clipper2-ts';
 import { bentInSpace } from '../placing/bent-in-space';
+import { rowBand } from '../placing/band';
 import { rowCopies, twinMatrix } from '../placing/copies';
 import { hullOf } from '../placing/box';
 import { isThere } from '../placing/keep';
 import { placeMatrix } from '../placing/placement-matrix';
 import { placeInSpace } from '../placing/space-placement';
 import { moveScene, pieceNumberAt, type RowScene, type ScenePiece } from '../placing/scene';
+import { bandBoxes, bandPairs } from './band-bodies';
 import { boxDepth, type SpaceBox } from './boxes';
 import { movedArea, overlapWidth } from './overlap';
 import { pieceFigure } from '../figures/piece-figure';
@@ -99,10 +101,14 @@ interface Body extends SpaceBox {
 export function rowCrossings(rows: readonly StoodRow[]): RowCrossing[] {
   const links = rows.reduce((sum, { scene }) => sum + scene.frame.links, 0);
   if (links > MOST_CROSSING_LINKS) return [];
-  const worst = new Map<string, RowCrossing>();
+  const bands = bandPairs(rows);
+  const worst = new Map<string, RowCrossing>(
+    [...bands].flatMap(([pair, found]) => (found && found.depth > SPOKEN_OF ? [[pair, found] as const] : [])),
+  );
   for (const travel of links <= MOST_TRAVELLING ? TRAVELS : [0]) {
     const bodies = rows.flatMap((row) => bodiesOf(row, travel));
-    for (const meets of meetings(bodies).values()) {
+    for (const [pair, meets] of meetings(bodies)) {
+      if (bands.has(pair)) continue;
       const found = deepest(meets);
       if (!found) continue;
       const key = `${found.run} ${found.other}`;
@@ -199,6 +205,11 @@ function bodiesInSpace(row: StoodRow, stand: StandInSpace, travel: number): Body
   const { scene, reach } = row;
   const { fit, frame, setOut } = scene;
   moveScene(scene, travel);
+  if (rowBand(scene))
+    return bandBoxes(scene).map(({ s, middle, axes, half }) => ({
+      ...{ row, s: withinPath(fit.layout.path, s), at: LEVEL, faces: NO_FACES, area: () => [] },
+      ...boxed([middle[0], middle[1], middle[2] + row.z], axes, half),
+    }));
   const found: Body[] = [];
   const m = new Float64Array(PLACE_NUMBERS);
   for (const offset of rowCopies(setOut.setOut.rows)) {
@@ -267,6 +278,8 @@ function boxBody(
 }
 
 const LEVEL: AffineTuple = [1, 0, 0, 1, 0, 0];
+/** What only lies in boxes has no faces in depth. */
+const NO_FACES: Reach = [0, 0];
 
 function bodiesOf(row: StoodRow, travel: number): Body[] {
   const { scene } = row;

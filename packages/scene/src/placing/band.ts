@@ -3,10 +3,12 @@ import {
   findCorners,
   flatPlaces,
   riddenPlaces,
+  SECTION_NUMBERS,
   sectionOn,
   type BandLine,
   type ReadPlace,
   type SectionAt,
+  type SectionStand,
 } from '@coin-relay/core';
 import { bandOf, PLAIN_SETTING, type Band, type JobPiece } from '@coin-relay/model';
 import { rowCopies } from './copies';
@@ -52,11 +54,33 @@ export function ringsBox(rings: readonly Float64Array[]): [number, number, numbe
  * How the section of a band stands along the path of its row, as pieces that bend do.
  * @param row which of the rows side by side, as an offset to the left of the path, mm
  */
-export function bandSectionAt(scene: RowScene, { piece: { setting } }: RowBand, row: number): SectionAt {
+export const bandSectionAt = (scene: RowScene, band: RowBand, row: number): SectionAt =>
+  sectionOn(placesOf(scene), bandStand(scene, band, row));
+
+/** Rings of its section at a place of its path as they lie to the left of the path and above it, mm. */
+export function bandAcross(scene: RowScene, band: RowBand, s: number, tolerance: number): Float64Array[] {
+  const rings = bandRings(band.piece.piece, tolerance);
+  const at = new Float64Array(SECTION_NUMBERS);
+  return rowCopies(scene.setOut.setOut.rows).flatMap((row) => {
+    sectionOn(straight, bandStand(scene, band, row))(s, at);
+    return rings.map((ring) =>
+      ring.map((_, i) => {
+        const [x, y] = [ring[i - (i % 2)], ring[i - (i % 2) + 1]];
+        const c = i % 2 === 0 ? 1 : 2;
+        return at[c] + x * at[3 + c] + y * at[6 + c];
+      }),
+    );
+  });
+}
+
+/** Along x, up along z: what is left of a path is y. */
+const straight: ReadPlace = (s, out) => out.set([s, 0, 0, 1, 0, 0, 0, 0, 1]);
+
+function bandStand(scene: RowScene, { piece: { setting } }: RowBand, row: number): SectionStand {
   const { setOut, side, shaping } = scene;
   const { stand } = setOut;
   const own = setting.flip ? -side : side;
-  return sectionOn(placesOf(scene), {
+  return {
     side: own === 1 ? 1 : -1,
     beside: row + (stand?.across ?? 0) - side * setting.out,
     above: stand ? stand.lift + (setting.lift ?? 0) : 0,
@@ -66,10 +90,11 @@ export function bandSectionAt(scene: RowScene, { piece: { setting } }: RowBand, 
         : null,
     size: setting.scale,
     shaping,
-  });
+  };
 }
 
-function placesOf({ fit, setOut: { stand } }: RowScene): ReadPlace {
+/** The places that the band of a row is carried along. */
+export function placesOf({ fit, setOut: { stand } }: RowScene): ReadPlace {
   return stand ? riddenPlaces(stand.ride) : flatPlaces(fit.layout.path);
 }
 

@@ -10,7 +10,16 @@ import { SPACE_NUMBERS } from './room';
 import { moveScene, pieceNumberAt, rowScene, type RowScene } from './scene';
 import { axesOf, placeInSpace, roll } from './space-placement';
 
-const jobOf = (id: string): Job => structuredClone(demoJobs().find((each) => each.id === id)!.job);
+/** A job, of those with several rows only the first of links. */
+function jobOf(id: string): Job {
+  const job = structuredClone(demoJobs().find((each) => each.id === id)!.job);
+  const bands = new Set(['bed', 'left', 'right', 'water']);
+  return {
+    ...job,
+    runs: job.runs.filter((each) => !bands.has(each.id)),
+    motion: { ...job.motion, drives: job.motion.drives.filter(({ run }) => !bands.has(run)) },
+  };
+}
 function sceneOf(job: Job, run = job.runs[0].id): RowScene {
   const resolved = resolveRun(job, run);
   const fit = fitRow(resolved.source, resolved.request);

@@ -1,7 +1,7 @@
 import { plainEntry, single, type Family, type MadeOf } from '../family';
 import { sweptBand, sweptStretch } from './figure';
 import { sweptFields, type Swept } from './piece';
-import { scaledSection, sectionFault, sectionLook } from './section';
+import { scaledSection, sectionFault, sectionLook, stockSectionOf } from './section';
 import type { Section } from './section-schema';
 
 /** What is on a band repeats so many mm where nothing is said. */
@@ -10,12 +10,6 @@ const REPEAT = 50;
 /** A band of a section. */
 export const sweptPieces = (section: Section, pitch = REPEAT): MadeOf<Swept> =>
   single({ family: 'swept', id: 'band', name: 'Band', pitch, section, ends: 'capped' });
-
-type Stock = Extract<Section, { by: 'stock' }>;
-const stock = (shape: Stock['shape'], width: number, height: number, wall: number): Stock => ({
-  ...{ by: 'stock', shape, width, height, wall },
-  mirrored: false,
-});
 
 const entry = (
   id: string,
@@ -35,13 +29,13 @@ export const swept = {
     'A section carried along the path: a band, a rail, a tube, a bed. Its pitch is what is on it repeats by.',
   fields: sweptFields,
   entries: [
-    entry('flat-band', 'Flat band', stock('rectangle', 2, 20, 1), 'leather'),
-    entry('guide-rail', 'Guide rail', stock('rail', 8, 10, 1), 'steel'),
-    entry('round-bar', 'Round bar', stock('round', 6, 6, 1), 'brass'),
-    entry('hose', 'Hose', stock('tube', 16, 16, 2), 'rubber'),
-    entry('channel', 'Channel', stock('channel', 30, 14, 2), 'steel'),
-    entry('canal-bed', 'Canal bed', stock('trough', 60, 16, 2), 'copper'),
-    entry('half-pipe', 'Half pipe', stock('half-pipe', 30, 15, 1.5), 'copper'),
+    entry('flat-band', 'Flat band', stockSectionOf('rectangle', 2, 20, 1), 'leather'),
+    entry('guide-rail', 'Guide rail', stockSectionOf('rail', 8, 10, 1), 'steel'),
+    entry('round-bar', 'Round bar', stockSectionOf('round', 6, 6, 1), 'brass'),
+    entry('hose', 'Hose', stockSectionOf('tube', 16, 16, 2), 'rubber'),
+    entry('channel', 'Channel', stockSectionOf('channel', 30, 14, 2), 'steel'),
+    entry('canal-bed', 'Canal bed', stockSectionOf('trough', 60, 16, 2), 'copper'),
+    entry('half-pipe', 'Half pipe', stockSectionOf('half-pipe', 30, 15, 1.5), 'copper'),
   ],
   width: ({ section }) => {
     const [x0, , x1] = sectionLook(section).measures.bounds;

@@ -13,6 +13,19 @@ import {
 import { throughPoints } from '../../figure/points-data';
 import type { Section } from './section-schema';
 
+type Stock = Extract<Section, { by: 'stock' }>;
+
+/** A ready-made section, mm. */
+export const stockSectionOf = (
+  shape: Stock['shape'],
+  width: number,
+  height: number,
+  wall: number,
+): Stock => ({
+  ...{ by: 'stock', shape, width, height, wall },
+  mirrored: false,
+});
+
 /** What a section is drawn from, whichever way it is told. */
 export function sectionShape(section: Section): SectionShape {
   const { mirrored } = section;
