@@ -26,6 +26,7 @@ export * from './tube/family';
 export * from './swept/family';
 export * from './swept/section-schema';
 export * from './swept/section';
+export * from './swept/section-points';
 export * from './own/outline-schema';
 export * from './own/plate';
 export * from './own/kept-solid';

@@ -15,6 +15,7 @@ export * from './parts';
 export * from './set-out-schema';
 export * from './motion-schema';
 export type { HandOff } from './hand-off-schema';
+export type { Shaping } from './shaping-schema';
 export type { Upright } from './upright-schema';
 
 /** The parts of a job, each checked by itself; that they go together is checked by its schema. */

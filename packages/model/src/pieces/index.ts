@@ -4,3 +4,4 @@ export * from './outline-points';
 export * from './own-link';
 export * from './own-solid';
 export * from './round-holes';
+export * from './drawn-section';

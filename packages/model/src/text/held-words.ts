@@ -1,7 +1,7 @@
 import { PLAIN_LAY } from '@coin-relay/core';
 import { materialsOf } from '../catalogue/materials';
 import { PLAIN_SETTING, type JobPiece } from '../families';
-import type { Job, Run, RunFit, Unit, Upright } from '../job/schema';
+import type { Job, Run, RunFit, Shaping, Unit, Upright } from '../job/schema';
 import { formatExact } from '../units';
 
 /** What of a part that is folded away holds now, in a few words; empty where all of it is plain. */
@@ -158,4 +158,12 @@ export function uprightHeld({ by, roll, alternate, twist, across }: Upright): st
   ]
     .filter((words) => words !== '')
     .join(', ');
+}
+
+/** What of a row changes along its path, in few words. */
+export function shapingHeld({ stations }: Shaping): string {
+  const changes = (['scale', 'roll', 'lift'] as const).filter((key) =>
+    stations.some((station) => station[key] !== (key === 'scale' ? 1 : 0)),
+  );
+  return `${stations.length} ${stations.length === 1 ? 'station' : 'stations'}${changes.length > 0 ? `: ${changes.join(', ')}` : ''}`;
 }

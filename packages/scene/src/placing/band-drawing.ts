@@ -1,6 +1,6 @@
 import { RelayError, type BandLine } from '@coin-relay/core';
 import { short } from '@coin-relay/model';
-import { bandLines, bandRings, rowBand, ringsBox } from './band';
+import { bandLines, bandRings, bandTolerance, rowBand, ringsBox } from './band';
 import type { RowScene } from './scene';
 
 /** A band as it is seen from the front, as path data, mm. */
@@ -14,8 +14,6 @@ export interface BandDrawing {
 
 /** Edges of a section that turn by more than this are drawn, radians. */
 const CREASE = (35 * Math.PI) / 180;
-/** How far rims may stray from where they are, of the size of the section. */
-const STRAY = 1 / 150;
 /** A band too long to be drawn so finely is drawn by so much coarser. */
 const COARSER = 16;
 /** Hidden is what lies lower than this under something else, of the size of the section. */
@@ -28,8 +26,9 @@ export function bandDrawing(scene: RowScene): BandDrawing | null {
   const { piece } = band.piece;
   const [x0, y0, x1, y1] = ringsBox(bandRings(piece, Infinity));
   const size = Math.max(x1 - x0, band.inked ? y1 - y0 : 0);
-  const rings = bandRings(piece, size * STRAY);
-  const drawn = linesFor(scene, size * STRAY).map((line) => drawLine(line, rings, size * UNDER));
+  const tolerance = bandTolerance(piece);
+  const rings = bandRings(piece, tolerance);
+  const drawn = linesFor(scene, tolerance).map((line) => drawLine(line, rings, size * UNDER));
   return {
     area: drawn.map(({ area }) => area).join(''),
     edges: band.inked ? drawn.map(({ edges }) => edges).join('') : '',

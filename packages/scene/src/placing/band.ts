@@ -50,6 +50,15 @@ export function ringsBox(rings: readonly Float64Array[]): [number, number, numbe
   return box;
 }
 
+/** How far the edges of a band may stray where nothing else is said, of the size of its section. */
+const STRAY = 1 / 1000;
+
+/** How far the edges of a band may stray where it is looked at, mm. */
+export function bandTolerance(piece: JobPiece): number {
+  const [x0, y0, x1, y1] = ringsBox(bandRings(piece, Infinity));
+  return Math.max(x1 - x0, y1 - y0) * STRAY;
+}
+
 /**
  * How the section of a band stands along the path of its row, as pieces that bend do.
  * @param row which of the rows side by side, as an offset to the left of the path, mm

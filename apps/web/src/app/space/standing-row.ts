@@ -4,6 +4,7 @@ import {
   colourOf,
   materialOf,
   moveScene,
+  bandTolerance,
   rowBand,
   rowCopies,
   rowScene,
@@ -33,6 +34,8 @@ import {
 import { SolidBody, type Looks } from './solid-body';
 import { StandingWheels } from './standing-wheels';
 
+/** What is round on the section of a band is so much finer than on a piece of its size. */
+const FINER = 4;
 /** Points that tell where a path in space is. */
 const OF_PATH = 96;
 

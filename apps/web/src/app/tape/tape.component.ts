@@ -29,6 +29,7 @@ import { PlaceChoice } from '../session/place-choice.service';
 import { paintLens } from './lens';
 import { MOST_ROWS, paintOtherRows, TapePainters } from './other-rows';
 import { ElevationComponent } from './elevation/elevation.component';
+import { ShapingLaneComponent } from './shaping/shaping-lane.component';
 import { sizeCanvas } from './size-canvas';
 import { paintTapeLinks } from './tape-links';
 import { closingAt, paintCuts, paintLay } from './tape-lay';
@@ -46,7 +47,7 @@ const CORNER_REACH = 8;
 /** The path unrolled: a measuring tape with bends, wheels and links on it, and the closing place under a lens. */
 @Component({
   selector: 'relay-tape',
-  imports: [ElevationComponent, NzButtonComponent, TermComponent],
+  imports: [ElevationComponent, NzButtonComponent, ShapingLaneComponent, TermComponent],
   template: `
     <p class="head">
       <relay-term of="Tape"><b>Tape</b></relay-term>
@@ -78,6 +79,11 @@ const CORNER_REACH = 8;
     @if (raised(); as view) {
       @defer {
         <relay-elevation class="elevation" [view]="view" [map]="scale()" [width]="wide()" />
+      }
+    }
+    @if (shaped(); as view) {
+      @defer {
+        <relay-shaping-lane class="elevation" [view]="view" [map]="scale()" [width]="wide()" />
       }
     }
     <figure>
@@ -123,6 +129,11 @@ export class TapeComponent {
   protected readonly raised = computed(() => {
     const { view } = this.state();
     return view && isSpatial(view.fit.layout.path) ? view : null;
+  });
+  /** The row whose shape changes along its path. */
+  protected readonly shaped = computed(() => {
+    const { view } = this.state();
+    return view?.resolved.run.shaping ? view : null;
   });
   /** Of the strip, px. */
   protected readonly wide = signal(0);

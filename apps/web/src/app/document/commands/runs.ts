@@ -1,4 +1,4 @@
-import { freshId, type Job, type Run, type Upright } from '@coin-relay/model';
+import { freshId, type Job, type Run, type Shaping, type Upright } from '@coin-relay/model';
 import { castDraft } from 'immer';
 import type { Command } from './command';
 
@@ -69,6 +69,23 @@ export function setSteepest(runId: string, slope: number | null): Command {
       if (!run) return;
       if (slope === null) delete run.steepest;
       else run.steepest = slope;
+    },
+  };
+}
+
+/** How what bends along the path of a run changes along it; null leaves it as it is. */
+export function setShaping(
+  runId: string,
+  shaping: Shaping | null,
+  label = 'Change it along the path',
+): Command {
+  return {
+    label,
+    recipe: (job) => {
+      const run = job.runs.find((r) => r.id === runId);
+      if (!run) return;
+      if (shaping) run.shaping = shaping;
+      else delete run.shaping;
     },
   };
 }

@@ -39,6 +39,7 @@ import { JobContext } from '../../session/job-context.service';
 import { RunAtWork, sequenceOf } from '../../session/run-at-work.service';
 import { FamilyFieldsComponent } from '../../links/family-fields.component';
 import { FinishPanelComponent } from '../../links/finish-panel.component';
+import { SectionPanelComponent } from '../../links/section/section-panel.component';
 import { SolidSheetComponent } from '../../links/solid-file/solid-sheet.component';
 import type { TakenSolids } from '../../links/solid-file/taken-solids';
 import { SampleComponent } from '../../links/sample.component';
@@ -83,6 +84,7 @@ const GROUPS: readonly { title: string; entries: readonly CatalogueEntry[] }[] =
     NumberFieldComponent,
     SampleComponent,
     TermComponent,
+    SectionPanelComponent,
     SettingPanelComponent,
     SolidSheetComponent,
     VariationPanelComponent,

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { uprightHeld, wholeRowHeld } from '@coin-relay/model';
+import { behaviourOf, shapingHeld, uprightHeld, wholeRowHeld } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { JobContext } from '../../session/job-context.service';
 import { HandPanelComponent } from '../../set-out/hand-panel.component';
@@ -10,6 +10,7 @@ import { PlaceChoice } from '../../session/place-choice.service';
 import { RulesPanelComponent } from '../../set-out/rules-panel.component';
 import { SequencePanelComponent } from '../../set-out/sequence-panel.component';
 import { SetOutWork } from '../../set-out/set-out-work.service';
+import { ShapingPanelComponent } from '../../set-out/shaping-panel.component';
 import { UprightPanelComponent } from '../../set-out/upright-panel.component';
 import { FoldComponent } from '../../shared/fold.component';
 
@@ -24,6 +25,7 @@ import { FoldComponent } from '../../shared/fold.component';
     LayoutPanelComponent,
     RulesPanelComponent,
     SequencePanelComponent,
+    ShapingPanelComponent,
     UprightPanelComponent,
   ],
   template: `
@@ -53,6 +55,19 @@ import { FoldComponent } from '../../shared/fold.component';
           <relay-upright-panel />
         </ng-template>
       </relay-fold>
+      @if (bends()) {
+        <relay-fold
+          heading="How it changes along the path"
+          [now]="has().shaping"
+          [open]="has().shaping !== ''"
+        >
+          <ng-template>
+            @defer (on immediate) {
+              <relay-shaping-panel />
+            }
+          </ng-template>
+        </relay-fold>
+      }
       <relay-fold heading="The whole row" [now]="has().whole">
         <ng-template>
           <relay-layout-panel />
@@ -82,8 +97,19 @@ export class SetOutStepComponent {
       byHand: setOut?.byHand.length ?? 0,
       handed: setOut?.handed?.items.length ?? 0,
       stands: run?.upright ? uprightHeld(run.upright) : '',
+      shaping: run?.shaping ? shapingHeld(run.shaping) : '',
       whole: run ? wholeRowHeld(run) : '',
     };
+  });
+
+  /** Is there anything that bends with the path, and can change along it? */
+  protected readonly bends = computed(() => {
+    const { job, run } = this.view() ?? {};
+    if (!job || !run) return false;
+    return (
+      run.shaping !== undefined ||
+      job.pieces.some((piece) => run.sequence.includes(piece.id) && behaviourOf(piece) === 'bending')
+    );
   });
 
   protected counted(n: number): string {
