@@ -16,6 +16,7 @@ import { readJob } from './files';
 /** The options as they are typed. */
 export interface Options {
   readonly path?: string;
+  readonly row?: string;
   readonly svg?: string;
   readonly dxf?: string;
   readonly obj?: string;

@@ -164,11 +164,14 @@ function makeProgram(output: Output): Command {
   );
   program
     .command('solid')
-    .description('a piece, or a file of solids: its triangles, volume, area and box; all of it in mm')
+    .description(
+      'a piece, a row that is a band, or a file of solids: its triangles, volume, area and box; all of it in mm',
+    )
     .option(
       '--piece <entry>',
       'a line of the catalogue (ENTRY, or ENTRY/PIECE), or the id of a piece of the job',
     )
+    .option('--row <id>', 'a row of the job that is a band, as it lies on its path')
     .option('--job <file>', 'a Coin Relay job')
     .option(
       '--solids <folder>',

@@ -7,20 +7,20 @@ import { numberOf, wordOf, type Options } from './options';
 
 /** What is asked of a file of solids alone, and of a piece alone. */
 const OF_FILES = ['unit', 'weld', 'triangles'] as const;
-const OF_PIECES = ['piece', 'job', 'tolerance', 'solids'] as const;
+const OF_PIECES = ['piece', 'row', 'job', 'tolerance', 'solids'] as const;
 
 /** The piece whose solid is asked for. */
-export function solidOf({ piece, job, tolerance, solids }: Options): AskedSolid {
-  if (piece === undefined) {
+export function solidOf({ piece, row, job, tolerance, solids }: Options): AskedSolid {
+  if ((piece === undefined) === (row === undefined) || (row !== undefined && job === undefined)) {
     throw new RelayError(
       'request-invalid',
-      'Give the piece: --piece CATALOGUE_ENTRY, or --job FILE --piece ID.',
+      'Give the piece, --piece CATALOGUE_ENTRY or --job FILE --piece ID, or a row that is a band: --job FILE --row ID.',
       {
         field: 'piece',
       },
     );
   }
-  const asked = { piece, tolerance: numberOf('tolerance', tolerance) };
+  const asked = { piece, row, tolerance: numberOf('tolerance', tolerance) };
   if (job === undefined) return asked;
   const folder = solids ?? dirname(job);
   return { ...asked, job: readJson(job), bodyOf: (hash) => readKept(join(folder, `${hash}.stl`), hash) };

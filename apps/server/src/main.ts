@@ -1,7 +1,7 @@
 import { homedir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { demoJobs } from '@coin-relay/model';
+import { demoJobs, demoPictures } from '@coin-relay/model';
 import pino from 'pino';
 import { createApp } from './app';
 import { threadExecutor } from './compute/executor';
@@ -43,8 +43,10 @@ if (!config) {
 const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
 const db = orRefuse(() => openDatabase(join(config.data, 'jobs.sqlite'), here('./migrations')));
 const jobs = new JobRepository(db);
+const pictures = new PictureRepository(db);
 if (config.demo) {
   // Demo jobs that are there already keep what was done to them.
+  for (const { base64 } of demoPictures()) pictures.keep('image/png', Buffer.from(base64, 'base64'));
   for (const { id, job } of demoJobs()) if (!jobs.has(id)) jobs.create(id, documentOf(job), 'Demo job');
 }
 const script = new URL('./compute-worker.mjs', import.meta.url);
@@ -52,7 +54,7 @@ const executor = threadExecutor(script);
 const reader = threadExecutor(script);
 const app = createApp({
   jobs,
-  pictures: new PictureRepository(db),
+  pictures,
   solids: new SolidRepository(db),
   links: new LinkRepository(db),
   executor,

@@ -11,6 +11,7 @@ import {
   isSpatial,
   layOut,
   measurePath,
+  measureSection,
   measureSpacePath,
   mirrorContour,
   newReading,
@@ -26,6 +27,7 @@ import {
   type Candidate,
   type FitOutcome,
   type FitRequest,
+  type SectionMeasures,
   type FittedSection,
   type HangBy,
   type MeasuredPath,
@@ -35,6 +37,7 @@ import {
   type Vec3,
 } from '@coin-relay/core';
 import { readDrawing, type Drawing, type DrawingFormat, type Skipped } from '@coin-relay/formats';
+import { bandRings } from '@coin-relay/scene';
 import { loadSource, type AskedSource, type LoadedSource } from './source';
 
 /**
@@ -48,11 +51,16 @@ export interface MeasureAnswer {
   readonly corners: number;
   readonly bounds: readonly number[];
   readonly holonomy?: number;
+  /** Of the section of a row of a job that is a band: its area, mm², its centroid and box, mm, and how far it is round, mm. */
+  readonly section?: SectionMeasures;
 }
+
+/** How far chords may stray from what is round on a section that is measured, mm. */
+const SECTION_TOLERANCE = 1e-4;
 
 /** Measures a path. Each toothed wheel is taken as a sprocket of its own pitch. */
 export function measureAnswer(given: AskedSource): MeasureAnswer {
-  const { source, request } = loadSource(given);
+  const { source, request, band } = loadSource(given);
   const pitch = request?.pitch ?? 1;
   const { path } = layOut(source, pitch, request?.pieces ?? 'stiff', { toothPitch: pitch, scale: 1 });
   const { length, closed, minRadius, corners, bounds } = inspectPath(path);
@@ -64,6 +72,7 @@ export function measureAnswer(given: AskedSource): MeasureAnswer {
     corners: corners.length,
     bounds: inSpace ? spaceBounds(path) : bounds,
     ...(inSpace && closed ? { holonomy: holonomy(path) } : {}),
+    ...(band ? { section: measureSection(bandRings(band, SECTION_TOLERANCE)) } : {}),
   };
 }
 

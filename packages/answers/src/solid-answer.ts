@@ -2,10 +2,12 @@ import { RelayError } from '@coin-relay/core';
 import { joinMeshes, measureMesh, type SolidMeasures } from '@coin-relay/core/solid';
 import { writeGlb, writeObj, writePlan, writeStl, type NamedMesh } from '@coin-relay/formats/solid';
 import { readKept } from '@coin-relay/formats/solid-kept';
-import { colourOf } from '@coin-relay/scene';
+import { bandLines, colourOf, rowScene } from '@coin-relay/scene';
+import { bandRequest, makeMaster } from '@coin-relay/scene/solid';
 import {
   CATALOGUE,
   findEntry,
+  fittedRows,
   MATERIALS,
   materialsOf,
   parseJob,
@@ -14,9 +16,11 @@ import {
 } from '@coin-relay/model';
 import { pieceSolid, SOLID_TOLERANCE, type KeptMeshes } from '@coin-relay/model/solid';
 
-/** What a solid is asked of: a line of the catalogue (ENTRY, or ENTRY/PIECE where it has several), or a piece of a job. */
+/** What a solid is asked of: a line of the catalogue (ENTRY, or ENTRY/PIECE where it has several), a piece of a job, or its band. */
 export interface AskedSolid {
-  readonly piece: string;
+  readonly piece?: string | undefined;
+  /** A row of the job that is a band, by its id: all of the band as it lies on its path. */
+  readonly row?: string | undefined;
   /** The job it is a piece of; of the catalogue where there is none. */
   readonly job?: unknown;
   /** How far chords may stray from what is round, mm. */
@@ -54,7 +58,7 @@ export async function solidFile({ name, parts }: MadeSolid, as: SolidFile): Prom
  * @throws RelayError request-invalid, solid-invalid, solid-too-large, solid-file-invalid
  */
 export function makeSolid(asked: AskedSolid): MadeSolid {
-  const { piece: name, job, tolerance = SOLID_TOLERANCE, bodyOf = () => null } = asked;
+  const { piece: name, row, job, tolerance = SOLID_TOLERANCE, bodyOf = () => null } = asked;
   if (!(tolerance >= TOLERANCES.least && tolerance <= TOLERANCES.most)) {
     throw new RelayError(
       'request-invalid',
@@ -62,6 +66,9 @@ export function makeSolid(asked: AskedSolid): MadeSolid {
       { field: 'tolerance' },
     );
   }
+  if (row !== undefined) return bandOfRow(job, row, tolerance);
+  if (name === undefined)
+    throw new RelayError('request-invalid', 'Give the piece, or the row that is a band.', { field: 'piece' });
   const { piece, materials } = job === undefined ? ofCatalogue(name) : ofJob(job, name);
   const { parts } = pieceSolid(piece, piece.pitch, tolerance, 0, bodiesOf(piece, bodyOf));
   if (parts.length === 0) {
@@ -79,6 +86,35 @@ export function makeSolid(asked: AskedSolid): MadeSolid {
       material,
       colour: colourOf(materials, material),
     })),
+  };
+}
+
+/** The band that a row is, where it lies on its path. */
+function bandOfRow(document: unknown, row: string, tolerance: number): MadeSolid {
+  const job = parseJob(document);
+  const run = job.runs.find(({ id }) => id === row);
+  if (!run)
+    throw new RelayError(
+      'request-invalid',
+      `There is no row “${row}”. There is ${job.runs.map(({ id }) => id).join(', ')}.`,
+      { field: 'row' },
+    );
+  const [{ fit, setOut }] = fittedRows(job, [run]);
+  const scene = rowScene(fit, setOut);
+  const request = bandRequest(scene, bandLines(scene, tolerance));
+  if (!request)
+    throw new RelayError(
+      'request-invalid',
+      `The row “${run.name}” is no band. Its pieces are asked for one by one, all of it is exported as STL, OBJ or GLB.`,
+      { field: 'row' },
+    );
+  const { parts } = makeMaster(request, tolerance);
+  return {
+    name: run.name,
+    parts: parts.map(({ mesh, material: own }) => {
+      const material = request.piece.finish?.material ?? own;
+      return { name: run.name, mesh, material, colour: colourOf(setOut.materials, material) };
+    }),
   };
 }
 

@@ -14,7 +14,15 @@ import {
   type SpaceContour,
   type Vec3,
 } from '@coin-relay/core';
-import { oneContour, parseJob, planeMap, resolveRun, type GivenSource } from '@coin-relay/model';
+import {
+  isBand,
+  oneContour,
+  parseJob,
+  planeMap,
+  resolveRun,
+  type GivenSource,
+  type JobPiece,
+} from '@coin-relay/model';
 import {
   isInSpace,
   joinDrawing,
@@ -32,6 +40,8 @@ export interface LoadedSource {
   readonly source: FitSource;
   /** What a job says about its run; other sources say nothing. */
   readonly request: FitRequest | null;
+  /** The piece that the row of a job is a band of. */
+  readonly band?: JobPiece | undefined;
 }
 
 /** A source as it is given, or the lines of a binary glTF, which are read before. */
@@ -61,8 +71,8 @@ export function loadSource(given: AskedSource): LoadedSource {
   if (contour) return { source: raisedBy(given, contour), request: null };
   if (given.profile !== undefined) notForThis('profile', 'a planar path: path, svg, dxf or csv');
   if (given.wheels !== undefined) return { source: wheelsOf(given.wheels), request: null };
-  const resolved = resolveRun(parseJob(given.job), given.run);
-  return { source: resolved.source, request: resolved.request };
+  const { source: path, request, sequence } = resolveRun(parseJob(given.job), given.run);
+  return { source: path, request, band: sequence.find(isBand) };
 }
 
 /** The line of a file; null where the source is none. */

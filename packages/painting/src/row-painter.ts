@@ -32,6 +32,7 @@ import { PLAIN_REPEATS, repeatOf, type JobPiece, type ResolvedSetOut } from '@co
 
 import { newOutline, type Brush, type Outline, type Pictures } from './brush';
 import { inSight, isIn, MOST_DETAILED, MOST_EDGED, paintCoarse, type InSight } from './coarse-row';
+import { paintBentPicture } from './bent-picture';
 import { paintPath, paintSampledPath, pathLine } from './path-painter';
 import { figureParts, fillParts, PieceLooks, type PaintPart, type PieceLook } from './piece-looks';
 import type { Bounds } from './view-port';
@@ -250,7 +251,9 @@ export class RowPainter {
     if (whole.length === 0) return;
     const piece = this.scene.pieces[number];
     if (piece.mode === 'bent') {
-      if (what === 'all') this.paintBent(ctx, base, pixel, k, piece, row, whole);
+      if (what !== 'all') return;
+      this.paintBent(ctx, base, pixel, k, piece, row, whole);
+      paintBentPicture(ctx, base, this.scene, k, piece, row, this.pictures);
       return;
     }
     const { m } = this;

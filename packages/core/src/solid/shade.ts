@@ -20,13 +20,18 @@ const NORMAL_STEPS = 512;
 /**
  * Normals of a solid by the angle at which its faces meet, weighed by their areas, and the edges that are sharp.
  * @param crease angle from which on an edge is sharp, radians
+ * @returns besides which corner of the solid each of its corners is
  */
-export function shadeMesh({ positions, triangles }: Mesh, crease = CREASE): ShadedMesh {
+export function shadeMesh(
+  { positions, triangles }: Mesh,
+  crease = CREASE,
+): ShadedMesh & { readonly from: Uint32Array } {
   const faces = faceNormals(positions, triangles);
   const least = Math.cos(crease);
   const around = trianglesAround(triangles, positions.length / 3);
   const outP: number[] = [];
   const outN: number[] = [];
+  const from: number[] = [];
   const known = new Map<string, number>();
   const corners = new Uint32Array(triangles.length);
   for (let i = 0; i < triangles.length; i++) {
@@ -47,6 +52,7 @@ export function shadeMesh({ positions, triangles }: Mesh, crease = CREASE): Shad
     if (at === undefined) {
       at = outP.push(positions[3 * vertex], positions[3 * vertex + 1], positions[3 * vertex + 2]) / 3 - 1;
       outN.push(...normal);
+      from.push(vertex);
       known.set(key, at);
     }
     corners[i] = at;
@@ -56,6 +62,7 @@ export function shadeMesh({ positions, triangles }: Mesh, crease = CREASE): Shad
     normals: Float32Array.from(outN),
     triangles: corners,
     edges: sharpEdges(positions, triangles, faces, least),
+    from: Uint32Array.from(from),
   };
 }
 

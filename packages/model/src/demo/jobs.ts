@@ -12,7 +12,11 @@ import { frame, run } from './frame';
 import { arcadeDrive } from './arcade';
 import { beadString, curtainRope } from './strings';
 import { counterweightChain, swanBoats, windingSlide } from './space-jobs';
+import { WATER } from './water-picture';
 import { anchorChain, bellowsSeam, coinSlide, lampFestoon, prizeCarousel } from './ornament-jobs';
+
+/** Pictures that they have on them: PNG files under their SHA-256. */
+export const demoPictures = (): readonly { readonly hash: string; readonly base64: string }[] => [WATER];
 
 /** The arcade's machines, the one to look at first last. People, places and machines are invented. */
 export function demoJobs(): readonly { id: string; job: Job }[] {

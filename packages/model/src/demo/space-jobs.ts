@@ -13,6 +13,7 @@ import { PLAIN_SETTING } from '../families/plain-setting';
 import { PLAIN_SET_OUT } from '../job';
 import type { Job, Upright } from '../job/schema';
 import { frame, run } from './frame';
+import { WATER } from './water-picture';
 import { rule } from './rule';
 
 const upright = (across: number): Upright => ({
@@ -189,7 +190,15 @@ export function swanBoats(): Job {
     pieces: [
       canalPart('bed', 'Bed', 'slate', stockSectionOf('trough', 86, 24, 3), 120),
       canalPart('rim', 'Rim', 'wood', stockSectionOf('rectangle', 8, 4, 1), 120),
-      canalPart('water', 'Water', 'water', stockSectionOf('rectangle', 73, 2, 1), 90),
+      {
+        ...canalPart('water', 'Water', 'water', stockSectionOf('rectangle', 73, 2, 1), 90),
+        finish: {
+          material: 'water',
+          line: true,
+          // Waves over all of it, from one to the next.
+          picture: { picture: WATER.hash, x: 0, y: 36.5, width: 90, height: 73 },
+        },
+      },
       boat('boat', 'Boat', 'M18 -5H42V5H18Z', 'red'),
       boat(
         'swan',

@@ -1,5 +1,15 @@
 import type { Mesh } from '@coin-relay/core/solid';
 
+/** Where the corners of a band are on it, for a picture that is laid along it. */
+export interface BandSpots {
+  /** Cosine and sine of how far round its length each corner is, and where it is across the section, mm: three a corner. */
+  readonly spots: Float32Array;
+  /** What is up on the section there: three a corner. */
+  readonly ups: Float32Array;
+  /** mm of path for a radian. */
+  readonly perRadian: number;
+}
+
 /** One body of a piece: a closed mesh of one material. */
 export interface SolidPart {
   readonly mesh: Mesh;
@@ -11,6 +21,8 @@ export interface SolidPart {
   readonly crease?: number;
   /** Where a piece is stretched: a stem grows, an end rides on its tip. */
   readonly elongates?: 'stem' | 'end';
+  /** Of a band with a picture on it. */
+  readonly laid?: BandSpots;
   /** Part of a band that runs on from piece to piece: on a path the whole band stands in its place. */
   readonly band?: true;
 }

@@ -1,6 +1,6 @@
-import { RelayError, type BandLine } from '@coin-relay/core';
+import type { BandLine } from '@coin-relay/core';
 import { short } from '@coin-relay/model';
-import { bandLines, bandRings, bandTolerance, rowBand, ringsBox } from './band';
+import { bandRings, bandTolerance, rowBand, ringsBox, shownBandLines } from './band';
 import type { RowScene } from './scene';
 
 /** A band as it is seen from the front, as path data, mm. */
@@ -14,8 +14,6 @@ export interface BandDrawing {
 
 /** Edges of a section that turn by more than this are drawn, radians. */
 const CREASE = (35 * Math.PI) / 180;
-/** A band too long to be drawn so finely is drawn by so much coarser. */
-const COARSER = 16;
 /** Hidden is what lies lower than this under something else, of the size of the section. */
 const UNDER = 1e-6;
 
@@ -28,22 +26,12 @@ export function bandDrawing(scene: RowScene): BandDrawing | null {
   const size = Math.max(x1 - x0, band.inked ? y1 - y0 : 0);
   const tolerance = bandTolerance(piece);
   const rings = bandRings(piece, tolerance);
-  const drawn = linesFor(scene, tolerance).map((line) => drawLine(line, rings, size * UNDER));
+  const drawn = shownBandLines(scene).map((line) => drawLine(line, rings, size * UNDER));
   return {
     area: drawn.map(({ area }) => area).join(''),
     edges: band.inked ? drawn.map(({ edges }) => edges).join('') : '',
     material: piece.finish?.material ?? band.material,
   };
-}
-
-/** Lines as fine as asked; of a band so long that these would be too many, coarser ones. */
-function linesFor(scene: RowScene, tolerance: number): readonly BandLine[] {
-  try {
-    return bandLines(scene, tolerance);
-  } catch (error) {
-    if (!(error instanceof RelayError) || error.code !== 'band-invalid') throw error;
-    return linesFor(scene, tolerance * COARSER);
-  }
 }
 
 /** A corner of the section as it is seen: where, and how far it is to the left of the path and in front. */

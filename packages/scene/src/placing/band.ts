@@ -2,6 +2,7 @@ import {
   bandLine,
   findCorners,
   flatPlaces,
+  RelayError,
   riddenPlaces,
   SECTION_NUMBERS,
   sectionOn,
@@ -127,4 +128,22 @@ export function bandLines(scene: RowScene, tolerance: number): readonly BandLine
       stations: (setOut.shaping?.stations ?? []).map(({ s }) => lap(s)),
     }),
   );
+}
+
+/** A band too long to be shown so finely is shown by so much coarser. */
+const COARSER = 16;
+
+/** The same as fine as it is looked at; of a band so long that these would be too many, coarser ones. */
+export function shownBandLines(scene: RowScene): readonly BandLine[] {
+  const band = rowBand(scene);
+  return band ? asFineAsCanBe(scene, bandTolerance(band.piece.piece)) : [];
+}
+
+function asFineAsCanBe(scene: RowScene, tolerance: number): readonly BandLine[] {
+  try {
+    return bandLines(scene, tolerance);
+  } catch (error) {
+    if (!(error instanceof RelayError) || error.code !== 'band-invalid') throw error;
+    return asFineAsCanBe(scene, tolerance * COARSER);
+  }
 }

@@ -11,7 +11,7 @@ import {
 } from '@coin-relay/model';
 import { machineParts } from '../machine-parts';
 import { rowScene, type RowScene } from '../placing/scene';
-import { bandRings } from '../placing';
+import { bandLines, bandRings } from '../placing';
 import { bandRequest, makeMaster } from './masters';
 import { rowDepths } from '../interference';
 import { rowReach } from './row-reach';
@@ -38,7 +38,7 @@ describe('solids as they are asked for', () => {
   it('a band is closed, and holds its section times the way of its centroid (Pappus)', () => {
     const scene = sceneOf('demo-drum-drive', 'row');
     const [piece] = scene.setOut.pieces;
-    const { parts } = makeMaster(bandRequest(scene, 0.02)!, 0.02);
+    const { parts } = makeMaster(bandRequest(scene, bandLines(scene, 0.02))!, 0.02);
     expect(parts).toHaveLength(1);
     const { volume, openEdges, euler } = measureMesh(parts[0].mesh);
     expect([openEdges, euler]).toEqual([0, 0]);

@@ -1,9 +1,10 @@
-import { ringsForTwist } from '@coin-relay/core';
+import { ringsForTwist, type BandLine } from '@coin-relay/core';
 import { easeFor, extrude, ringsOf, splitAlong, sweepBand } from '@coin-relay/core/solid';
 import { bandOf, type JobPiece } from '@coin-relay/model';
 import { pieceSolid, type KeptMeshes, type SolidPart } from '@coin-relay/model/solid';
-import { bandLines, bandRings, rowBand } from '../placing/band';
+import { bandRings, rowBand } from '../placing/band';
 import type { RowScene } from '../placing/scene';
+import { bandSpots } from './band-spots';
 import { wheelSolid, type WheelShape } from './wheel-solid';
 
 /** A plate of a machine: an outline, how deep it lies, and what it is made of. */
@@ -20,6 +21,8 @@ export interface AskedLine {
   readonly places: readonly number[];
   readonly frames: readonly number[];
   readonly closed: boolean;
+  /** Of the path it lies on, mm. */
+  readonly length: number;
 }
 
 /** What one solid is made from: plain values, so that the same is asked for with the same words. */
@@ -69,11 +72,14 @@ export function makeMaster(request: SolidRequest, tolerance: number, kept?: Kept
       const { piece, lines } = request;
       const { material = 'rubber', open } = bandOf(piece) ?? {};
       const rings = bandRings(piece, tolerance);
-      const meshes = lines.map(({ places, frames, closed }) => {
+      const parts = lines.map(({ places, frames, closed, length }) => {
         const line = { places: Float64Array.from(places), frames: Float64Array.from(frames), closed };
-        return sweepBand(line, ringsForTwist(line, rings, tolerance), !open);
+        const fine = ringsForTwist(line, rings, tolerance);
+        const mesh = sweepBand(line, fine, !open);
+        const laid = piece.finish?.picture ? { laid: bandSpots(line, fine, length) } : {};
+        return { mesh, material, ...laid };
       });
-      return { parts: meshes.map((mesh) => ({ mesh, material })), main: material };
+      return { parts, main: material };
     }
     case 'plates':
       return {
@@ -86,19 +92,16 @@ export function makeMaster(request: SolidRequest, tolerance: number, kept?: Kept
   }
 }
 
-/**
- * Asks for the band that a row is; null where it is none.
- * @param tolerance how far its edges may stray from their curves, mm
- * @throws RelayError band-invalid
- */
+/** Asks for the band that a row is along lines; null where it is none. */
 export function bandRequest(
   scene: RowScene,
-  tolerance: number,
+  along: readonly BandLine[],
 ): Extract<SolidRequest, { kind: 'band' }> | null {
   const band = rowBand(scene);
   if (!band) return null;
-  const lines = bandLines(scene, tolerance).map(({ places, frames, closed }): AskedLine => ({
-    ...{ places: [...places], frames: [...frames], closed },
+  const { from, to } = scene.fit.window;
+  const lines = along.map(({ places, frames, closed }): AskedLine => ({
+    ...{ places: [...places], frames: [...frames], closed, length: to - from },
   }));
   return { kind: 'band', piece: band.piece.piece, lines };
 }

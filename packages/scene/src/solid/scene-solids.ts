@@ -3,6 +3,7 @@ import { mapMesh } from '@coin-relay/core/solid';
 import { materialsOf, travelOf, type Machine, type Material } from '@coin-relay/model';
 import type { KeptMeshes } from '@coin-relay/model/solid';
 import { materialOf, wireShapes } from '../figures';
+import { bandLines } from '../placing/band';
 import { BendingShapes } from './bending-shapes';
 import { materialIn } from './finished-in';
 import { BETWEEN, MachineSolids } from './machine-solids';
@@ -137,7 +138,7 @@ export class SceneSolids {
   /** The band that a row is, as one body that stands still: it runs in itself. */
   private bands(row: StandingRow): SceneNode[] {
     const { scene, run, z } = row;
-    const request = bandRequest(scene, this.asked.tolerance);
+    const request = bandRequest(scene, bandLines(scene, this.asked.tolerance));
     if (!request) return [];
     const { name, finish } = request.piece;
     const solid = this.solid(`${run} band`, name, request, scene.setOut.materials, finish?.material);

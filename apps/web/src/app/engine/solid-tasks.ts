@@ -2,7 +2,7 @@ import { RelayError } from '@coin-relay/core';
 import { mapMesh, shadeMesh, smoothMesh, type Mesh, type ShadedMesh } from '@coin-relay/core/solid';
 import { readKept } from '@coin-relay/formats/solid-kept';
 import type { JobPiece, KeptSolid } from '@coin-relay/model';
-import { silhouetteData, type KeptMeshes } from '@coin-relay/model/solid';
+import { silhouetteData, type BandSpots, type KeptMeshes } from '@coin-relay/model/solid';
 import type { RowReach } from '@coin-relay/scene';
 import {
   makeMaster,
@@ -18,6 +18,10 @@ export interface MadePart extends ShadedMesh {
   readonly material: string;
   readonly elongates?: 'stem' | 'end';
   readonly outline: Omit<ShadedMesh, 'edges'>;
+  /** Of a band with a picture: cosine and sine of how far round, mm across, and how much it looks up: four a corner. */
+  readonly spots?: Float32Array;
+  /** mm of path for a radian of these. */
+  readonly perRadian?: number;
 }
 
 export interface MadeSolid {
@@ -35,19 +39,31 @@ export interface ReachingRow {
 }
 
 /** A body ready to be drawn. */
-export const madePart = (mesh: Mesh, material: string, crease?: number): MadePart => ({
-  ...shadeMesh(mesh, crease),
-  outline: smoothMesh(mesh),
-  material,
-});
+export function madePart(mesh: Mesh, material: string, crease?: number, laid?: BandSpots): MadePart {
+  const { from, ...shaded } = shadeMesh(mesh, crease);
+  return {
+    ...{ ...shaded, outline: smoothMesh(mesh), material },
+    ...(laid ? { spots: shadedSpots(shaded.normals, from, laid), perRadian: laid.perRadian } : {}),
+  };
+}
+
+/** Where each shaded corner is on its band, and how much it looks up there. */
+function shadedSpots(normals: Float32Array, from: Uint32Array, { spots, ups }: BandSpots): Float32Array {
+  const out = new Float32Array(4 * from.length);
+  from.forEach((corner, i) => {
+    out.set(spots.subarray(3 * corner, 3 * corner + 3), 4 * i);
+    for (let c = 0; c < 3; c++) out[4 * i + 3] += normals[3 * i + c] * ups[3 * corner + c];
+  });
+  return out;
+}
 
 /** A solid ready to be drawn. @throws RelayError solid-invalid, solid-too-large */
 export function madeSolid(request: SolidRequest, tolerance: number, kept?: KeptMeshes): MadeSolid {
   const { parts, main } = makeMaster(request, tolerance, kept);
   return {
     main,
-    parts: parts.map(({ mesh, material, elongates, crease }) => ({
-      ...madePart(mesh, material, crease),
+    parts: parts.map(({ mesh, material, elongates, crease, laid }) => ({
+      ...madePart(mesh, material, crease, laid),
       ...(elongates ? { elongates } : {}),
     })),
   };

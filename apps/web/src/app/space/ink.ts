@@ -8,6 +8,7 @@ import {
   MeshLambertMaterial,
   ShaderMaterial,
   Vector2,
+  Vector3,
   Vector4,
   type Material,
   type Texture,
@@ -41,6 +42,19 @@ export interface LaidPicture {
   readonly y: number;
   readonly width: number;
   readonly height: number;
+  /** Where it lies along a band, again and again. */
+  readonly along?: PictureAlong;
+}
+
+/** How a picture is repeated along a band. */
+export interface PictureAlong {
+  /** mm of path for a radian of what the corners tell. */
+  readonly perRadian: number;
+  /** How far from one to the next, as it is laid and as its piece is drawn, mm. */
+  readonly pitch: number;
+  readonly span: number;
+  /** How far it has gone, mm: read anew for each picture. */
+  readonly gone: { value: number };
 }
 
 /** How strong what glints is at the most: this is a drawing, not a mirror. */
@@ -86,13 +100,17 @@ export function bodyMaterial(
   const glint = glintOf(look);
   made.onBeforeCompile = (shader): void => {
     addGlint(shader, glint);
-    if (laid) addPicture(shader, laid);
+    if (laid) (laid.along ? addAlong : addPicture)(shader, laid);
     if (!cut) return;
     addSection(shader);
     addCut(shader, cut, 'body');
   };
   made.customProgramCacheKey = (): string =>
-    ['glints', ...(laid ? ['with a picture'] : []), ...(cut ? ['cut'] : [])].join(', ');
+    [
+      'glints',
+      ...(laid ? [laid.along ? 'with a picture along it' : 'with a picture'] : []),
+      ...(cut ? ['cut'] : []),
+    ].join(', ');
   return made;
 }
 
@@ -130,6 +148,40 @@ function addPicture(shader: Shader, { texture, x, y, width, height }: LaidPictur
       `#include <color_fragment>
       vec2 onPicture = vec2(ownPlace.x - pictureBox.x, ownPlace.y - pictureBox.y + pictureBox.w) / pictureBox.zw;
       if (abs(ownPlace.z) > ${PICTURE_FACING.toFixed(2)} && onPicture == clamp(onPicture, 0.0, 1.0)) {
+        vec4 ofPicture = texture2D(picture, onPicture);
+        diffuseColor.rgb = mix(diffuseColor.rgb, ofPicture.rgb, ofPicture.a);
+      }`,
+    );
+}
+
+/** A picture that is repeated along a band, on what of it looks up and down. */
+function addAlong(shader: Shader, { texture, x, y, width, height, along }: LaidPicture): void {
+  if (!along) return;
+  const { perRadian, pitch, span, gone } = along;
+  shader.uniforms['picture'] = { value: texture };
+  shader.uniforms['pictureBox'] = { value: new Vector4(x, y, width, height) };
+  shader.uniforms['pictureStep'] = { value: new Vector3(perRadian, pitch, span) };
+  shader.uniforms['pictureGone'] = gone;
+  shader.vertexShader = shader.vertexShader
+    .replace('#include <common>', 'attribute vec4 spot;\nvarying vec4 onBand;\n#include <common>')
+    .replace('#include <begin_vertex>', 'onBand = spot;\n#include <begin_vertex>');
+  shader.fragmentShader = shader.fragmentShader
+    .replace(
+      '#include <common>',
+      `varying vec4 onBand;
+      uniform sampler2D picture;
+      uniform vec4 pictureBox;
+      uniform vec3 pictureStep;
+      uniform float pictureGone;
+      #include <common>`,
+    )
+    .replace(
+      '#include <color_fragment>',
+      `#include <color_fragment>
+      float alongBand = atan(onBand.y, onBand.x) * pictureStep.x - pictureGone;
+      float inRepeat = mod(alongBand, pictureStep.y) / pictureStep.y * pictureStep.z;
+      vec2 onPicture = vec2(inRepeat - pictureBox.x, onBand.z - pictureBox.y + pictureBox.w) / pictureBox.zw;
+      if (abs(onBand.w) > ${PICTURE_FACING.toFixed(2)} && onPicture == clamp(onPicture, 0.0, 1.0)) {
         vec4 ofPicture = texture2D(picture, onPicture);
         diffuseColor.rgb = mix(diffuseColor.rgb, ofPicture.rgb, ofPicture.a);
       }`,

@@ -37,7 +37,7 @@ export interface Looks {
   /** What a body of a material, by its id, is made of. */
   readonly of: (material: string) => BodyLook;
   /** The picture on a body of a material; none where nothing is said. */
-  readonly picture?: (material: string) => LaidPicture | null;
+  readonly picture?: (material: string, part: Pick<MadePart, 'perRadian'>) => LaidPicture | null;
   /** Whether its outlines and edges are drawn in ink; they are where nothing is said. */
   readonly inked?: boolean;
 }
@@ -178,7 +178,8 @@ export class SolidBody {
     const { of, picture = () => null, inked = true } = this.look;
     const cut = this.cut?.cut ?? null;
     if (this.near) shaded.setAttribute('near', this.near);
-    const material = this.kept(bodyMaterial(of(part.material), picture(part.material), cut));
+    if (part.spots) shaded.setAttribute('spot', new BufferAttribute(part.spots, 4));
+    const material = this.kept(bodyMaterial(of(part.material), picture(part.material, part), cut));
     const body = new InstancedMesh(shaded, material, this.matrices.length / 16);
     body.instanceMatrix = this.places;
     if (cut) this.addShade(shaded, this.kept(shadeMaterial(cut)));

@@ -4,10 +4,10 @@ import {
   colourOf,
   materialOf,
   moveScene,
-  bandTolerance,
   rowBand,
   rowCopies,
   rowScene,
+  shownBandLines,
   type RowScene,
 } from '@coin-relay/scene';
 import { BENT_PARTS, bandRequest, RowInstances, type SolidGroup } from '@coin-relay/scene/solid';
@@ -15,7 +15,7 @@ import { Box3, Group, Matrix4, Raycaster, Vector3, type BufferGeometry } from 't
 import { pointsOf } from '../drawing/note-place';
 import type { MadeSolid } from '../engine/solid-tasks';
 import type { Picked } from '../session/spot-picks.service';
-import { toleranceFor } from './ask-solids';
+import { goneAlong, pictureAlong } from './band-picture';
 import { BentBody } from './bent-body';
 import { BOX_TRIANGLES, boxSolid, trianglesOf } from './box-solid';
 import { CutAway, type CutCopies } from './cut-away';
@@ -56,6 +56,8 @@ export class StandingRow {
   tooMany = false;
   shown: Shown = 'whole';
   private readonly way: PathLine;
+  /** How far what is on a band has gone, mm. */
+  private readonly gone = { value: 0 };
   /** Pitches after which it stands as before; null where it does not close on itself. */
   private readonly repeat: number | null;
   private readonly z: number;
@@ -102,6 +104,7 @@ export class StandingRow {
     const within = repeat === null ? travel : travel - Math.floor(travel / repeat) * repeat;
     // Of one that is its path alone nothing moves but its wheels.
     if (this.instances || this.row.laid) moveScene(this.scene, within, frame);
+    this.gone.value = goneAlong(this.scene);
     this.instances?.place(this.z);
     for (const body of this.bent) body.lay(this.z);
     this.way.follow();
@@ -313,20 +316,22 @@ export class StandingRow {
   private askBand(): void {
     const { row, scene } = this;
     const band = rowBand(scene);
-    if (!band) return;
-    // A band is as fine as it is wide, not as what is on it is long.
-    const size = band.inner + band.outer;
-    const request = bandRequest(scene, toleranceFor(size));
-    if (!request) return;
+    const request = bandRequest(scene, shownBandLines(scene));
+    if (!band || !request) return;
     const { piece } = request;
-    this.means.ask(request, size, this.owner.signal, (solid) => {
+    // A band is as fine as it is wide, not as what is on it is long.
+    this.means.ask(request, (band.inner + band.outer) / FINER, this.owner.signal, (solid) => {
       const matrix = Float32Array.from(new Matrix4().setPosition(0, 0, this.z).elements);
       const material = piece.finish?.material;
       const of = (own: string): Material => materialOf(row.setOut.materials, material ?? own);
       const body = this.take(
         solid,
         matrix,
-        { of },
+        {
+          of,
+          picture: (_, part) =>
+            pictureAlong(scene, band.piece, this.means.textures, part.perRadian, this.gone),
+        },
         {
           count: () => 1,
           picked: () => null,

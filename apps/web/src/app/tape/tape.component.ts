@@ -83,7 +83,7 @@ const CORNER_REACH = 8;
     }
     @if (shaped(); as view) {
       @defer {
-        <relay-shaping-lane class="elevation" [view]="view" [map]="scale()" [width]="wide()" />
+        <relay-shaping-lane class="shaping" [view]="view" [map]="scale()" [width]="wide()" />
       }
     }
     <figure>

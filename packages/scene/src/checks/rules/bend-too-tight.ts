@@ -1,5 +1,5 @@
 import { tightestBend } from '@coin-relay/core';
-import { behaviourOf, formatLength, pieceWidth } from '@coin-relay/model';
+import { bandOf, behaviourOf, formatLength, pieceWidth } from '@coin-relay/model';
 import { rowRule } from '../rule';
 import { tightestAside } from './bend-aside';
 
@@ -12,7 +12,8 @@ export const bendTooTight = rowRule(
   ['tighter-than-piece', 'bent-too-far'],
   ({ job: { unit }, fit, setOut: { pieces, stand } }) => {
     const tightest = stand ? tightestAside(stand) : tightestBend(fit.layout.path);
-    const free = pieces.filter((piece) => behaviourOf(piece) !== 'stiff');
+    // A band of a section of its own is looked at by that.
+    const free = pieces.filter((piece) => behaviourOf(piece) !== 'stiff' && !bandOf(piece)?.inked);
     if (!tightest || free.length === 0) return [];
     const { s, radius } = tightest;
     const half = pieceWidth(free) / 2;

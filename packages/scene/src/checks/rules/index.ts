@@ -1,3 +1,4 @@
+import { bandFolds } from './band-folds';
 import { bendsSidewise } from './bends-sidewise';
 import { bendTooTight } from './bend-too-tight';
 import { brokenPattern } from './broken-pattern';
@@ -43,6 +44,7 @@ export const RULES = [
   neighboursCut,
   rowsCut,
   fansInBend,
+  bandFolds,
   oddCount,
   withoutPlace,
   brokenTurn,

@@ -155,6 +155,10 @@ export class LinkStepComponent {
     const piece = this.piece();
     return piece ? behaviourOf(piece) : 'stiff';
   });
+  protected readonly pitchWords = computed(() => {
+    if (this.piece()?.family === 'swept') return 'What is on it repeats every';
+    return this.behaves() === 'carried' ? 'One every' : 'Pitch, pin to pin';
+  });
   protected readonly means = computed(() => BEHAVIOUR_WORDS[this.behaves()].means);
 
   /** What sticks out beyond the pins. */
