@@ -4,7 +4,8 @@ import type { Material as OfJob } from '@coin-relay/model';
 import type { PlacedPicture, SceneSolid } from '@coin-relay/scene/solid';
 import { linear } from '../solid-out/glb';
 import type { BakedPicture, BakePicture } from './baked-picture';
-import { partByPicture, pictureSpots } from './picture-spots';
+import { partAlong } from './picture-along';
+import { partedByPicture } from './picture-spots';
 
 /** Bodies and what they are made of, in one glTF document: each material and each picture once. */
 export class GlbBodies {
@@ -27,13 +28,14 @@ export class GlbBodies {
   /** A solid as a mesh. Without normals readers shade each triangle flat, as the edges of machined bodies are. */
   async mesh({ name, bodies }: SceneSolid): Promise<GlbMesh> {
     const made = this.document.createMesh(name);
-    for (const { mesh, material, picture } of bodies) {
+    for (const { mesh, material, picture, along } of bodies) {
       const baked = picture ? await this.bakedOf(picture, material) : null;
       if (picture && baked) {
-        const { on, off } = partByPicture(mesh);
+        const { on, off, spots } = along
+          ? partAlong(mesh, picture, along, baked.border)
+          : partedByPicture(mesh, picture, baked.border);
         if (off.triangles.length > 0) made.addPrimitive(this.primitive(off, this.look(material)));
         if (on.triangles.length === 0) continue;
-        const spots = pictureSpots(on, picture, baked.border);
         made.addPrimitive(
           this.primitive(on, this.pictured(picture, material, baked)).setAttribute(
             'TEXCOORD_0',

@@ -333,4 +333,33 @@ describe('what is asked for besides', () => {
       }
     }
   });
+
+  it('a picture goes along a band, a whole one in each of its repeats, on what looks up and down', async () => {
+    const job = demo('demo-swan-boats');
+    const png = Uint8Array.from(PNG.sync.write(new PNG({ width: 8, height: 8 })));
+    const bake = vi.fn(() => Promise.resolve({ png, border: [0, 0] as const }));
+    const { bytes } = await written(machine(job), { bake });
+    await expectValid(bytes);
+    const textured = (await new WebIO().readBinary(bytes))
+      .getRoot()
+      .listMeshes()
+      .flatMap((mesh) => mesh.listPrimitives())
+      .filter((primitive) => primitive.getAttribute('TEXCOORD_0'));
+    expect(textured).toHaveLength(1);
+    const [places, spots] = ['POSITION', 'TEXCOORD_0'].map((name) => textured[0].getAttribute(name)!);
+    let [area, whole] = [0, 0];
+    for (let t = 0; t < places.getCount(); t += 3) {
+      const [p, q] = [places, spots].map((of) => [0, 1, 2].map((i) => of.getElement(t + i, [])));
+      // Within one repeat, to rounding.
+      for (const [u, v] of q)
+        for (const value of [u, v]) expect(Math.abs(value - 0.5)).toBeLessThan(0.5 + 1e-3);
+      const side = (i: number): Vector3 => new Vector3(...p[i]).sub(new Vector3(...p[0]));
+      area += side(1).cross(side(2)).length() / 2;
+      whole +=
+        Math.abs((q[1][0] - q[0][0]) * (q[2][1] - q[0][1]) - (q[2][0] - q[0][0]) * (q[1][1] - q[0][1])) / 2;
+    }
+    // Above and below: each repeat has the whole picture once on both.
+    expect(whole).toBeCloseTo(2 * 26, 2);
+    expect(area / (2 * 73 * 2342.66)).toBeCloseTo(1, 2);
+  });
 });

@@ -13,6 +13,16 @@ export function partByPicture(mesh: Mesh): { readonly on: Mesh; readonly off: Me
   return { on: onlyOf(mesh, on), off: onlyOf(mesh, off) };
 }
 
+/** The same, with where the corners of what it lies on are on the picture. */
+export function partedByPicture(
+  mesh: Mesh,
+  picture: PlacedPicture,
+  border: readonly [number, number],
+): { readonly on: Mesh; readonly off: Mesh; readonly spots: Float32Array } {
+  const { on, off } = partByPicture(mesh);
+  return { on, off, spots: pictureSpots(on, picture, border) };
+}
+
 /** Triangles with the corners they have, and no others. */
 function onlyOf({ positions }: Mesh, triangles: readonly number[]): Mesh {
   const numbers = new Map<number, number>();

@@ -10,6 +10,7 @@ import {
 import type { Job, Wheel } from '../job/schema';
 import { frame, run } from './frame';
 import { arcadeDrive } from './arcade';
+import { strengthTester } from './band-jobs';
 import { beadString, curtainRope } from './strings';
 import { counterweightChain, swanBoats, windingSlide } from './space-jobs';
 import { WATER } from './water-picture';
@@ -24,6 +25,7 @@ export function demoJobs(): readonly { id: string; job: Job }[] {
     { id: 'demo-swan-boats', job: swanBoats() },
     { id: 'demo-counterweight-chain', job: counterweightChain() },
     { id: 'demo-winding-slide', job: windingSlide() },
+    { id: 'demo-strength-tester', job: strengthTester() },
     { id: 'demo-bead-string', job: beadString() },
     { id: 'demo-curtain-rope', job: curtainRope() },
     { id: 'demo-anchor-chain', job: anchorChain() },

@@ -1,6 +1,7 @@
 import { demoJobs, plainUpright, type Job, type Upright } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
-import { checkJob } from '.';
+import { checkJob, type AskedSolids } from '.';
+import { reachOfRow } from '../solid/row-reach';
 
 /** A job, of those with several rows only the first of links. */
 function jobOf(id: string): Job {
@@ -119,5 +120,45 @@ describe('what is found of rows in space', () => {
     const flat = jobOf('demo-winding-slide');
     Object.assign(flat.paths[0], { rise: -10 });
     expect(found(flat, 'too-close')).toBeDefined();
+  });
+});
+
+const SOLIDS: AskedSolids = { reach: reachOfRow, depths: () => [] };
+
+describe('what is found of bands', () => {
+  const canal = (): Job => structuredClone(demoJobs().find((each) => each.id === 'demo-swan-boats')!.job);
+
+  it('nothing of a canal whose bed holds its water; where its water rises, it cuts a rim', () => {
+    const job = canal();
+    expect(checkJob(job, undefined, SOLIDS).filter(({ kind }) => kind === 'rows-cut')).toEqual([]);
+    job.runs.find(({ id }) => id === 'water')!.sideways = 5;
+    const cut = checkJob(job, 'right', SOLIDS).concat(checkJob(job, 'left', SOLIDS));
+    // The rims reach from 38 to 46 beside the path, the water to 36.5: they stay apart; of the bed it cuts nothing now.
+    expect(cut.filter(({ kind }) => kind === 'rows-cut')).toEqual([]);
+    job.runs.find(({ id }) => id === 'left')!.upright!.across = 39;
+    const [found] = checkJob(job, 'left', SOLIDS).filter(({ kind }) => kind === 'rows-cut');
+    expect(found).toMatchObject({ of: 'water', size: expect.closeTo(1.5, 2) });
+  });
+
+  it('one that folds over on the inside of a bend, with the size that just passes', () => {
+    const job = canal();
+    const bed = job.pieces.find(({ id }) => id === 'bed')!;
+    if (bed.family !== 'swept' || bed.section.by !== 'stock') throw new Error('no band');
+    expect(checkJob(job, 'bed').some(({ kind }) => kind === 'band-folds')).toBe(false);
+    bed.section = { ...bed.section, width: 400 };
+    const [found] = checkJob(job, 'bed').filter(({ kind }) => kind === 'band-folds');
+    expect(found.text).toMatch(/folds over\. One of (89|90)\.\d % of its size, 3\d\d\.\d\d mm by/);
+    expect(found.size).toBeCloseTo(0.9, 1);
+  });
+
+  it('one that is twisted more than its width takes', () => {
+    const job = canal();
+    const [bed] = job.runs;
+    bed.shaping = {
+      smooth: true,
+      stations: [0, 0.02, 0.5].map((at, i) => ({ at, scale: 1, roll: i === 1 ? Math.PI : 0, lift: 0 })),
+    };
+    const [found] = checkJob(job, 'bed').filter(({ kind }) => kind === 'band-twisted');
+    expect(found.text).toMatch(/slope by [5-8]\d° against its way, more than 45°/);
   });
 });

@@ -111,21 +111,27 @@ export function placesOf({ fit, setOut: { stand } }: RowScene): ReadPlace {
 /**
  * The lines of the band that a row is: one for each row that lies side by side; none where it is no band.
  * @param tolerance how far its edges may stray from their curves, mm
+ * @param also arc lengths where it has to have a section, mm
  * @throws RelayError band-invalid
  */
-export function bandLines(scene: RowScene, tolerance: number): readonly BandLine[] {
+export function bandLines(
+  scene: RowScene,
+  tolerance: number,
+  also: readonly number[] = [],
+): readonly BandLine[] {
   const band = rowBand(scene);
   if (!band) return [];
   const { fit, setOut } = scene;
   const { from, to, ring } = fit.window;
   const { path } = fit.layout;
   const box = ringsBox(bandRings(band.piece.piece, Infinity));
-  const lap = (s: number): number => (path.closed && s < from ? s + path.length : s);
+  const lap = (s: number): number =>
+    path.closed ? s - path.length * Math.floor((s - from) / path.length) : s;
   return rowCopies(setOut.setOut.rows).map((row) =>
     bandLine(bandSectionAt(scene, band, row), {
       ...{ from, to, closed: ring, box, tolerance },
       corners: findCorners(path).map(({ s }) => lap(s)),
-      stations: (setOut.shaping?.stations ?? []).map(({ s }) => lap(s)),
+      stations: [...(setOut.shaping?.stations ?? []).map(({ s }) => s), ...also].map(lap),
     }),
   );
 }
@@ -147,3 +153,6 @@ function asFineAsCanBe(scene: RowScene, tolerance: number): readonly BandLine[] 
     return asFineAsCanBe(scene, tolerance * COARSER);
   }
 }
+
+/** How far what is on a band has gone along its path where its row stands now, mm. */
+export const goneAlong = ({ frame, fit }: RowScene): number => frame.arc[0] - fit.window.from;

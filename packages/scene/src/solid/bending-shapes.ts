@@ -41,7 +41,9 @@ export class BendingShapes {
       if (mode !== 'bent') return [];
       const parts = this.partsOf(row, of);
       for (const { copies } of parts) copies.place(z);
-      const [{ copies: first }] = parts;
+      const first = parts.at(0)?.copies;
+      // All of it is part of a band.
+      if (!first) return [];
       return Array.from({ length: first.count }, (_, n): ShapeAt => {
         const copy = { number: first.numbers[n], row: first.sides[n] };
         const key = standingName(run, { ...copy, twin: false });

@@ -1,6 +1,7 @@
 import type { Map3 } from '@coin-relay/core';
 import type { Mesh } from '@coin-relay/core/solid';
 import type { JobPiece, Material } from '@coin-relay/model';
+import type { BandSpots } from '@coin-relay/model/solid';
 
 /** A picture where it lies on a piece: its upper left corner in the axes of that, y up, and its size, mm. */
 export type PlacedPicture = NonNullable<NonNullable<JobPiece['finish']>['picture']>;
@@ -16,6 +17,17 @@ export interface SolidBodyOf {
   readonly crease?: number | undefined;
   /** The picture that lies on it, right through from the front to the back: in the axes of its solid. */
   readonly picture?: PlacedPicture | undefined;
+  /** Of a band: the picture lies along it instead, once in each of its repeats. */
+  readonly along?: PictureAlong | undefined;
+}
+
+/** Where the corners of a band are on it, and how a picture is repeated along it. */
+export interface PictureAlong extends BandSpots {
+  /** How far from one repeat to the next, as it is laid and as its piece is drawn, mm. */
+  readonly pitch: number;
+  readonly span: number;
+  /** How far they have gone from where the band begins, mm; it has a section where each of them begins. */
+  readonly gone: number;
 }
 
 /** A solid that stands in one place or in many. */

@@ -3,14 +3,14 @@ import { mapMesh } from '@coin-relay/core/solid';
 import { materialsOf, travelOf, type Machine, type Material } from '@coin-relay/model';
 import type { KeptMeshes } from '@coin-relay/model/solid';
 import { materialOf, wireShapes } from '../figures';
-import { bandLines } from '../placing/band';
+import { bandLines, goneAlong, rowBand } from '../placing/band';
 import { BendingShapes } from './bending-shapes';
 import { materialIn } from './finished-in';
 import { BETWEEN, MachineSolids } from './machine-solids';
 import { bandRequest, makeMaster, type SolidRequest } from './masters';
 import { inJob, standingName, standingPieces, type StandingPiece } from './standing-pieces';
 import { standAtFrame, standingRows, type StandingRow } from './standing';
-import type { PlacedPicture, SceneNode, SceneSolid, ShapeAt, SolidBodyOf } from './scene-node';
+import type { PictureAlong, PlacedPicture, SceneNode, SceneSolid, ShapeAt, SolidBodyOf } from './scene-node';
 import { standingWheels } from './standing-wheels';
 
 /** What of a machine is taken. */
@@ -138,10 +138,25 @@ export class SceneSolids {
   /** The band that a row is, as one body that stands still: it runs in itself. */
   private bands(row: StandingRow): SceneNode[] {
     const { scene, run, z } = row;
-    const request = bandRequest(scene, bandLines(scene, this.asked.tolerance));
+    const band = rowBand(scene);
+    const { piece, span = 0 } = band?.piece ?? {};
+    const picture = piece?.finish?.picture;
+    const gone = goneAlong(scene);
+    const { from, to } = scene.fit.window;
+    const many = picture ? Math.ceil((to - from) / scene.span) : 0;
+    const repeats = Array.from({ length: many }, (_, k) => from + gone + k * scene.span);
+    const request = bandRequest(scene, bandLines(scene, this.asked.tolerance, repeats));
     if (!request) return [];
     const { name, finish } = request.piece;
-    const solid = this.solid(`${run} band`, name, request, scene.setOut.materials, finish?.material);
+    const solid = this.solid(
+      `${run} band`,
+      name,
+      request,
+      scene.setOut.materials,
+      finish?.material,
+      picture,
+      { pitch: scene.span, span, gone },
+    );
     const map: Map3 = [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, z];
     return [{ id: `${run}/band`, run, solid, map: inJob(row, map) }];
   }
@@ -163,13 +178,15 @@ export class SceneSolids {
     materials: readonly Material[],
     finish: string | null | undefined,
     picture?: PlacedPicture | null,
+    repeats?: Pick<PictureAlong, 'pitch' | 'span' | 'gone'>,
   ): string {
     if (!this.solids.has(key)) {
       const { parts, main } = makeMaster(request, this.asked.tolerance, this.asked.kept);
-      const bodies = parts.map(({ mesh, material, crease }): SolidBodyOf => ({
+      const bodies = parts.map(({ mesh, material, crease, laid }): SolidBodyOf => ({
         ...{ mesh, crease },
         material: materialIn(materials, material, main, finish),
         ...(picture && material === main ? { picture } : {}),
+        ...(laid && repeats ? { along: { ...laid, ...repeats } } : {}),
       }));
       this.solids.set(key, { key, name, bodies });
     }

@@ -18,6 +18,3 @@ export function pictureAlong(
   if (!laid || !textures || perRadian === undefined) return null;
   return { ...laid, texture: textures.of(laid.picture), along: { perRadian, pitch: scene.span, span, gone } };
 }
-
-/** How far what is on a band has gone along its path, mm. */
-export const goneAlong = ({ frame, fit }: RowScene): number => frame.arc[0] - fit.window.from;

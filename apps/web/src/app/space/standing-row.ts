@@ -2,6 +2,7 @@ import { isSpatial, newReading, pathReader } from '@coin-relay/core';
 import { repeatOf, type JobPiece, type Material } from '@coin-relay/model';
 import {
   colourOf,
+  goneAlong,
   materialOf,
   moveScene,
   rowBand,
@@ -15,7 +16,7 @@ import { Box3, Group, Matrix4, Raycaster, Vector3, type BufferGeometry } from 't
 import { pointsOf } from '../drawing/note-place';
 import type { MadeSolid } from '../engine/solid-tasks';
 import type { Picked } from '../session/spot-picks.service';
-import { goneAlong, pictureAlong } from './band-picture';
+import { pictureAlong } from './band-picture';
 import { BentBody } from './bent-body';
 import { BOX_TRIANGLES, boxSolid, trianglesOf } from './box-solid';
 import { CutAway, type CutCopies } from './cut-away';
