@@ -44,7 +44,7 @@ export function strengthTester(): Job {
     ...frame('Strength tester'),
     wheels: [],
     paths: [
-      { kind: 'outline', id: 'loop', name: 'Way of the puck', data: 'M0 0V700A150 150 0 0 0 150 850H190' },
+      { kind: 'outline', id: 'loop', name: 'Way of the puck', data: 'M0 0V660A200 200 0 0 0 200 860H240' },
     ],
     pieces: [rung, rail, puck],
     runs: [

@@ -1,7 +1,7 @@
 import { plainEntry, single, type Family, type MadeOf } from '../family';
 import { sweptBand, sweptStretch } from './figure';
 import { sweptFields, type Swept } from './piece';
-import { scaledSection, sectionFault, sectionLook, stockSectionOf } from './section';
+import { sectionFault, sectionLook, stockSectionOf } from './section';
 import type { Section } from './section-schema';
 
 /** What is on a band repeats so many mm where nothing is said. */
@@ -48,6 +48,5 @@ export const swept = {
     const words = sectionFault(section);
     return words === null ? null : { key: 'section', words };
   },
-  scaled: ({ section }, k) => ({ section: scaledSection(section, k) }),
   runningDepth: (piece) => sweptBand(piece).inner,
 } as const satisfies Family<Swept>;

@@ -1,12 +1,9 @@
 import {
   measureSection,
-  parsePathData,
   RelayError,
-  scaleContour,
   sectionRings,
   STOCK_SIZES,
   stockSection,
-  writePathData,
   type SectionMeasures,
   type SectionShape,
 } from '@coin-relay/core';
@@ -76,25 +73,5 @@ export function sectionFault(section: Section): string | null {
   } catch (error) {
     if (error instanceof RelayError) return error.message;
     throw error;
-  }
-}
-
-/** A section k times as large. */
-export function scaledSection(section: Section, k: number): Section {
-  switch (section.by) {
-    case 'stock':
-      return { ...section, width: section.width * k, height: section.height * k, wall: section.wall * k };
-    case 'points':
-      return {
-        ...section,
-        wall: section.wall * k,
-        points: section.points.map((point) => ({ ...point, x: point.x * k, y: point.y * k })),
-      };
-    case 'outline': {
-      const data = parsePathData(section.data)
-        .map((contour) => writePathData(scaleContour(contour, { x: 0, y: 0 }, k), 6))
-        .join('');
-      return { ...section, data, wall: section.wall * k };
-    }
   }
 }
