@@ -63,6 +63,27 @@ describe('solid', () => {
     expect(found['volume']).toBeGreaterThan(0);
   });
 
+  it('takes a row that is a band, as it lies on its path, and says what its section is', async () => {
+    const job = jobFile('demo-strength-tester');
+    const { section, length } = await answer('measure', '--job', job, '--run', 'left');
+    const { area, centroid } = section as { area: number; centroid: { x: number; y: number } };
+    expect(centroid.x).toBeCloseTo(0, 9);
+    const found = await answer('solid', '--job', job, '--row', 'left', '--tolerance', '0.005');
+    expect(found).toMatchObject({ openEdges: 0, euler: 2 });
+    // 32 to the left of a quarter turn to the right: so much longer than the way of the puck (Pappus).
+    const long = (length as number) + 32 * (Math.PI / 2);
+    expect((found['volume'] as number) / (area * long)).toBeCloseTo(1, 4);
+    for (const [args, words] of [
+      [['--row', 'rungs'], /is no band/],
+      [['--row', 'none'], /There is rungs, left, right, row/],
+      [['--row', 'left', '--piece', 'rail'], /Give the piece/],
+    ] as const)
+      expect(await run('solid', '--job', job, ...args)).toMatchObject({
+        status: 2,
+        error: expect.stringMatching(words),
+      });
+  });
+
   it.each(['stl', 'obj', 'glb'])('writes %s, and answers the same', async (ending) => {
     const path = file(`link.${ending}`, '');
     const found = await answer('solid', '--piece', 'plank', '--out', path);

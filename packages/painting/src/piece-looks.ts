@@ -71,7 +71,7 @@ export class PieceLooks {
       fill: part.fill === null ? null : colourOf(materials, part.fill),
       line: part.line,
       part,
-      fine: piece.mode === 'bent' ? bendingPart(part.d, piece.span) : null,
+      fine: piece.mode === 'bent' ? bendingPart(part.d, this.scene, piece) : null,
     }));
     const material = finish >= 0 ? materials[finish].id : (piece.piece.finish?.material ?? null);
     const main = mainPart(figure, material);

@@ -16,31 +16,51 @@ export function splitAlong(mesh: Mesh, step: number): Mesh {
     high = Math.max(high, mesh.positions[i]);
   }
   const many = Math.ceil((high - low) / step);
-  let cut = mesh;
-  for (let k = 1; k < many; k++) cut = cutAt(cut, low + (k * (high - low)) / many);
-  return cut;
+  if (many < 2) return mesh;
+  const positions = [...mesh.positions];
+  const planeAt = (k: number): number => low + (k * (high - low)) / many;
+  const builder = new MeshBuilder();
+  // In the middle first: what lies on one side of a plane is not looked at for those on the other.
+  const cut = (triangles: readonly number[], first: number, last: number): void => {
+    if (first > last) {
+      for (let i = 0; i < triangles.length; i += 3)
+        builder.triangle(triangles[i], triangles[i + 1], triangles[i + 2]);
+      return;
+    }
+    const k = (first + last) >> 1;
+    const [under, over] = cutAt(positions, triangles, planeAt(k));
+    cut(under, first, k - 1);
+    cut(over, k + 1, last);
+  };
+  cut([...mesh.triangles], 1, many - 1);
+  for (let i = 0; i < positions.length; i += 3)
+    builder.vertex(positions[i], positions[i + 1], positions[i + 2]);
+  return builder.build();
 }
 
-/** All triangles that reach over a plane x = at, cut along it. */
-function cutAt({ positions, triangles }: Mesh, at: number): Mesh {
-  const builder = new MeshBuilder();
-  const vertices = positions.length / 3;
-  for (let v = 0; v < vertices; v++)
-    builder.vertex(positions[3 * v], positions[3 * v + 1], positions[3 * v + 2]);
-  const side = (v: number): number => {
-    const off = positions[3 * v] - at;
-    return Math.abs(off) < ON ? 0 : Math.sign(off);
+/** Triangles cut along a plane x = at, those below it and those above; corners that this takes are added. */
+function cutAt(
+  positions: number[],
+  triangles: readonly number[],
+  at: number,
+): readonly [under: number[], over: number[]] {
+  const [under, over]: [number[], number[]] = [[], []];
+  const off = (v: number): number => positions[3 * v] - at;
+  const side = (v: number): number => (Math.abs(off(v)) < ON ? 0 : Math.sign(off(v)));
+  const put = (a: number, b: number, c: number): void => {
+    (off(a) + off(b) + off(c) > 0 ? over : under).push(a, b, c);
   };
-  const made = new Map<number, number>();
+  const made = new Map<string, number>();
   const between = (a: number, b: number): number => {
     const [from, to] = a < b ? [a, b] : [b, a];
-    const key = from * vertices + to;
+    const key = `${from} ${to}`;
     const known = made.get(key);
     if (known !== undefined) return known;
     const t = (at - positions[3 * from]) / (positions[3 * to] - positions[3 * from]);
     const mix = (axis: number): number =>
       positions[3 * from + axis] + t * (positions[3 * to + axis] - positions[3 * from + axis]);
-    const vertex = builder.vertex(at, mix(1), mix(2));
+    const vertex = positions.length / 3;
+    positions.push(at, mix(1), mix(2));
     made.set(key, vertex);
     return vertex;
   };
@@ -48,7 +68,7 @@ function cutAt({ positions, triangles }: Mesh, at: number): Mesh {
     const corners = [triangles[i], triangles[i + 1], triangles[i + 2]];
     const sides = corners.map(side);
     if (!sides.includes(1) || !sides.includes(-1)) {
-      builder.triangle(corners[0], corners[1], corners[2]);
+      put(corners[0], corners[1], corners[2]);
       continue;
     }
     // Begun at the corner in the plane, or at the one that is alone on its side.
@@ -58,13 +78,14 @@ function cutAt({ positions, triangles }: Mesh, at: number): Mesh {
     const [a, b, c] = [0, 1, 2].map((j) => corners[(first + j) % 3]);
     if (flat >= 0) {
       const m = between(b, c);
-      builder.triangle(a, b, m);
-      builder.triangle(a, m, c);
+      put(a, b, m);
+      put(a, m, c);
       continue;
     }
     const [m, n] = [between(a, b), between(a, c)];
-    builder.triangle(a, m, n);
-    builder.quad(m, b, c, n);
+    put(a, m, n);
+    put(m, b, c);
+    put(m, c, n);
   }
-  return builder.build();
+  return [under, over];
 }

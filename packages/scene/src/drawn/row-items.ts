@@ -199,7 +199,7 @@ export class RowItems {
     const read = scene.laid?.sampledPaths ? undefined : this.exactPath;
     const shapes: DrawnShape[] = [];
     for (const part of parts) {
-      const { points: straight, rings } = bendingPart(part.d, piece.span);
+      const { points: straight, rings } = bendingPart(part.d, scene, piece);
       const points = new Float64Array(straight.length);
       bentPoints(scene, k, piece, { points: straight, rings }, offset, points, read);
       if (boundary?.how === 'whole' && !areKept(boundary, points)) return [];

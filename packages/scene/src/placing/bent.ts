@@ -1,14 +1,17 @@
 import type { StandInSpace } from '@coin-relay/model';
 import { fineOutline, parsePathData, readSampledPath, type FineOutline } from '@coin-relay/core';
+import { bendStep } from './bend-step';
 import { bentInSpace } from './bent-in-space';
 import { placeOf, type RowScene, type ScenePiece } from './scene';
 
-/** Chords a bending figure is cut into along its pitch. */
-const CHORDS = 28;
+/** How far a bent outline may stray where it is drawn, of the pitch of its piece, and at the most, mm. */
+const STRAY = 5e-4;
+const MOST_STRAY = 0.05;
 
 /** A figure's part in chords so short that no corner shows when it is bent. */
-export function bendingPart(d: string, pitch: number): FineOutline {
-  return fineOutline(parsePathData(d), pitch / CHORDS, pitch * 5e-4);
+export function bendingPart(d: string, scene: RowScene, piece: ScenePiece): FineOutline {
+  const tolerance = Math.min(piece.span * STRAY, MOST_STRAY);
+  return fineOutline(parsePathData(d), bendStep(scene, piece, tolerance) / 2, tolerance);
 }
 
 const at = new Float64Array(4);

@@ -1,5 +1,6 @@
 export * from './scene';
 export * from './placement-matrix';
+export * from './bend-step';
 export * from './bent';
 export * from './band';
 export * from './band-drawing';

@@ -380,7 +380,7 @@ describe('bending pieces', () => {
     const scene = sceneOf(rowOf('M100 0A100 100 0 0 1 -100 0A100 100 0 0 1 100 0Z', made));
     const [piece] = scene.pieces;
     expect(piece.mode).toBe('bent');
-    const outline = bendingPart(pieceFigure(piece.piece, piece.span).parts[0].d, piece.span);
+    const outline = bendingPart(pieceFigure(piece.piece, piece.span).parts[0].d, scene, piece);
     const out = new Float64Array(outline.points.length);
     bentPoints(scene, 3, piece, outline, 0, out);
     for (let p = 0; p < out.length; p += 2)

@@ -2,7 +2,8 @@ import type { Map3 } from '@coin-relay/core';
 import type { Mesh } from '@coin-relay/core/solid';
 import type { Material } from '@coin-relay/model';
 import type { KeptMeshes } from '@coin-relay/model/solid';
-import { BENT_PARTS, BentCopies } from './bent-copies';
+import { bendStep } from '../placing/bend-step';
+import { BentCopies } from './bent-copies';
 import { materialIn } from './finished-in';
 import { makeMaster } from './masters';
 import type { ShapeAt } from './scene-node';
@@ -66,7 +67,13 @@ export class BendingShapes {
     const known = this.made.get(key);
     if (known) return known;
     const { piece, span } = scene.pieces[of];
-    const request = { kind: 'piece', piece, span, wire: 0, step: span / BENT_PARTS } as const;
+    const request = {
+      kind: 'piece',
+      piece,
+      span,
+      wire: 0,
+      step: bendStep(scene, scene.pieces[of], this.tolerance),
+    } as const;
     const { parts, main } = makeMaster(request, this.tolerance, this.kept);
     const most = scene.frame.links * scene.setOut.setOut.rows.count;
     const made = parts.map(({ mesh, material, crease }): BentPart => {

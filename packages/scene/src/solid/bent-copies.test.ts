@@ -3,7 +3,7 @@ import { measureMesh } from '@coin-relay/core/solid';
 import { demoJobs, PLAIN_SET_OUT, resolveRun, resolveSetOut, type Job } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { rowScene } from '../placing/scene';
-import { BENT_PARTS, BentCopies } from './bent-copies';
+import { BentCopies } from './bent-copies';
 import { makeMaster } from './masters';
 
 /** The planks of the slide, taken to bend. */
@@ -16,7 +16,7 @@ function bending(change: (job: Job) => void = () => undefined) {
   const fit = fitRow(resolved.source, resolved.request);
   const scene = rowScene(fit, resolveSetOut(job, resolved.run, fit));
   const { piece, span } = scene.pieces[0];
-  const [{ mesh }] = makeMaster({ kind: 'piece', piece, span, wire: 0, step: span / BENT_PARTS }, 0.1).parts;
+  const [{ mesh }] = makeMaster({ kind: 'piece', piece, span, wire: 0, step: span / 14 }, 0.1).parts;
   const normals = new Float32Array(mesh.positions.length).map((_, i) => (i % 3 === 1 ? 1 : 0));
   const copies = new BentCopies(scene, 0, 60, Float32Array.from(mesh.positions), normals);
   return { scene, mesh, copies };

@@ -6,8 +6,6 @@ import { rowCopies } from '../placing/copies';
 import { areKept } from '../placing/keep';
 import { pieceNumberAt, placeOf, type RowScene } from '../placing/scene';
 
-/** A piece that bends is cut into so many parts along its pitch. */
-export const BENT_PARTS = 14;
 /** How far along its normal a corner is moved to see where that points once it is bent, of a pitch. */
 const NUDGE = 1e-3;
 

@@ -1,6 +1,7 @@
 import { isSpatial, newReading, pathReader } from '@coin-relay/core';
 import { repeatOf, type JobPiece, type Material } from '@coin-relay/model';
 import {
+  bendStep,
   colourOf,
   goneAlong,
   materialOf,
@@ -11,11 +12,12 @@ import {
   shownBandLines,
   type RowScene,
 } from '@coin-relay/scene';
-import { BENT_PARTS, bandRequest, RowInstances, type SolidGroup } from '@coin-relay/scene/solid';
+import { bandRequest, RowInstances, type SolidGroup } from '@coin-relay/scene/solid';
 import { Box3, Group, Matrix4, Raycaster, Vector3, type BufferGeometry } from 'three';
 import { pointsOf } from '../drawing/note-place';
 import type { MadeSolid } from '../engine/solid-tasks';
 import type { Picked } from '../session/spot-picks.service';
+import { toleranceFor } from './ask-solids';
 import { pictureAlong } from './band-picture';
 import { BentBody } from './bent-body';
 import { BOX_TRIANGLES, boxSolid, trianglesOf } from './box-solid';
@@ -294,7 +296,13 @@ export class StandingRow {
     const { scene } = this;
     const { piece, span } = scene.pieces[at.number];
     const most = at.places.length;
-    const request = { kind: 'piece', piece, span, wire: at.wire, step: span / BENT_PARTS } as const;
+    const request = {
+      kind: 'piece',
+      piece,
+      span,
+      wire: at.wire,
+      step: bendStep(scene, scene.pieces[at.number], toleranceFor(span)),
+    } as const;
     this.means.ask(request, span, this.owner.signal, (solid) => {
       const own = piece.finish?.material;
       if (solid.parts.some(({ positions }) => (most * positions.length) / 3 > this.room.corners)) {

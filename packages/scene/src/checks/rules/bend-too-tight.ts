@@ -23,7 +23,7 @@ export const bendTooTight = rowRule(
       return [
         {
           kind: 'tighter-than-piece',
-          text: `${place}; pieces reach ${formatLength(half, unit)} to its inner side, so they fold over or overlap there.`,
+          text: `${place}; pieces reach ${formatLength(half, unit)} to its inner side, so they fold over or overlap there: ${formatLength(2 * radius, unit)} wide, they just pass.`,
           at: s,
           size: half,
         },

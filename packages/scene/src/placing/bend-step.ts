@@ -1,0 +1,18 @@
+import { tightestBend } from '@coin-relay/core';
+import type { RowScene, ScenePiece } from './scene';
+
+/** A piece that bends is cut into so many parts along its pitch at the least, and at the most. */
+export const BENT_PARTS = 14;
+const MOST_PARTS = 1_000;
+
+/**
+ * How long edges of a piece that bends may be along the path, mm: a chord of an arc of radius R strays by R (1 − cos(a/2)),
+ * so that at its outer side, h beyond the path, an edge of the length sqrt(8 ε / (R + h)) R keeps to the tolerance ε.
+ * @param tolerance how far an edge may stray from where it should be, mm
+ */
+export function bendStep({ fit }: RowScene, { span, box, setting }: ScenePiece, tolerance: number): number {
+  const radius = tightestBend(fit.layout.path)?.radius ?? Infinity;
+  const reach = Math.max(Math.abs(box[1] - setting.line), Math.abs(box[3] - setting.line)) * setting.scale;
+  const step = radius === Infinity ? Infinity : radius * Math.sqrt((8 * tolerance) / (radius + reach));
+  return Math.min(span / BENT_PARTS, Math.max(span / MOST_PARTS, step));
+}
