@@ -49,8 +49,13 @@ import { median, paired, report, times } from './timing';
   const resolved = resolveRun(job);
   const fit = fitRow(resolved.source, resolved.request);
   const scene = rowScene(fit, resolveSetOut(job, resolved.run, fit));
-  const corners = Float32Array.from({ length: 1500 }, (_, i) => Math.sin(i) * (i % 3 === 0 ? 5 : 1));
-  const normals = Float32Array.from({ length: 1500 }, (_, i) => (i % 3 === 2 ? 1 : 0));
+  // A round body cut along it as it is to be bent: 20 sections of 25 corners.
+  const round = Array.from({ length: 500 }, (_, i) => [
+    (i % 20) * (10 / 19),
+    (2 * Math.PI * Math.floor(i / 20)) / 25,
+  ]);
+  const corners = Float32Array.from(round.flatMap(([x, a]) => [x, Math.cos(a), Math.sin(a)]));
+  const normals = Float32Array.from(round.flatMap(([, a]) => [0, Math.cos(a), Math.sin(a)]));
   const copies = new BentCopies(scene, 0, 1000, corners, normals);
   let travel = 0;
   const bend = (): void => {

@@ -147,7 +147,7 @@ describe('what is found of bands', () => {
     expect(checkJob(job, 'bed').some(({ kind }) => kind === 'band-folds')).toBe(false);
     bed.section = { ...bed.section, width: 400 };
     const [found] = checkJob(job, 'bed').filter(({ kind }) => kind === 'band-folds');
-    expect(found.text).toMatch(/folds over\. One of (89|90)\.\d % of its size, 3\d\d\.\d\d mm by/);
+    expect(found.text).toMatch(/folds over\. One of (89|90)\.\d.% of its size, 3\d\d\.\d\d.mm by/);
     expect(found.size).toBeCloseTo(0.9, 1);
   });
 

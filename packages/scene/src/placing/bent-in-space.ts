@@ -6,6 +6,73 @@ import { axesOf, roll, rolledBy } from './space-placement';
 const axes = new Float64Array(12);
 const shaped = new Float64Array(3);
 
+/** How a piece that bends is set on its place along a path in space. */
+export interface BentSetting {
+  /** Arc length of its middle, and mm of path for each of its own along it. */
+  readonly start: number;
+  readonly perUnit: number;
+  /** What its x, its y and its z are multiplied by; the last with the sign of its side. */
+  readonly along: number;
+  readonly across: number;
+  readonly deep: number;
+  /** It is turned in its own plane. */
+  readonly turn: number;
+}
+
+/** Reads it from the row as it stands now. */
+export function bentSetting(scene: RowScene, k: number, { setting, span }: ScenePiece): BentSetting {
+  const { table } = scene.setOut;
+  const { arc, step } = scene.frame;
+  const a = k * step;
+  const i = placeOf(scene, k);
+  const along = setting.scale * (i >= 0 ? table.size[i] : 1);
+  const thick = along * (i >= 0 ? table.thickness[i] : 1);
+  return {
+    start: (arc[a] + arc[a + 1]) / 2 + setting.along + (i >= 0 ? table.along[i] : 0),
+    perUnit: (arc[a + 1] - arc[a]) / span,
+    along,
+    across: thick * (setting.flip ? -1 : 1),
+    // What is turned over in plan is turned over in depth too.
+    deep: thick * (setting.flip === scene.side > 0 ? -1 : 1),
+    turn: setting.turn + (i >= 0 ? table.turn[i] : 0),
+  };
+}
+
+/** Numbers of what is carried along: a place, and the axes to its left and up, as large as it is there. */
+export const CARRIED_NUMBERS = 9;
+
+/** Writes what carries link k at an arc length: rolled as its place is, beside the path and above it as it is set. */
+export function carriedAt(
+  scene: RowScene,
+  stand: StandInSpace,
+  k: number,
+  { setting }: ScenePiece,
+  row: number,
+  at: number,
+  out: Float64Array,
+  o = 0,
+): void {
+  const { ride } = scene.room;
+  const i = placeOf(scene, k);
+  readRide(stand.ride, at, ride);
+  axesOf(ride, axes);
+  // Without shaping it is as large as it is everywhere, not rolled, not lifted.
+  shaped.set(PLAIN);
+  scene.shaping?.(at, shaped);
+  const [larger, rolled, lifted] = shaped;
+  const beside = row + stand.across - scene.side * (setting.out + (i >= 0 ? scene.setOut.table.out[i] : 0));
+  const above = stand.lift + (setting.lift ?? 0) + lifted;
+  for (let c = 0; c < 3; c++) out[o + c] = ride[c] + beside * axes[3 + c] + above * axes[6 + c];
+  roll(axes, rolledBy(scene, stand, k, i, at) + rolled);
+  for (let c = 0; c < 3; c++) {
+    out[o + 3 + c] = larger * axes[3 + c];
+    out[o + 6 + c] = larger * axes[6 + c];
+  }
+}
+
+const PLAIN = [1, 0, 0];
+const carried = new Float64Array(CARRIED_NUMBERS);
+
 /**
  * Writes the points of a piece that bends along a path in space: each at P(s + x) + y · left + z · up, the axes rolled
  * as its place is.
@@ -22,45 +89,15 @@ export function bentInSpace(
   out: Float64Array,
 ): void {
   const { setting, middle } = piece;
-  const { shaping } = scene;
-  // Without shaping it is as large as it is everywhere, not rolled, not lifted.
-  shaped.set([1, 0, 0]);
-  const { table } = scene.setOut;
-  const { arc, step } = scene.frame;
-  const { ride } = scene.room;
-  const a = k * step;
-  const i = placeOf(scene, k);
-  const size = setting.scale * (i >= 0 ? table.size[i] : 1);
-  const thick = size * (i >= 0 ? table.thickness[i] : 1);
-  const sy = thick * (setting.flip ? -1 : 1);
-  const turn = setting.turn + (i >= 0 ? table.turn[i] : 0);
+  const { start, perUnit, along, across, deep, turn } = bentSetting(scene, k, piece);
   const [c, s] = [Math.cos(turn), Math.sin(turn)];
-  const start = (arc[a] + arc[a + 1]) / 2 + setting.along + (i >= 0 ? table.along[i] : 0);
-  const perUnit = (arc[a + 1] - arc[a]) / piece.span;
-  const shift = setting.out + (i >= 0 ? table.out[i] : 0);
-  const lift = stand.lift + (setting.lift ?? 0);
-  // What is turned over in plan is turned over in depth too.
-  const deep = thick * (setting.flip === scene.side > 0 ? -1 : 1);
   for (let p = 0; p < points.length; p += 3) {
-    const px = (points[p] - middle) * size;
-    const py = (points[p + 1] - setting.line) * sy;
-    const at = start + (c * px - s * py) * perUnit;
-    readRide(stand.ride, at, ride);
-    axesOf(ride, axes);
-    shaping?.(at, shaped);
-    const [larger, rolled] = shaped;
-    const beside = row + stand.across - scene.side * shift;
-    const high = lift + shaped[2];
-    const [bx, by, bz] = [
-      ride[0] + beside * axes[3] + high * axes[6],
-      ride[1] + beside * axes[4] + high * axes[7],
-      ride[2] + beside * axes[5] + high * axes[8],
-    ];
-    roll(axes, rolledBy(scene, stand, k, i, at) + rolled);
-    const off = scene.side * (s * px + c * py) * larger;
-    const deeper = deep * points[p + 2] * larger;
-    out[p] = bx + off * axes[3] + deeper * axes[6];
-    out[p + 1] = by + off * axes[4] + deeper * axes[7];
-    out[p + 2] = bz + off * axes[5] + deeper * axes[8];
+    const px = (points[p] - middle) * along;
+    const py = (points[p + 1] - setting.line) * across;
+    carriedAt(scene, stand, k, piece, row, start + (c * px - s * py) * perUnit, carried);
+    const off = scene.side * (s * px + c * py);
+    const high = deep * points[p + 2];
+    for (let axis = 0; axis < 3; axis++)
+      out[p + axis] = carried[axis] + off * carried[3 + axis] + high * carried[6 + axis];
   }
 }

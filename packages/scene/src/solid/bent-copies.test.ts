@@ -1,6 +1,13 @@
 import { fitRow } from '@coin-relay/core';
 import { measureMesh } from '@coin-relay/core/solid';
-import { demoJobs, PLAIN_SET_OUT, resolveRun, resolveSetOut, type Job } from '@coin-relay/model';
+import {
+  demoJobs,
+  PLAIN_SET_OUT,
+  PLAIN_SETTING,
+  resolveRun,
+  resolveSetOut,
+  type Job,
+} from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { rowScene } from '../placing/scene';
 import { BentCopies } from './bent-copies';
@@ -61,5 +68,37 @@ describe('bodies that bend with the path', () => {
     const { normals } = copies;
     for (let i = 0; i < copies.count * mesh.positions.length; i += 3)
       expect(Math.hypot(normals[i], normals[i + 1], normals[i + 2])).toBeCloseTo(1, 4);
+  });
+
+  it('in space stand and look the same whether corners at one x are carried together or each by itself', () => {
+    const spatial = (turn: number): ReturnType<typeof bending> =>
+      bending((job) => {
+        job.paths[0] = {
+          ...{ kind: 'helix', id: job.paths[0].id, name: 'Helix', centre: { x: 0, y: 0, z: 0 } },
+          ...{ from: 120, to: 90, rise: 40, turns: 2, hand: 'ccw', start: 0 },
+        };
+        const [run] = job.runs;
+        run.upright = { by: { by: 'least-twist' }, roll: 0.4, alternate: 0, twist: 1, across: 3 };
+        run.shaping = {
+          smooth: true,
+          stations: [0, 0.5].map((at) => ({ at, scale: 1 + at, roll: at, lift: 2 * at })),
+        };
+        job.pieces[0].setting = { ...PLAIN_SETTING, line: 1, turn, flip: true, scale: 1.2, lift: 2 };
+      });
+    const [together, alone] = [0, 1e-9].map((turn) => {
+      const { copies } = spatial(turn);
+      copies.place(0);
+      return copies;
+    });
+    expect(together.count).toBe(alone.count);
+    const used = together.count * (together.positions.length / together.places.length);
+    let [off, turned] = [0, 0];
+    for (let i = 0; i < used; i++) {
+      off = Math.max(off, Math.abs(together.positions[i] - alone.positions[i]));
+      turned = Math.max(turned, Math.abs(together.normals[i] - alone.normals[i]));
+    }
+    expect(off).toBeLessThan(1e-3);
+    // Each by itself they look where a corner moved along its normal comes to, which is not quite square to a body that grows.
+    expect(turned).toBeLessThan(0.25);
   });
 });
