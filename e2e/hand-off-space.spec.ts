@@ -12,6 +12,9 @@ import { type } from './path-support';
 import { goIntoSpace, resting } from './space-support';
 import { expect, list, openJob, openStep, pick, storedJob, takeAway, test } from './support';
 
+// Without a graphics card each picture in light and shadow takes a second or more: twice the time of others.
+test.describe.configure({ timeout: 120_000 });
+
 /** What is handed off next: a way, from where it is seen, and how large. */
 async function choose(page: Page, way: string, view: string, width?: number, height?: number): Promise<void> {
   await pick(list(page, 'What to hand off'), way);
