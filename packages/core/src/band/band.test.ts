@@ -141,6 +141,15 @@ describe('a band', () => {
     );
   });
 
+  it('is not taken for a straight one where its parts come back to where they began: a coil of 48 turns', () => {
+    const path = helix({ turns: 48, rise: 20 });
+    const rings = stock('round', 4, 4, 1, 0.01);
+    const ride = rideAlong(path, { by: 'least-twist' }, 10);
+    const line = lineOn(path, on(path, {}, riddenPlaces(ride)), rings, 0.05);
+    const { volume } = measureMesh(sweepBand(line, rings));
+    expect(volume / (measureSection(rings).area * path.length)).toBeCloseTo(1, 2);
+  });
+
   it.each([
     ['of no length', () => bandLine(on(circle(10)), { ...RANGE, from: 3, to: 3 })],
     ['of too many sections', () => bandLine(on(circle(10)), { ...RANGE, to: 62.8, tolerance: 1e-9 })],

@@ -42,6 +42,8 @@ export interface BandRange {
 export const MOST_BAND_STATIONS = 50_000;
 /** Parts that a range is looked at in before it is known how much it bends. */
 const FIRST_PARTS = 12;
+/** Where a part is looked at: its middle, and two places that no number of whole turns brings back to its ends. */
+const LOOKED_AT = [0.236068, 0.5, 0.723607] as const;
 /** A place so near a corner is before or behind it, of the length of the range. */
 const BESIDE = 1e-7;
 /** Corners turned further than this (cosine of half their angle) are not mitred: the mitre would run away. */
@@ -49,7 +51,7 @@ const LEAST_HALF = 0.2;
 
 /**
  * Puts stations so near together that the edges of a band of straight parts keep to their curves within a tolerance, at
- * the corners of the box round its section. Halving goes on until the middle and both quarters of each part do.
+ * the corners of the box round its section. Halving goes on until each part does where it is looked at.
  * @throws RelayError band-invalid
  */
 export function bandLine(at: SectionAt, range: BandRange): BandLine {
@@ -79,12 +81,12 @@ export function bandLine(at: SectionAt, range: BandRange): BandLine {
   const reach = reachOf(box);
   const put = (a: number, fa: Float64Array, b: number, fb: Float64Array): void => {
     if (places.length > MOST_BAND_STATIONS) tooMany();
-    const quarters = [0.25, 0.5, 0.75].map((t) => frame(a + t * (b - a), 0));
-    const bends = quarters.some((f) => reach.some((corner) => strays(corner, f, fa, fb) > tolerance));
+    const within = LOOKED_AT.map((t) => frame(a + t * (b - a), 0));
+    const bends = within.some((f) => reach.some((corner) => strays(corner, f, fa, fb) > tolerance));
     if (bends && b - a > BESIDE * length) {
       const m = (a + b) / 2;
-      put(a, fa, m, quarters[1]);
-      put(m, quarters[1], b, fb);
+      put(a, fa, m, within[1]);
+      put(m, within[1], b, fb);
       return;
     }
     places.push(b);

@@ -1,2 +1,3 @@
 export * from './stock';
 export * from './section';
+export * from './rings-box';

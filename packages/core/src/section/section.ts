@@ -2,15 +2,13 @@ import { RelayError } from '../error';
 import { fineOutline } from '../bend';
 import { parsePathData } from '../path';
 // By its part: what else there is of solids is not needed to draw.
-import { insetRing, nested, ringArea, type Ring } from '../solid/rings';
+import { insetRing, nested, reversedRing, ringArea, withoutRepeats, type Ring } from '../solid/rings';
+import { ringsBox } from './rings-box';
 
 /** Corners of a section at the most, once what is round is cut into chords. */
 export const MOST_SECTION_CORNERS = 2_000;
 /** Less of an area than this, of its box, is none. */
 const LEAST_AREA = 1e-6;
-/** Nearer together than this two corners are one, of the size of a section. */
-const SAME = 1e-9;
-
 /** What a section is drawn from. */
 export interface SectionShape {
   /** Path data, mm: x across, y up. Several outlines, each closed, or one that is open. */
@@ -30,7 +28,9 @@ export interface SectionShape {
 export function sectionRings({ data, wall, mirrored }: SectionShape, tolerance: number): Ring[] {
   const contours = parsePathData(data);
   const { points, rings: starts } = fineOutline(contours, Infinity, tolerance);
-  const chains = contours.map((_, i) => apart(points.subarray(2 * starts[i], 2 * starts[i + 1])));
+  const chains = contours.map(({ closed }, i) =>
+    withoutRepeats(points.subarray(2 * starts[i], 2 * starts[i + 1]), closed),
+  );
   const open = contours.filter(({ closed }) => !closed).length;
   if (open > 0 && contours.length > 1)
     fail('A section is one open line, or outlines that are closed. Close the others, or leave them out.');
@@ -39,7 +39,7 @@ export function sectionRings({ data, wall, mirrored }: SectionShape, tolerance: 
     fail(
       `A section has ${MOST_SECTION_CORNERS.toLocaleString('en')} corners at the most; this one comes to ${corners.toLocaleString('en')}. Draw it simpler, or let what is round be off by more.`,
     );
-  const rings = open > 0 ? [alongLine(chains[0], wall)] : closedRings(chains.map(unclosed), wall);
+  const rings = open > 0 ? [alongLine(chains[0], wall)] : closedRings(chains, wall);
   check(rings);
   return nested(mirrored ? rings.map((ring) => mirror(ring, middleAcross(rings))) : rings);
 }
@@ -70,7 +70,7 @@ export function measureSection(rings: readonly Ring[]): SectionMeasures {
       if (outer) round += Math.hypot(bx - ax, by - ay);
     }
   }
-  return { area, centroid: { x: mx / area, y: my / area }, bounds: boundsOf(rings), round };
+  return { area, centroid: { x: mx / area, y: my / area }, bounds: ringsBox(rings), round };
 }
 
 function closedRings(chains: readonly Ring[], wall: number): Ring[] {
@@ -79,7 +79,7 @@ function closedRings(chains: readonly Ring[], wall: number): Ring[] {
     fail(
       'A wall goes along one outline; this section has several. Leave the wall at 0, or draw one outline.',
     );
-  const ring = ringArea(chains[0]) > 0 ? chains[0] : backwards(chains[0]);
+  const ring = ringArea(chains[0]) > 0 ? chains[0] : reversedRing(chains[0]);
   const hole = ring.length >= 6 ? insetRing(ring, wall) : null;
   if (!hole) return fail(`A wall of ${wall} mm fills this section. Make it thinner.`);
   return [ring, hole];
@@ -115,7 +115,7 @@ const MOST_MITRE = 8;
 
 function check(rings: readonly Ring[]): void {
   if (crossing(rings)) fail('The outline of this section crosses itself. Draw it without crossings.');
-  const [x0, y0, x1, y1] = boundsOf(rings);
+  const [x0, y0, x1, y1] = ringsBox(rings);
   const size = Math.max(x1 - x0, y1 - y0);
   const flat = rings.some((ring) => ring.length < 6 || Math.abs(ringArea(ring)) <= LEAST_AREA * size * size);
   if (rings.length === 0 || !(size > 0) || flat)
@@ -157,51 +157,13 @@ function crossing(rings: readonly Ring[]): boolean {
 
 type Pair = readonly [number, number];
 
-function boundsOf(rings: readonly Ring[]): [number, number, number, number] {
-  const box: [number, number, number, number] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (const ring of rings)
-    for (let i = 0; i < ring.length; i += 2) {
-      box[0] = Math.min(box[0], ring[i]);
-      box[1] = Math.min(box[1], ring[i + 1]);
-      box[2] = Math.max(box[2], ring[i]);
-      box[3] = Math.max(box[3], ring[i + 1]);
-    }
-  return box;
-}
-
 const middleAcross = (rings: readonly Ring[]): number => {
-  const [x0, , x1] = boundsOf(rings);
+  const [x0, , x1] = ringsBox(rings);
   return (x0 + x1) / 2;
 };
 
 const mirror = (ring: Ring, about: number): Ring =>
   ring.map((value, i) => (i % 2 === 0 ? 2 * about - value : value));
-
-function backwards(ring: Ring): Ring {
-  const out = new Float64Array(ring.length);
-  for (let i = 0; i < ring.length; i += 2) out.set([ring[ring.length - 2 - i], ring[ring.length - 1 - i]], i);
-  return out;
-}
-
-/** Points without those that are where the one before them is. */
-function apart(points: Float64Array): Float64Array {
-  const size = points.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
-  const out: number[] = [];
-  for (let i = 0; i < points.length; i += 2) {
-    const n = out.length;
-    if (n === 0 || Math.hypot(points[i] - out[n - 2], points[i + 1] - out[n - 1]) > SAME * size)
-      out.push(points[i], points[i + 1]);
-  }
-  return Float64Array.from(out);
-}
-
-/** A closed chain without its first point again at its end. */
-function unclosed(chain: Float64Array): Ring {
-  const n = chain.length;
-  const size = chain.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
-  const again = n > 2 && Math.hypot(chain[0] - chain[n - 2], chain[1] - chain[n - 1]) <= SAME * size;
-  return again ? chain.subarray(0, n - 2) : chain;
-}
 
 function fail(message: string): never {
   throw new RelayError('section-invalid', message, { field: 'section' });

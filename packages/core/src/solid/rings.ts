@@ -27,7 +27,7 @@ export function ringsOf(d: string, tolerance: number): Ring[] {
 export function nested(rings: readonly Ring[]): Ring[] {
   return rings.map((ring) => {
     const depth = rings.filter((other) => other !== ring && isWithin(other, ...middleOf(ring))).length;
-    return ringArea(ring) > 0 === (depth % 2 === 0) ? ring : reversed(ring);
+    return ringArea(ring) > 0 === (depth % 2 === 0) ? ring : reversedRing(ring);
   });
 }
 
@@ -71,7 +71,8 @@ export function ringArea(ring: Ring): number {
   return twice / 2;
 }
 
-function reversed(ring: Ring): Ring {
+/** A ring the other way round. */
+export function reversedRing(ring: Ring): Ring {
   const out = new Float64Array(ring.length);
   for (let i = 0; i < ring.length; i += 2) {
     out[i] = ring[ring.length - 2 - i];
@@ -80,14 +81,19 @@ function reversed(ring: Ring): Ring {
   return out;
 }
 
-function withoutRepeats(points: Float64Array): Ring {
+/** Points without those that are where the one before them is; the last of a closed line is none of its own. */
+export function withoutRepeats(points: Float64Array, closed = true): Ring {
   const out: number[] = [];
   for (let i = 0; i < points.length; i += 2) {
     const n = out.length;
     if (n === 0 || Math.hypot(points[i] - out[n - 2], points[i + 1] - out[n - 1]) > SAME)
       out.push(points[i], points[i + 1]);
   }
-  while (out.length > 2 && Math.hypot(out[0] - out[out.length - 2], out[1] - out[out.length - 1]) <= SAME)
+  while (
+    closed &&
+    out.length > 2 &&
+    Math.hypot(out[0] - out[out.length - 2], out[1] - out[out.length - 1]) <= SAME
+  )
     out.length -= 2;
   return Float64Array.from(out);
 }

@@ -76,8 +76,8 @@ export interface Band {
   readonly rings: (tolerance: number) => Float64Array[];
   /** Its ends are open where it has any. */
   readonly open?: true;
-  /** Its edges are drawn. */
-  readonly inked?: true;
+  /** It is of a section of its own: its edges are drawn, and whether it passes a bend is seen by that. */
+  readonly ownSection?: true;
 }
 
 /** How far a joint gives, radians, and why it gives no more. */

@@ -1,13 +1,5 @@
-import { RIDE_NUMBERS, SECTION_NUMBERS } from '@coin-relay/core';
-import {
-  bandAcross,
-  bandRings,
-  bandSectionAt,
-  placesOf,
-  ringsBox,
-  rowBand,
-  type RowBand,
-} from '../placing/band';
+import { RIDE_NUMBERS, ringsBox, SECTION_NUMBERS } from '@coin-relay/core';
+import { bandAcross, bandRings, bandSectionAt, placesOf, rowBand, type RowBand } from '../placing/band';
 import { rowCopies } from '../placing/copies';
 import type { RowScene } from '../placing/scene';
 import { overlapWidth, solidArea } from './overlap';

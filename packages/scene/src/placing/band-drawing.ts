@@ -1,6 +1,6 @@
-import type { BandLine } from '@coin-relay/core';
+import { ringsBox, type BandLine } from '@coin-relay/core';
 import { short } from '@coin-relay/model';
-import { bandRings, bandTolerance, rowBand, ringsBox, shownBandLines } from './band';
+import { bandRings, bandTolerance, rowBand, shownBandLines } from './band';
 import type { RowScene } from './scene';
 
 /** A band as it is seen from the front, as path data, mm. */
@@ -22,14 +22,15 @@ export function bandDrawing(scene: RowScene): BandDrawing | null {
   const band = rowBand(scene);
   if (!band) return null;
   const { piece } = band.piece;
+  const inked = band.ownSection === true && (piece.finish?.line ?? true);
   const [x0, y0, x1, y1] = ringsBox(bandRings(piece, Infinity));
-  const size = Math.max(x1 - x0, band.inked ? y1 - y0 : 0);
+  const size = Math.max(x1 - x0, band.ownSection ? y1 - y0 : 0);
   const tolerance = bandTolerance(piece);
   const rings = bandRings(piece, tolerance);
   const drawn = shownBandLines(scene).map((line) => drawLine(line, rings, size * UNDER));
   return {
     area: drawn.map(({ area }) => area).join(''),
-    edges: band.inked ? drawn.map(({ edges }) => edges).join('') : '',
+    edges: inked ? drawn.map(({ edges }) => edges).join('') : '',
     material: piece.finish?.material ?? band.material,
   };
 }

@@ -4,6 +4,7 @@ import {
   flatPlaces,
   RelayError,
   riddenPlaces,
+  ringsBox,
   SECTION_NUMBERS,
   sectionOn,
   type BandLine,
@@ -36,19 +37,6 @@ export function bandRings(piece: JobPiece, tolerance: number): Float64Array[] {
   return line === 0
     ? rings
     : rings.map((ring) => ring.map((value, i) => (i % 2 === 0 ? value - line : value)));
-}
-
-/** x0, y0, x1, y1 of rings. */
-export function ringsBox(rings: readonly Float64Array[]): [number, number, number, number] {
-  const box: [number, number, number, number] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (const ring of rings)
-    for (let i = 0; i < ring.length; i += 2) {
-      box[0] = Math.min(box[0], ring[i]);
-      box[1] = Math.min(box[1], ring[i + 1]);
-      box[2] = Math.max(box[2], ring[i]);
-      box[3] = Math.max(box[3], ring[i + 1]);
-    }
-  return box;
 }
 
 /** How far the edges of a band may stray where nothing else is said, of the size of its section. */
@@ -124,7 +112,7 @@ export function bandLines(
   const { fit, setOut } = scene;
   const { from, to, ring } = fit.window;
   const { path } = fit.layout;
-  const box = ringsBox(bandRings(band.piece.piece, Infinity));
+  const box = ringsBox(bandRings(band.piece.piece, tolerance));
   const lap = (s: number): number =>
     path.closed ? s - path.length * Math.floor((s - from) / path.length) : s;
   return rowCopies(setOut.setOut.rows).map((row) =>

@@ -36,6 +36,7 @@ import {
 } from './row-means';
 import { SolidBody, type Looks } from './solid-body';
 import { StandingWheels } from './standing-wheels';
+import { stretchedParts } from './stretched-parts';
 
 /** What is round on the section of a band is so much finer than on a piece of its size. */
 const FINER = 4;
@@ -338,6 +339,7 @@ export class StandingRow {
         matrix,
         {
           of,
+          inked: piece.finish?.line ?? true,
           picture: (_, part) =>
             pictureAlong(scene, band.piece, this.means.textures, part.perRadian, this.gone),
         },
@@ -381,21 +383,6 @@ export class StandingRow {
     }
     for (const body of this.bent) body.choose((place) => this.places.has(place));
   }
-}
-
-/** The parts of a solid by how they go along where it is stretched; all together where it is not. */
-function stretchedParts(
-  parts: MadeSolid['parts'],
-  { matrices, stretched }: SolidGroup,
-): { readonly parts: MadeSolid['parts']; readonly matrices: Float32Array }[] {
-  if (!stretched) return [{ parts, matrices }];
-  const of = (role: 'stem' | 'end' | undefined): MadeSolid['parts'] =>
-    parts.filter(({ elongates }) => elongates === role);
-  return [
-    { parts: of('end'), matrices: stretched.end },
-    { parts: of('stem'), matrices: stretched.stem },
-    { parts: of(undefined), matrices },
-  ].filter((each) => each.parts.length > 0);
 }
 
 function isSame(a: Picked | null, b: Picked): boolean {

@@ -11,7 +11,7 @@ const MATERIAL = 'steel';
 export function sweptBand({ section, ends }: Swept): Band {
   const [x0, , x1] = sectionLook(section).measures.bounds;
   return {
-    ...{ inner: x1, outer: -x0, material: MATERIAL, inked: true },
+    ...{ inner: x1, outer: -x0, material: MATERIAL, ownSection: true },
     rings: (tolerance) => sectionRings(sectionShape(section), tolerance),
     ...(ends === 'open' ? { open: true } : {}),
   };

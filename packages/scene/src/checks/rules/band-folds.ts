@@ -1,6 +1,6 @@
-import { bandFold, bandTwist } from '@coin-relay/core';
+import { bandFold, bandTwist, ringsBox } from '@coin-relay/core';
 import { formatLength } from '@coin-relay/model';
-import { bandLines, bandRings, bandTolerance, ringsBox, rowBand } from '../../placing/band';
+import { bandLines, bandRings, bandTolerance, rowBand } from '../../placing/band';
 import { rowScene } from '../../placing/scene';
 import { rowRule } from '../rule';
 
@@ -16,7 +16,7 @@ export const bandFolds = rowRule(
   ({ job: { unit }, fit, setOut, resolved: { run } }) => {
     const scene = rowScene(fit, setOut);
     const band = rowBand(scene);
-    if (!band?.inked) return [];
+    if (!band?.ownSection) return [];
     const { piece } = band.piece;
     const tolerance = COARSER * bandTolerance(piece);
     const rings = bandRings(piece, tolerance);

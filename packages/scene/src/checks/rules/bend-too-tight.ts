@@ -13,7 +13,7 @@ export const bendTooTight = rowRule(
   ({ job: { unit }, fit, setOut: { pieces, stand } }) => {
     const tightest = stand ? tightestAside(stand) : tightestBend(fit.layout.path);
     // A band of a section of its own is looked at by that.
-    const free = pieces.filter((piece) => behaviourOf(piece) !== 'stiff' && !bandOf(piece)?.inked);
+    const free = pieces.filter((piece) => behaviourOf(piece) !== 'stiff' && !bandOf(piece)?.ownSection);
     if (!tightest || free.length === 0) return [];
     const { s, radius } = tightest;
     const half = pieceWidth(free) / 2;

@@ -1,5 +1,5 @@
 import { freshId, type Job, type Run, type Shaping, type Upright } from '@coin-relay/model';
-import { castDraft } from 'immer';
+import { castDraft, type Draft } from 'immer';
 import type { Command } from './command';
 
 /** Another row: on a path, of the pieces of a row there is. */
@@ -37,55 +37,41 @@ export function removeRun(id: string): Command {
   };
 }
 
-export function renameRun(id: string, name: string): Command {
-  return {
-    label: 'Rename row',
-    recipe: (job) => {
-      const run = job.runs.find((r) => r.id === id);
-      if (run) run.name = name;
-    },
-  };
-}
+/** A command that changes one run; it does nothing where that is gone. */
+const ofRun = (runId: string, label: string, change: (run: Draft<Run>) => void): Command => ({
+  label,
+  recipe: (job) => {
+    const run = job.runs.find((each) => each.id === runId);
+    if (run) change(run);
+  },
+});
+
+export const renameRun = (id: string, name: string): Command =>
+  ofRun(id, 'Rename row', (run) => {
+    run.name = name;
+  });
 
 /** What is up on the pieces of a run; null leaves them simply as the path lies. */
-export function setUpright(runId: string, upright: Upright | null, label = 'Change what is up'): Command {
-  return {
-    label,
-    recipe: (job) => {
-      const run = job.runs.find((r) => r.id === runId);
-      if (!run) return;
-      if (upright) run.upright = upright;
-      else delete run.upright;
-    },
-  };
-}
+export const setUpright = (runId: string, upright: Upright | null, label = 'Change what is up'): Command =>
+  ofRun(runId, label, (run) => {
+    if (upright) run.upright = upright;
+    else delete run.upright;
+  });
 
 /** How steep the path of a run may be, as height by length in plan; null points nothing out. */
-export function setSteepest(runId: string, slope: number | null): Command {
-  return {
-    label: 'Change the steepest slope',
-    recipe: (job) => {
-      const run = job.runs.find((r) => r.id === runId);
-      if (!run) return;
-      if (slope === null) delete run.steepest;
-      else run.steepest = slope;
-    },
-  };
-}
+export const setSteepest = (runId: string, slope: number | null): Command =>
+  ofRun(runId, 'Change the steepest slope', (run) => {
+    if (slope === null) delete run.steepest;
+    else run.steepest = slope;
+  });
 
 /** How what bends along the path of a run changes along it; null leaves it as it is. */
-export function setShaping(
+export const setShaping = (
   runId: string,
   shaping: Shaping | null,
   label = 'Change it along the path',
-): Command {
-  return {
-    label,
-    recipe: (job) => {
-      const run = job.runs.find((r) => r.id === runId);
-      if (!run) return;
-      if (shaping) run.shaping = shaping;
-      else delete run.shaping;
-    },
-  };
-}
+): Command =>
+  ofRun(runId, label, (run) => {
+    if (shaping) run.shaping = shaping;
+    else delete run.shaping;
+  });

@@ -47,6 +47,7 @@ import { RunAtWork } from '../../session/run-at-work.service';
 import { PlaceFieldComponent } from '../../shared/place-field.component';
 import { LengthFieldComponent } from '../../shared/length-field.component';
 import { OutlineSampleComponent } from './editor-sample.component';
+import { PointHandleDirective } from '../point-handle.directive';
 import { withPoints } from './with-points';
 import { SolidToolsComponent } from '../solid-file/solid-tools.component';
 import { OutlinePartsComponent } from './outline-parts.component';
@@ -70,6 +71,7 @@ type Held = { readonly pin: 'from' | 'to' } | { readonly part: number; readonly 
     PlaceFieldComponent,
     OutlinePartsComponent,
     OutlineSampleComponent,
+    PointHandleDirective,
     SolidToolsComponent,
   ],
   templateUrl: './outline-editor.component.html',
@@ -321,15 +323,11 @@ export class OutlineEditorComponent {
     this.make((piece) => withPoints(piece, part, (points) => withPointAfter(points, after)), 'Insert point');
   }
 
-  protected removePoint(event: Event, part: number, point: number): void {
-    event.preventDefault();
-    event.stopPropagation();
+  protected removePoint(part: number, point: number): void {
     this.make((piece) => withPoints(piece, part, (points) => withoutPoint(points, point)), 'Delete point');
   }
 
-  protected nudge(event: Event, part: number, point: number, dx: number, dy: number): void {
-    event.preventDefault();
-    event.stopPropagation();
+  protected nudge(part: number, point: number, dx: number, dy: number): void {
     this.make(
       (piece) =>
         withPoints(piece, part, (points) =>

@@ -10,6 +10,7 @@ import {
 } from '@angular/core';
 import { sectionLook, type PointSection, type Section } from '@coin-relay/model';
 import { roundInView } from '../outline-editor/editor-view';
+import { PointHandleDirective } from '../point-handle.directive';
 
 /** How wide and how high the drawing is, px, and what is free round the section. */
 const WIDTH = 270;
@@ -25,6 +26,7 @@ interface View {
 /** A section as it is cut, the path going into the paper at its cross; its points are dragged where it is drawn by them. */
 @Component({
   selector: 'relay-section-drawing',
+  imports: [PointHandleDirective],
   template: `
     <svg
       #surface
@@ -59,24 +61,17 @@ interface View {
               />
             }
             <circle
+              relayPointHandle
               class="point"
-              role="button"
-              tabindex="0"
+              [pixel]="view().pixel"
               [class.round]="point.round"
               [attr.aria-label]="'Corner ' + (i + 1) + (point.round ? ', round' : ', sharp')"
               [attr.cx]="point.x"
               [attr.cy]="point.y"
-              [attr.r]="5 * view().pixel"
-              [attr.stroke-width]="1.4 * view().pixel"
               (pointerdown)="press($event, i)"
-              (dblclick)="rounded.emit(i)"
-              (keydown.enter)="rounded.emit(i)"
-              (keydown.delete)="take($event, i)"
-              (keydown.backspace)="take($event, i)"
-              (keydown.arrowleft)="nudge($event, i, -1, 0)"
-              (keydown.arrowright)="nudge($event, i, 1, 0)"
-              (keydown.arrowup)="nudge($event, i, 0, 1)"
-              (keydown.arrowdown)="nudge($event, i, 0, -1)"
+              (turned)="rounded.emit(i)"
+              (removed)="removed.emit(i)"
+              (nudged)="moved.emit({ index: i, x: point.x + $event.x, y: point.y + $event.y })"
             />
           }
         }
@@ -175,20 +170,6 @@ export class SectionDrawingComponent {
     // A press without a way is no move.
     if (from && Math.hypot(to.x - from.x, to.y - from.y) > 2 * held.view.pixel)
       this.moved.emit({ index: held.index, ...to });
-  }
-
-  protected take(event: Event, index: number): void {
-    event.preventDefault();
-    event.stopPropagation();
-    this.removed.emit(index);
-  }
-
-  protected nudge(event: Event, index: number, dx: number, dy: number): void {
-    event.preventDefault();
-    event.stopPropagation();
-    const { x, y } = this.shown()[index];
-    const step = 4 * this.view().pixel;
-    this.moved.emit({ index, x: x + dx * step, y: y + dy * step });
   }
 
   private under(event: PointerEvent, view: View): { x: number; y: number } {

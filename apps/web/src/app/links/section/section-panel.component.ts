@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import {
   RelayError,
   STOCK_SECTIONS,
@@ -6,7 +6,6 @@ import {
   type StockSection,
   type StockSizes,
 } from '@coin-relay/core';
-import { DRAWING_LIMITS } from '@coin-relay/formats';
 import {
   drawnSection,
   formatLength,
@@ -22,8 +21,6 @@ import {
 } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
-import { FilePool } from '../../engine/file-pool.service';
-import { answerOf } from '../../engine/reply';
 import {
   PointTableComponent,
   type PointColumn,
@@ -35,16 +32,12 @@ import { FileChoiceComponent } from '../../shared/file-choice.component';
 import { HoldsDirective } from '../../shared/holds.directive';
 import { LengthFieldComponent } from '../../shared/length-field.component';
 import { TroubleComponent } from '../../shared/trouble.component';
-import { untilDestroyed } from '../../shared/until-destroyed';
+import { outlineReader } from '../outline-reader';
 import { SectionDrawingComponent } from './section-drawing.component';
 import { SIZE_WORDS, STOCK_WORDS } from './section-words';
 
 type Swept = PieceOf<'swept'>;
 
-/** Ends of lines in a drawing of a section that are one, mm. */
-const JOIN = 0.01;
-/** Longest that a drawing of a section may be read, ms. */
-const MOST_TIME = 20_000;
 const COLUMNS: readonly PointColumn[] = [
   { key: 'x', head: 'in', words: 'towards the inside' },
   { key: 'y', head: 'up', words: 'up' },
@@ -155,8 +148,7 @@ const COLUMNS: readonly PointColumn[] = [
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SectionPanelComponent {
-  private readonly pool = inject(FilePool);
-  private readonly owner = untilDestroyed();
+  private readonly outlinesOf = outlineReader();
   private readonly trouble = new ErrorState();
   readonly piece = input.required<Swept>();
   readonly unit = input.required<Unit>();
@@ -280,26 +272,12 @@ export class SectionPanelComponent {
 
   protected async fromFile(file: File): Promise<void> {
     this.trouble.clear();
-    if (file.size > DRAWING_LIMITS.size) {
-      this.trouble.say(
-        `${file.name} is ${(file.size / 1e6).toFixed(1)} MB; at most ${DRAWING_LIMITS.size / 1e6} MB are read. Leave only the section in it.`,
-      );
+    const read = await this.outlinesOf(file, 'the section');
+    if ('problem' in read) {
+      this.trouble.say(read.problem);
       return;
     }
-    const read = { name: file.name, bytes: new Uint8Array(await file.arrayBuffer()) };
-    const reply = await answerOf(
-      this.pool.run({
-        priority: 'shown',
-        limit: MOST_TIME,
-        owner: this.owner,
-        work: ({ tasks }) => tasks.readOutline(read, JOIN),
-      }),
-    );
-    if (!reply.ok) {
-      this.trouble.say(`${file.name}: ${reply.message}`);
-      return;
-    }
-    const data = reply.value.map((part) => part.data).join('');
+    const data = read.outlines.map((part) => part.data).join('');
     this.make(({ mirrored }) => ({
       ...{ by: 'outline', data, source: file.name.slice(0, 200), wall: 0, mirrored },
     }));

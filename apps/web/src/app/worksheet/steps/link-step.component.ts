@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { RelayError } from '@coin-relay/core';
-import { DRAWING_LIMITS } from '@coin-relay/formats';
 import { overhang } from '@coin-relay/scene';
 import {
   BEHAVIOUR_WORDS,
@@ -33,11 +32,10 @@ import { NzInputDirective } from 'ng-zorro-antd/input';
 import { CatalogueApi } from '../../api/catalogue-api.service';
 import { changePiece, renamePiece, choosePieces, setBehaviour, setPitch } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
-import { FilePool } from '../../engine/file-pool.service';
-import { answerOf } from '../../engine/reply';
 import { JobContext } from '../../session/job-context.service';
 import { RunAtWork, sequenceOf } from '../../session/run-at-work.service';
 import { FamilyFieldsComponent } from '../../links/family-fields.component';
+import { outlineReader } from '../../links/outline-reader';
 import { FinishPanelComponent } from '../../links/finish-panel.component';
 import { SectionPanelComponent } from '../../links/section/section-panel.component';
 import { SolidSheetComponent } from '../../links/solid-file/solid-sheet.component';
@@ -49,18 +47,12 @@ import { LengthFieldComponent } from '../../shared/length-field.component';
 import { NumberFieldComponent } from '../../shared/number-field.component';
 import { ErrorState } from '../../shared/error-state';
 import { fading } from '../../shared/fading';
-import { untilDestroyed } from '../../shared/until-destroyed';
 import { GrowthChoiceComponent } from '../../shared/growth-choice.component';
 import { TermComponent } from '../../help/term.component';
 import { FileChoiceComponent } from '../../shared/file-choice.component';
 import { FoldComponent } from '../../shared/fold.component';
 import { CHOICE } from '../../shared/choice.directive';
 import { TroubleComponent } from '../../shared/trouble.component';
-
-/** Ends of lines in a drawing of a piece that are one, mm. */
-const JOIN = 0.01;
-/** Longest that a drawing of a piece may be read, ms. */
-const MOST_TIME = 20_000;
 
 const GROUPS: readonly { title: string; entries: readonly CatalogueEntry[] }[] = Object.values(FAMILIES)
   .map(({ id, words }) => ({ title: words.title, entries: CATALOGUE.filter(({ family }) => family === id) }))
@@ -95,8 +87,7 @@ const GROUPS: readonly { title: string; entries: readonly CatalogueEntry[] }[] =
 })
 export class LinkStepComponent {
   private readonly store = inject(JobStore);
-  private readonly pool = inject(FilePool);
-  private readonly owner = untilDestroyed();
+  private readonly outlinesOf = outlineReader();
   private readonly catalogue = inject(CatalogueApi);
   private readonly context = inject(JobContext);
   protected readonly job = toSignal(this.store.job$);
@@ -258,26 +249,9 @@ export class LinkStepComponent {
 
   protected async fromFile(file: File): Promise<void> {
     this.trouble.clear();
-    if (file.size > DRAWING_LIMITS.size) {
-      this.trouble.say(
-        `${file.name} is ${(file.size / 1e6).toFixed(1)} MB; at most ${DRAWING_LIMITS.size / 1e6} MB are read. Leave only one piece in it.`,
-      );
-      return;
-    }
-    const read = { name: file.name, bytes: new Uint8Array(await file.arrayBuffer()) };
-    const reply = await answerOf(
-      this.pool.run({
-        priority: 'shown',
-        limit: MOST_TIME,
-        owner: this.owner,
-        work: ({ tasks }) => tasks.readOutline(read, JOIN),
-      }),
-    );
-    if (!reply.ok) {
-      this.trouble.say(`${file.name}: ${reply.message}`);
-      return;
-    }
-    this.takeFrom(file.name, (name, source) => ownPiece('own', name, source, reply.value));
+    const read = await this.outlinesOf(file, 'one piece');
+    if ('problem' in read) this.trouble.say(read.problem);
+    else this.takeFrom(file.name, (name, source) => ownPiece('own', name, source, read.outlines));
   }
 
   protected fromSolid({ file, given }: TakenSolids): void {
