@@ -52,6 +52,7 @@ export type RelayErrorCode =
   | 'rod-too-short'
   | 'spring-invalid'
   | 'rope-invalid'
+  | 'winding-invalid'
   | 'section-invalid'
   | 'band-invalid'
   | 'breath-invalid'

@@ -1,4 +1,4 @@
-import { materialsOf, travelOf, type Machine } from '@coin-relay/model';
+import { materialsOf, moveRow, type Machine } from '@coin-relay/model';
 import {
   colourOf,
   groundOf,
@@ -100,7 +100,7 @@ export class FramePainter {
     this.paintGround(brush, frame, pixel);
     const parts = partsAt?.(frame, pixel);
     if (parts) this.parts.paint(brush, parts.behind, pixel);
-    for (const row of this.rows) row.moveTo(travelOf(machine, row.run, frame), frame);
+    for (const row of this.rows) moveRow(row, machine, row.run, frame);
     const looked = viewOfRows(this.rows, null);
     for (const row of this.rows) {
       const way = (): void => {

@@ -86,6 +86,7 @@ export class RowPainter {
   /** Whether its wheels are painted. */
   wheelsShown = true;
   private travel = 0;
+  private turned = 0;
   private at = 0;
   /** Pitches after which its picture repeats; null where it does not close on itself. */
   private readonly repeat: number | null;
@@ -128,16 +129,26 @@ export class RowPainter {
 
   /** All that its picture depends on besides what it is made from: numbers that are the same where the picture is. */
   posture(): number[] {
-    return [this.travel, this.at, ...this.turnings.map((turning) => wheelAngle(turning, this.travel))];
+    return [
+      this.travel,
+      this.turned,
+      this.at,
+      ...this.turnings.map((turning) => wheelAngle(turning, this.travel)),
+    ];
   }
 
-  /** Puts the row to where it stands after some travel, in pitches; one that is laid anew in every frame, in that. */
-  moveTo(travel: number, frame = 0): void {
+  /**
+   * Puts the row to where it stands after some travel, in pitches; one that is laid anew in every frame, in that.
+   * @param turned how far the strands of a rope seem to have run on as it turned about itself, pitches
+   */
+  moveTo(travel: number, frame = 0, turned = 0): void {
     this.travel = travel;
+    this.turned = turned;
     this.at = this.laid ? frame : 0;
     // Where the picture repeats the same links are drawn over the same others again.
     const { repeat } = this;
-    moveScene(this.scene, repeat === null ? travel : travel - Math.floor(travel / repeat) * repeat, frame);
+    const seen = travel + turned;
+    moveScene(this.scene, repeat === null ? seen : seen - Math.floor(seen / repeat) * repeat, frame);
     // Round a closed path the same links are there at every moment; along an open one they come and go.
     if (this.fit.row.kind !== 'ring' || this.setOut.stand) this.order = null;
   }

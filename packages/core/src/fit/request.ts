@@ -20,6 +20,8 @@ export interface EndToEnd {
   readonly order?: PieceOrder;
   /** Between the end of one and the start of the next, mm. */
   readonly gap: number;
+  /** They are the parts of long bodies, which leave what they leave: that is no fault. */
+  readonly bodies?: true;
 }
 
 /** How long a piece is in the mean of a long row, mm: by their weights where they are drawn. */

@@ -2,10 +2,11 @@ import { LIMITS } from '../limits';
 import { RelayError, mm } from '../error';
 import type { Vec3 } from '../math';
 import { measurePath, pathBounds, type Contour, type MeasuredPath } from '../path';
-import type { SpaceShape } from '../space-path';
+import { measureSpacePath, type SpaceContour, type SpaceShape } from '../space-path';
 import {
   routeRoundWheels,
   toothRadius,
+  woundRoute,
   type CutWheel,
   type Engagement,
   type MissedWheel,
@@ -29,6 +30,8 @@ export interface WheelSpec {
   readonly size: WheelSize;
   /** Spare length hanging in the span after it, mm. */
   readonly slack?: number;
+  /** Whole turns round it besides, each rising by so much, mm. */
+  readonly wraps?: { readonly turns: number; readonly rise: number };
 }
 
 /** What a row is put on. Every kind of path ends as one of these. */
@@ -57,6 +60,7 @@ export interface LaidWheel {
   /** Teeth that mesh with this row; null for plain wheels and for teeth of another pitch. */
   readonly teeth: number | null;
   readonly slack?: number;
+  readonly wraps?: { readonly turns: number; readonly rise: number };
 }
 
 /** A source worked out: its path, and its wheels where it has any. */
@@ -69,6 +73,8 @@ export interface Layout {
   readonly missed: readonly MissedWheel[];
   readonly cuts: readonly CutWheel[];
   readonly sags: readonly SpanSag[];
+  /** Its pieces in space, of a route that goes round a wheel several times. */
+  readonly space?: SpaceContour;
 }
 
 /** The pitch asked for, and what gives way from it. */
@@ -95,15 +101,11 @@ export function meshes(size: WheelSize, pitch: number): boolean {
 export function layOutRoute(source: RouteSource, pitch: number, engagement: Engagement, give: Give): Layout {
   const wheels = layWheels(source, pitch, engagement, give);
   const route = routeRoundWheels(wheels, source.closed);
-  return {
-    contour: route.contour,
-    path: measurePath(route.contour),
-    wheels,
-    wraps: route.wraps,
-    missed: route.missed,
-    cuts: route.cuts,
-    sags: route.sags,
-  };
+  const { contour, missed, cuts, sags } = route;
+  if (!wheels.some((wheel) => (wheel.wraps?.turns ?? 0) > 0))
+    return { contour, path: measurePath(contour), wheels, wraps: route.wraps, missed, cuts, sags };
+  const { space, wraps } = woundRoute(route, wheels);
+  return { contour, path: measureSpacePath(space), wheels, wraps, missed, cuts, sags, space };
 }
 
 /**
@@ -130,6 +132,7 @@ export function layWheels(
       turn: wheel.turn,
       teeth: toothed && wheel.size.by === 'teeth' ? wheel.size.teeth : null,
       ...(wheel.slack ? { slack: wheel.slack * give.scale } : {}),
+      ...(wheel.wraps ? { wraps: wheel.wraps } : {}),
     };
   });
 }

@@ -25,7 +25,7 @@ export function wheelTurning(
     const angle =
       pieces === 'stiff' && wrap.angle > 0
         ? 2 * Math.asin(Math.min(1, pitch / (2 * wheel.radius)))
-        : row.length / row.lap / wheel.radius;
+        : (row.length / row.lap / wheel.radius) * climbs(wrap, wheel.radius);
     return { wheel: wheel.id, start: 0, perPitch: sense * angle, deviation: new Float64Array(0) };
   }
   const { teeth } = wheel;
@@ -45,6 +45,11 @@ export function wheelTurning(
     deviation[j] = nearZero(gapAngle(wheel, wrap, row, j) - start - (perPitch * j) / row.phases, gap);
   }
   return { wheel: wheel.id, start, perPitch, deviation };
+}
+
+/** What of a row’s way goes round a wheel, part of one: less where it climbs along it. */
+function climbs({ from, to, angle }: Wrap, radius: number): number {
+  return to > from ? (angle * radius) / (to - from) : 1;
 }
 
 /** The angle of a tooth gap, modulo the tooth spacing, at a stored phase. */

@@ -11,6 +11,8 @@ export interface RouteWheel {
   /** Zero for a bare point, where an open route starts or ends. */
   readonly radius: number;
   readonly turn: Turn;
+  /** Whole turns round it besides, each rising by so much, mm. */
+  readonly wraps?: { readonly turns: number; readonly rise: number };
   /** Spare length hanging in the span after this wheel, mm: none where it is left out. */
   readonly slack?: number;
 }

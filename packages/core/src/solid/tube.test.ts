@@ -59,3 +59,28 @@ describe('a wire along a line', () => {
     expect(tube.positions.every(Number.isFinite)).toBe(true);
   });
 });
+
+describe('ends that are ground off', () => {
+  it('a slanting rod between two planes holds π r² h / cos α (Cavalieri), flat on both', () => {
+    const [sides, h] = [64, 10];
+    const slope = Math.tan(0.2);
+    const tube = new Tube(11, 1, sides);
+    // Its ends lie in the planes x = 0 and x = h, and are cut there.
+    const points = Float64Array.from(
+      Array.from({ length: 11 }, (_, i) => [
+        i - (i === 0 ? 0.5 : 0) + (i === 10 ? 0.5 : 0),
+        slope * i,
+        0,
+      ]).flat(),
+    );
+    tube.lay(points, { from: [0, 0, 0], to: [h, 0, 0] });
+    const xs = [...tube.positions].filter((_, i) => i % 3 === 0);
+    expect(Math.min(...xs)).toBe(0);
+    expect(Math.max(...xs)).toBeCloseTo(h, 6);
+    const section = (sides / 2) * Math.sin((2 * Math.PI) / sides);
+    expect(measured(tube).volume / ((section * h) / Math.cos(0.2))).toBeCloseTo(1, 1);
+    const flat = [...tube.normals].filter((_, i) => i % 3 === 0 && tube.positions[i] === 0);
+    expect(flat.length).toBeGreaterThan(0);
+    for (const x of flat) expect(x).toBe(-1);
+  });
+});

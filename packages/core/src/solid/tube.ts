@@ -43,8 +43,9 @@ export class Tube {
    * Lays it along a line. Its section turns with the line by no more than it must: double reflection
    * (Wang, Jüttler, Zheng, Liu: Computation of rotation minimizing frames, ACM Transactions on Graphics 27, 2008).
    * @param points x, y, z of each station in turn, mm
+   * @param ground two places whose line it does not reach beyond: what would is ground off flat, square to that line
    */
-  lay(points: Float64Array): void {
+  lay(points: Float64Array, ground: GroundEnds | null = null): void {
     const { stations, sides, radius, positions, normals } = this;
     const at = (i: number): Triple => [points[3 * i], points[3 * i + 1], points[3 * i + 2]];
     const direction = (i: number): Triple =>
@@ -75,7 +76,33 @@ export class Tube {
       rim(i, i, null);
     }
     rim(stations - 1, stations + 1, t);
+    if (ground) this.grind(ground);
   }
+
+  /** A corner beyond a plane goes straight onto it: a wire whose middle is on this side of it is cut by it so. */
+  private grind({ from, to }: GroundEnds): void {
+    const { positions, normals } = this;
+    const way = minus([...to], [...from]);
+    const long = Math.hypot(...way);
+    const [x, y, z] = unit(way);
+    for (let i = 0; i < positions.length; i += 3) {
+      const along =
+        (positions[i] - from[0]) * x + (positions[i + 1] - from[1]) * y + (positions[i + 2] - from[2]) * z;
+      const over = along < 0 ? along : Math.max(0, along - long);
+      if (over === 0) continue;
+      const side = Math.sign(over);
+      positions[i] -= over * x;
+      positions[i + 1] -= over * y;
+      positions[i + 2] -= over * z;
+      normals.set([side * x, side * y, side * z], i);
+    }
+  }
+}
+
+/** Where a wire is ground off flat: x, y, z of both places, mm. */
+export interface GroundEnds {
+  readonly from: readonly [number, number, number];
+  readonly to: readonly [number, number, number];
 }
 
 type Triple = [number, number, number];

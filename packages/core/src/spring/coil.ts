@@ -52,24 +52,24 @@ export function coilView(
 }
 
 /** Stations that one turn of the wire has in space. */
-export const STATIONS_PER_TURN = 24;
+export const STATIONS_PER_TURN = 36;
 
 /**
- * The middle line of the wire of a spring of some length in space: x along it, y and z across, in turn, mm. As the
- * side projection has it.
+ * The middle line of the wire of a spring of some length in space: x along it, y and z across, in turn, mm. Of a ground
+ * end it begins in the plane that half the wire is ground off at.
  */
 export function coilLine(
   spring: Spring,
   { total, pitch }: Pick<SpringFacts, 'total' | 'pitch'>,
   length: number,
 ): Float64Array {
-  const { diameter, alongOf } = wound(spring, { total, pitch }, length);
+  const { diameter, wholeAt } = wound(spring, { total, pitch }, length);
   const steps = Math.ceil(total * STATIONS_PER_TURN);
   const out = new Float64Array(3 * (steps + 1));
   for (let i = 0; i <= steps; i++) {
     const turns = (total * i) / steps;
     const angle = 2 * Math.PI * turns;
-    out[3 * i] = alongOf(turns);
+    out[3 * i] = wholeAt(turns);
     out[3 * i + 1] = (diameter / 2) * Math.cos(angle);
     out[3 * i + 2] = (diameter / 2) * Math.sin(angle);
   }
@@ -81,7 +81,7 @@ function wound(
   spring: Spring,
   { total, pitch }: Pick<SpringFacts, 'total' | 'pitch'>,
   length: number,
-): { readonly diameter: number; alongOf(turns: number): number } {
+): { readonly diameter: number; alongOf(turns: number): number; wholeAt(turns: number): number } {
   const { wire, ends, coils } = spring;
   const ground = ends.endsWith('ground');
   const closed = ends.startsWith('closed');
@@ -91,13 +91,12 @@ function wound(
   const moving = closed ? coils : total;
   const rise = (length - 2 * inset - 2 * deadEach * wire) / moving;
   const diameter = diameterAt(spring, pitch, rise);
+  const wholeAt = (turns: number): number => inset + alongAt(turns, total, deadEach, wire, rise);
   return {
     diameter,
-    alongOf: (turns) => {
-      // What is ground off an end is the half of the wire that would lie beyond it.
-      const along = inset + alongAt(turns, total, deadEach, wire, rise);
-      return Math.max(wire / 2, Math.min(length - wire / 2, along));
-    },
+    wholeAt,
+    // What is ground off an end is the half of the wire that would lie beyond it: seen from the side it lies flat.
+    alongOf: (turns) => Math.max(wire / 2, Math.min(length - wire / 2, wholeAt(turns))),
   };
 }
 

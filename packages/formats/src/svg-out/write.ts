@@ -3,6 +3,7 @@ import {
   materialsOf,
   repeatOf,
   travelOf,
+  turnedOf,
   type Boundary,
   type Machine,
   type RowMotion,
@@ -235,14 +236,15 @@ class DrawingWriter {
     const row = this.items.rows[i];
     const { frames, framesPerSecond } = this.machine.job.motion;
     const steady = this.steady(i);
-    const moves = row.scene.laid !== null || (this.motionOf(i)?.travel ?? 0) !== 0;
+    const turns = (this.motionOf(i)?.turning ?? 0) !== 0;
+    const moves = row.scene.laid !== null || (this.motionOf(i)?.travel ?? 0) !== 0 || turns;
     const moments = steady ? steady.repeat * STATIONS : moves ? frames : 1;
     const seconds = steady ? steady.repeat / Math.abs(steady.speed) : frames / framesPerSecond;
     const sign = Math.sign(steady?.speed ?? 0);
     const tracks = followed(moments, (m) => {
       const frame = moves && !steady ? m : 0;
       row.travel = travelOf(this.machine, row.run, frame) + (sign * m) / STATIONS;
-      moveScene(row.scene, row.travel, frame);
+      moveScene(row.scene, row.travel, frame, turnedOf(this.machine, row.run, frame));
       return row.drawn.items({
         ...{ wheels: steady === null && this.options.wheels !== false, path: false },
         marks: this.options.marks === true,
@@ -341,6 +343,8 @@ class DrawingWriter {
     if (
       !motion ||
       motion.travel === 0 ||
+      // What turns about itself runs on at another speed than its wheels.
+      motion.turning !== 0 ||
       !isSteady(motion.manner) ||
       scene.laid ||
       scene.fit.row.kind !== 'ring'

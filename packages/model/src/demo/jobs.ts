@@ -11,6 +11,7 @@ import type { Job, Wheel } from '../job/schema';
 import { frame, run } from './frame';
 import { arcadeDrive } from './arcade';
 import { strengthTester } from './band-jobs';
+import { mastStreamers, paddedHose } from './rope-jobs';
 import { beadString, curtainRope } from './strings';
 import { counterweightChain, swanBoats, windingSlide } from './space-jobs';
 import { WATER } from './water-picture';
@@ -25,6 +26,8 @@ export function demoJobs(): readonly { id: string; job: Job }[] {
     { id: 'demo-swan-boats', job: swanBoats() },
     { id: 'demo-counterweight-chain', job: counterweightChain() },
     { id: 'demo-winding-slide', job: windingSlide() },
+    { id: 'demo-mast-streamers', job: mastStreamers() },
+    { id: 'demo-padded-hose', job: paddedHose() },
     { id: 'demo-strength-tester', job: strengthTester() },
     { id: 'demo-bead-string', job: beadString() },
     { id: 'demo-curtain-rope', job: curtainRope() },

@@ -70,11 +70,14 @@ export function curtainRope(): Job {
         id: 'loop',
         name: 'Round capstan and blocks',
         closed: true,
-        stops: ['capstan', 'floor', 'right', 'left'].map((wheel) => ({ wheel, turn: 'ccw' as const })),
+        stops: [
+          { wheel: 'capstan', turn: 'ccw', wraps: { turns: 3, rise: 15.7 } },
+          ...['floor', 'right', 'left'].map((wheel) => ({ wheel, turn: 'ccw' as const })),
+        ],
       },
     ],
     pieces: pieces.map((piece) => ({ ...piece, name: 'Three-strand rope' })),
     runs: [run('Rope', sequence, 1, 'path')],
-    motion: { framesPerSecond: 24, frames: 120, drives: [{ run: 'row', pitches: 12 }] },
+    motion: { framesPerSecond: 24, frames: 120, drives: [{ run: 'row', pitches: 12, turning: 3 }] },
   };
 }

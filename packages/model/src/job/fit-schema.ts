@@ -56,7 +56,16 @@ export const FitSchema = z.object({
     .describe('The wheel that gives way.'),
   span: id.nullable().optional().describe('The wheel before the span that hangs, where slack gives way.'),
   endToEnd: z
-    .object({ gap: coordinate.min(0).describe('Between the end of one and the start of the next, mm.') })
+    .object({
+      gap: coordinate.min(0).describe('Between the end of one and the start of the next, mm.'),
+      body: z
+        .object({
+          piece: id.describe('The piece of the sequence that takes what the others leave.'),
+          length: length.nullable().describe('Of the whole body, mm; null: that of the path it is on.'),
+        })
+        .optional()
+        .describe('The sequence is one long body: all of it keeps its length but for one piece.'),
+    })
     .nullable()
     .optional()
     .describe('Pieces are laid one against the next, each as long as it is; else all have one pitch.'),

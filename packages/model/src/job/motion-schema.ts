@@ -35,6 +35,22 @@ const DriveSchema = z.object({
     .min(-100_000)
     .max(100_000)
     .describe('Travelled in one loop, where nothing else drives it.'),
+  laps: z
+    .number()
+    .int()
+    .min(-10_000)
+    .max(10_000)
+    .optional()
+    .describe('Whole rounds of a closed path in one loop, in place of pitches: of a row that leaves a gap.'),
+  turning: z
+    .number()
+    .int()
+    .min(-100_000)
+    .max(100_000)
+    .optional()
+    .describe(
+      'How far a laid rope turns about itself in one loop, in parts of a turn: as many make one as it has strands.',
+    ),
   manner: MotionProfileSchema.optional(),
   train: TrainSchema.optional(),
 });

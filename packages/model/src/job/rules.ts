@@ -40,7 +40,12 @@ export function* jobFaults(job: Job): Generator<JobFault> {
   for (const [i, run] of job.runs.entries()) {
     yield* need('path', run.path, ['runs', i, 'path']);
     for (const [k, piece] of run.sequence.entries()) yield* need('piece', piece, ['runs', i, 'sequence', k]);
-    const { tension, span } = run.fit;
+    const { tension, span, endToEnd } = run.fit;
+    if (endToEnd?.body && !run.sequence.includes(endToEnd.body.piece))
+      yield {
+        at: ['runs', i, 'fit', 'endToEnd', 'body', 'piece'],
+        message: `the body of “${run.name}” gives way in a piece that is not in its sequence`,
+      };
     if (tension) yield* need('wheel', tension.wheel, ['runs', i, 'fit', 'tension', 'wheel']);
     if (span) yield* need('wheel', span, ['runs', i, 'fit', 'span']);
     const { setOut } = run;

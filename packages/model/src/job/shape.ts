@@ -11,6 +11,7 @@ export { FitSchema } from './fit-schema';
 export type { JobPath, PathKind, PathOf } from '../path-kinds/all';
 export type { OutlinePath } from '../path-kinds/outline/schema';
 export type { RoutePath } from '../path-kinds/route/schema';
+export type { OwnWinding, WindingPath } from '../path-kinds/winding/schema';
 export * from './parts';
 export * from './set-out-schema';
 export * from './motion-schema';

@@ -5,6 +5,10 @@ import { MOST_PATH_STATIONS } from './limits';
 /** How what bends along the path of a run changes from place to place. */
 export const ShapingSchema = z
   .object({
+    rides: z
+      .boolean()
+      .optional()
+      .describe('Places are parts of the length of the row, and ride with it; of bands they stay.'),
     smooth: z.boolean().describe('Smooth between stations, else straight.'),
     stations: z
       .array(

@@ -15,6 +15,9 @@ export const UprightSchema = z
   .object({
     by: z.discriminatedUnion('by', [
       z.object({ by: z.literal('least-twist') }),
+      z
+        .object({ by: z.literal('outward') })
+        .describe('Away from the path that theirs winds round; as least-twist where it winds round none.'),
       z.object({ by: z.literal('fixed'), up: direction }).describe('One direction is up everywhere.'),
       z
         .object({

@@ -73,6 +73,23 @@ export function travelOf({ motions, frames }: Machine, run: string, frame: numbe
   return motion ? travelAt(motion, frames, frame) : 0;
 }
 
+/** How far the strands of a rope seem to have run on as it turns about itself, pitches: nothing of other rows. */
+export function turnedOf({ motions, frames }: Machine, run: string, frame: number): number {
+  const motion = motions.get(run);
+  return motion ? travelAt({ travel: motion.turning, manner: motion.manner }, frames, frame) : 0;
+}
+
+/** What shows a row as it stands at a frame. */
+export interface MovedRow {
+  moveTo(travel: number, frame: number, turned: number): void;
+}
+
+/** Puts what shows a row to where that stands at a frame; without a machine it has not gone anywhere. */
+export function moveRow(row: MovedRow, machine: Machine | null, run: string, frame: number): void {
+  if (machine) row.moveTo(travelOf(machine, run, frame), frame, turnedOf(machine, run, frame));
+  else row.moveTo(0, frame, 0);
+}
+
 /** The angle of a wheel at a frame, radians; null for a wheel that is on no row. */
 export function wheelAngleAt(machine: Machine, wheel: string, frame: number): number | null {
   const found = machine.wheels.get(wheel);

@@ -12,7 +12,7 @@ import { holdsOf } from '../job/motion-needs';
 import type { Job, JobPath } from '../job/schema';
 import { kindOf } from '../path-kinds/all';
 import { groundOf } from '../resolve/path';
-import { anchorAt, machineOf, travelOf, type Machine } from './machine';
+import { anchorAt, machineOf, travelOf, turnedOf, type Machine } from './machine';
 import { movingRuns } from './needs-precomputing';
 import { ROPE_NUMBERS, type PrecomputedFrames } from './precomputed';
 import { drivenLengthAt, ropeLengthAt, hangsAlong } from './ties';
@@ -74,7 +74,13 @@ export function precomputeFrames(
       row &&
       tried(breath.run, () => {
         roomFor(frames * row.fit.count);
-        return breathingRow(row.fit, breath, frames, (frame) => travelOf(machine, breath.run, frame), part);
+        return breathingRow(
+          row.fit,
+          breath,
+          frames,
+          (frame) => travelOf(machine, breath.run, frame) + turnedOf(machine, breath.run, frame),
+          part,
+        );
       });
     if (found) keep(breath.run, found);
     done++;
@@ -91,7 +97,7 @@ export function precomputeFrames(
           row.fit,
           (frame) => movedPath(now, path, frame),
           frames,
-          (frame) => travelOf(now, run, frame),
+          (frame) => travelOf(now, run, frame) + turnedOf(now, run, frame),
           part,
         );
       });

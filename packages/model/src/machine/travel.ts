@@ -12,7 +12,7 @@ import {
   type WheelTurning,
 } from '@coin-relay/core';
 import { repeatOf } from '../motion/repeat';
-import type { Job, Train } from '../job/schema';
+import type { Job, Motion, Train } from '../job/schema';
 import type { ResolvedRun, ResolvedSetOut } from '../resolve';
 
 /** A fitted row of a job. */
@@ -27,6 +27,8 @@ export interface RowMotion {
   readonly run: string;
   /** Pitches in one loop, signed; of a driven row it may be no whole number. */
   readonly travel: number;
+  /** What a laid rope turns about itself in the loop, told as the pitches that its strands seem to run on by it. */
+  readonly turning: number;
   readonly manner: MotionProfile;
   /** The run that drives it in the end, and its pitches for one of that; null where it runs by itself. */
   readonly driven: { readonly master: string; readonly ratio: number } | null;
@@ -71,7 +73,7 @@ export function rowMotions(job: Job, rows: readonly FittedRow[]): ReadonlyMap<st
     const row = known.get(run);
     if (!row || row.fit.row.kind === 'still') return { travel: 0, slip: 0 };
     const coupling = couplings.find((entry) => entry.run === run);
-    if (!coupling) return { travel: drives.find((drive) => drive.run === run)?.pitches ?? 0, slip: 0 };
+    if (!coupling) return { travel: ownTravel(drives, row), slip: 0 };
     const asked = travelOf(coupling.by).travel * coupling.ratio;
     const master = train.get(run)?.master ?? run;
     const returns = drives.find((drive) => drive.run === master)?.manner?.way === 'to-and-fro';
@@ -81,7 +83,8 @@ export function rowMotions(job: Job, rows: readonly FittedRow[]): ReadonlyMap<st
     const closed: ClosedTurn = closeTurn(asked / repeat, 1);
     return { travel: closed.turns * repeat, slip: closed.slip };
   };
-  for (const [run, { fit }] of known) {
+  for (const [run, row] of known) {
+    const { fit } = row;
     const { travel, slip } = travelOf(run);
     const driven = train.get(run) ?? null;
     const manner = drives.find((drive) => drive.run === (driven?.master ?? run))?.manner ?? STEADY;
@@ -97,6 +100,7 @@ export function rowMotions(job: Job, rows: readonly FittedRow[]): ReadonlyMap<st
     found.set(run, {
       run,
       travel,
+      turning: turningOf(drives, row),
       manner,
       driven,
       slip,
@@ -105,6 +109,17 @@ export function rowMotions(job: Job, rows: readonly FittedRow[]): ReadonlyMap<st
     });
   }
   return found;
+}
+
+/** Pitches in one loop where nothing else drives a row: whole rounds are as many as one takes it. */
+function ownTravel(drives: Motion['drives'], { resolved, fit }: FittedRow): number {
+  const drive = drives.find(({ run }) => run === resolved.run.id);
+  return drive?.laps !== undefined && fit.window.ring ? drive.laps * fit.row.lap : (drive?.pitches ?? 0);
+}
+
+function turningOf(drives: Motion['drives'], { resolved: { run, sequence }, fit }: FittedRow): number {
+  const turns = fit.row.kind !== 'still' && sequence.every(({ family }) => family === 'rope');
+  return turns ? (drives.find((drive) => drive.run === run.id)?.turning ?? 0) : 0;
 }
 
 function closeWheel(
@@ -158,7 +173,11 @@ const tidy = (value: number): number =>
   Math.abs(value - Math.round(value)) < 1e-9 * Math.max(1, Math.abs(value)) ? Math.round(value) : value;
 
 /** How far a row has travelled at a frame, pitches. What plays is the loop, over and over. */
-export function travelAt({ travel, manner }: RowMotion, frames: number, frame: number): number {
+export function travelAt(
+  { travel, manner }: Pick<RowMotion, 'travel' | 'manner'>,
+  frames: number,
+  frame: number,
+): number {
   if (travel === 0) return 0;
   // Only the very end of the loop may be gone to by itself.
   const within = frame >= 0 && frame <= frames ? frame : frame - Math.floor(frame / frames) * frames;

@@ -23,6 +23,7 @@ import { nameOf } from '../path-kinds/name-of';
 import { withDrawn } from '../path-kinds/drawn/with-drawn';
 import { measuredPath, pathContour } from '../resolve';
 import type { Mend, Mended } from './mends';
+import { mendOfKind } from './of-kind';
 import { placementOf } from './placement';
 
 /** How near the ends of a path are to count as one place when it is closed, mm. */
@@ -51,7 +52,7 @@ function inPlan(job: Job, path: JobPath, mend: Mend): Mend {
 }
 
 function mendInPlan(job: Job, path: JobPath, mend: Mend): Mended<JobPath> {
-  const kept = kindOf(path).mend?.(path, job, mend);
+  const kept = mendOfKind(path, job, mend);
   if (kept) return kept;
   const { contour, words } = mendContour(path, pathContour(job, path), mend);
   const { id, name } = path;

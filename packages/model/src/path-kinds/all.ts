@@ -1,4 +1,3 @@
-import type { z } from 'zod';
 import { drawn } from './drawn/kind';
 import { hang } from './hang/kind';
 import { helix } from './helix/kind';
@@ -6,15 +5,26 @@ import type { AnyPath, KindOfPath } from './kind';
 import { outline } from './outline/kind';
 import { parallel } from './parallel/kind';
 import { route } from './route/kind';
-import type { SchemaParts } from './schema-parts';
 import { shape } from './shape/kind';
 import { space } from './space/kind';
 import { stretch } from './stretch/kind';
+import { winding } from './winding/kind';
 
 /** Every kind of path there is, in the order they are offered in. */
-export const ALL_PATH_KINDS = [drawn, space, route, hang, shape, helix, stretch, parallel, outline] as const;
+export const ALL_PATH_KINDS = [
+  drawn,
+  space,
+  route,
+  hang,
+  shape,
+  helix,
+  stretch,
+  parallel,
+  winding,
+  outline,
+] as const;
 
-type PathIn<A> = A extends { schema: (parts: SchemaParts) => z.ZodType<infer P> } ? P : never;
+type PathIn<A> = A extends KindOfPath<infer P> ? P : never;
 
 /** A path of a job: the union of the paths of all kinds. */
 export type JobPath = PathIn<(typeof ALL_PATH_KINDS)[number]>;

@@ -11,3 +11,4 @@ export * from './outline/contour';
 export * from './shape/ready';
 export * from './shape/words';
 export * from './profile';
+export * from './winding/wound';

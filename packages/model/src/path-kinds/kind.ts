@@ -1,10 +1,7 @@
 import type { Contour, FitSource, LaidWheel, MeasuredPath, SpaceContour, Vec, Vec3 } from '@coin-relay/core';
-import type { z } from 'zod';
 import type { JobPiece } from '../families/all';
 import type { Anchor, DrivenLength, Measure } from '../job/motion-schema';
 import type { Run, Unit, Wheel } from '../job/parts';
-import type { Mend, Mended } from '../mend/mends';
-import type { SchemaParts } from './schema-parts';
 
 /**
  * The plane that a path lies in where that is one of its own: where the zero point of the drawing comes to, mm, and what
@@ -76,6 +73,8 @@ export interface PathHolds {
 export interface PathGround extends PathHolds {
   /** The contour of another path. */
   readonly of: (id: string) => Contour;
+  /** Another path by its arc length, in space where it is. */
+  readonly measured: (id: string) => MeasuredPath;
 }
 
 /** A new path, and the wheels that come with it. */
@@ -111,7 +110,6 @@ export interface PathOffer<P extends AnyPath> {
  */
 export interface KindOfPath<P extends AnyPath> {
   readonly kind: P['kind'];
-  readonly schema: (parts: SchemaParts) => z.ZodType<P>;
   /** What the fit sentence begins with. */
   words(path: P): string;
   /** One line for it: what it goes round, what shape it has, or where it is from. */
@@ -125,14 +123,14 @@ export interface KindOfPath<P extends AnyPath> {
   readonly offers: readonly PathOffer<P>[];
 
   /**
-   * The line it draws where that leaves its plane; `contour` then is what is seen of it in plan.
+   * The line it draws where that leaves its plane, null where it stays in it; `contour` is what is seen of it in plan.
    * @throws RelayError where it cannot be drawn as it is
    */
-  inSpace?(path: P, ground: PathGround): SpaceContour;
+  inSpace?(path: P, ground: PathGround): SpaceContour | null;
   /** The plane it lies in where what holds it says so; null where it is that of the path. */
   ownPlane?(path: P, job: PlaneJob): PathPlane | null;
-  /** Do pieces on it stay upright over its plane where nothing else is said? Else it carries them with the least twist. */
-  readonly keepsUp?: boolean;
+  /** What is up on it where nothing else is said: over its plane, or away from the path it winds round; else it carries its pieces with the least twist. */
+  readonly plainUp?: 'over-plane' | 'outward';
   /** May heights be laid over it? */
   readonly mayRise?: boolean;
   /** How a row is fitted to it, where that is not to its contour. */
@@ -149,8 +147,6 @@ export interface KindOfPath<P extends AnyPath> {
   withPiece?(path: P, isThere: (piece: string) => boolean, piece: string): P;
   /** Where along it the points lie that it was drawn by, mm; where its pieces meet, where nothing is said. */
   spots?(path: P, measured: MeasuredPath, most: number): number[] | null;
-  /** Mends it in its own numbers; null for what cannot be said in them. */
-  mend?(path: P, job: PathJob, mend: Mend): Mended<P> | null;
   /** What there is of it even where it cannot be drawn whole. */
   sketch?(path: P, job: PathJob): PathRest;
 }

@@ -15,9 +15,11 @@ import { restingHolds } from './resting-anchor';
 
 /** A path of a job as the core takes it: one in space by its shape, a route by its wheels, everything else as its contour. */
 export function sourceOf(job: Job, path: JobPath): FitSource {
+  // What knows how it is fitted says so, whether or not it leaves its plane.
+  const own = kindOf(path).source?.(path, job);
+  if (own) return own;
   const shape = shapeOf(job, path);
-  if (shape) return spaceSource(shape);
-  return kindOf(path).source?.(path, job) ?? { kind: 'contour', contour: pathContour(job, path) };
+  return shape ? spaceSource(shape) : { kind: 'contour', contour: pathContour(job, path) };
 }
 
 /**
@@ -62,14 +64,15 @@ export function groundOf(job: Job, path: JobPath, holds: Omit<PathHolds, 'job'>)
     job,
     anchorAt: holds.anchorAt,
     lengthBy: holds.lengthBy,
-    of(id) {
-      const other = job.paths.find((entry) => entry.id === id);
-      if (other) return pathContour(job, other);
-      throw new RelayError(
-        'job-incomplete',
-        `Path “${path.name}” is made from a path that is not in this job.`,
-        { field: 'paths' },
-      );
-    },
+    of: (id) => pathContour(job, otherPath(job, path, id)),
+    measured: (id) => measuredPath(job, otherPath(job, path, id)),
   };
+}
+
+function otherPath({ paths }: Job, path: JobPath, id: string): JobPath {
+  const other = paths.find((entry) => entry.id === id);
+  if (other) return other;
+  throw new RelayError('job-incomplete', `Path “${path.name}” is made from a path that is not in this job.`, {
+    field: 'paths',
+  });
 }

@@ -13,6 +13,7 @@ import { laidLength, behaviourOf, isStiff, type JobPiece } from '../families';
 import { laysEndToEnd, roundingOf } from '../job';
 import type { Job, JobPath, Run } from '../job/schema';
 import { kindOf } from '../path-kinds/all';
+import { bodiesOf, bodyLengths } from './body';
 import { measuredPath, sourceOf } from './path';
 
 /** A run with everything it refers to. */
@@ -44,12 +45,17 @@ function tensionOf({ wheel, angle, min, max }: NonNullable<Run['fit']['tension']
   return { wheel, dx: Math.cos(angle), dy: Math.sin(angle), min, max };
 }
 
-function layingOf({ setOut }: Run, sequence: readonly JobPiece[], gap: number): EndToEnd {
-  return {
-    lengths: sequence.map((piece) => laidLength(piece) * (piece.setting?.scale ?? 1)),
-    gap,
-    ...(setOut?.order.by === 'weight' ? { order: setOut.order } : {}),
-  };
+function layingOf(
+  job: Job,
+  path: JobPath,
+  run: Run,
+  sequence: readonly JobPiece[],
+  { gap, body }: NonNullable<Run['fit']['endToEnd']>,
+): EndToEnd {
+  const { setOut } = run;
+  const lengths = sequence.map((piece) => laidLength(piece) * (piece.setting?.scale ?? 1));
+  if (body) return { gap, lengths: bodyLengths(run, lengths, measuredPath(job, path)), bodies: true };
+  return { lengths, gap, ...(setOut?.order.by === 'weight' ? { order: setOut.order } : {}) };
 }
 
 /**
@@ -97,7 +103,8 @@ export function resolveRun(job: Job, runId?: string): ResolvedRun {
     );
   }
   const pieces = sequence.some(isStiff) ? 'stiff' : 'bending';
-  const endToEnd = run.fit.endToEnd ? layingOf(run, sequence, run.fit.endToEnd.gap) : null;
+  const endToEnd = run.fit.endToEnd ? layingOf(job, path, run, sequence, run.fit.endToEnd) : null;
+  const body = run.fit.endToEnd?.body;
   return {
     run,
     path,
@@ -111,8 +118,9 @@ export function resolveRun(job: Job, runId?: string): ResolvedRun {
       pieces,
       multiple: run.fit.multiple,
       rounding: roundingOf(run.fit),
-      hold: run.fit.hold,
-      count: run.fit.count,
+      // A body of a length of its own leaves what it leaves; one as long as its path fills that.
+      hold: body ? (body.length === null ? 'path' : 'both') : run.fit.hold,
+      count: body ? bodiesOf(run) * sequence.length : run.fit.count,
       tension: run.fit.tension ? tensionOf(run.fit.tension) : null,
       span: run.fit.span ?? null,
       endToEnd,

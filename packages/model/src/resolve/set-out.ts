@@ -7,7 +7,6 @@ import {
   type FitOutcome,
   type PlaceTable,
   type SampledPath,
-  type ShapeStation,
   type RestingRow,
   type SetOutPlan,
 } from '@coin-relay/core';
@@ -16,6 +15,7 @@ import { behaviourOf, type JobPiece, type Material } from '../families';
 import { piecesOfRun, PLAIN_SET_OUT } from '../job';
 import type { Job, Run, SetOut } from '../job/schema';
 import { boundaryOf, reachOf, type Boundary } from './set-out-paths';
+import { resolveShaping, type ResolvedShaping } from './shaping';
 import { drawnSpots } from './spots';
 import { standInSpace, type StandInSpace } from './upright';
 
@@ -40,21 +40,9 @@ export interface ResolvedSetOut {
   readonly reach: Float64Array | null;
 }
 
-/** Stations at arc lengths, mm. Plain data. */
-export interface ResolvedShaping {
-  readonly smooth: boolean;
-  readonly stations: readonly ShapeStation[];
-}
-
-function shapingOf({ shaping }: Run, length: number): ResolvedShaping | null {
-  if (!shaping) return null;
-  const { smooth, stations } = shaping;
-  return { smooth, stations: stations.map(({ at, ...rest }) => ({ ...rest, s: at * length })) };
-}
-
 /**
  * Works out which piece goes where.
- * @throws RelayError weights-invalid, boundary-open, and those of reading paths
+ * @throws RelayError weights-invalid, boundary-open, profile-invalid, and those of reading paths
  */
 export function resolveSetOut(job: Job, run: Run, fit: FitOutcome): ResolvedSetOut {
   const setOut = run.setOut ?? PLAIN_SET_OUT;
@@ -92,7 +80,7 @@ export function resolveSetOut(job: Job, run: Run, fit: FitOutcome): ResolvedSetO
       table.roll.some((roll) => roll !== 0),
       fit.request.pitch,
     ),
-    shaping: shapingOf(run, path.length),
+    shaping: resolveShaping(run, pieces, path),
     boundary: boundaryOf(job, setOut),
     reach: sampled && setOut.reach ? reachOf(job, setOut.reach, path, sampled) : null,
   };

@@ -8,6 +8,7 @@ import {
 } from '@coin-relay/core';
 import type { Job, JobPath, Run, Upright } from '../job/schema';
 import { plainUpright } from './plain-upright';
+import { outwardRule } from './outward';
 import { verticalOf } from './vertical';
 
 /** How the pieces of a row stand that leave the plane. Plain data. */
@@ -38,7 +39,7 @@ export function standInSpace(
   if (!spatial && !run.upright && !rolled && !leaves) return null;
   const { by, roll, alternate, twist, across } = run.upright ?? plainUpright(pathOf(job, run));
   return {
-    ride: rideOf(path, upRuleOf(job, by, path.length), fine),
+    ride: rideOf(path, upRuleOf(job, run, by, path), fine),
     ...{ roll, alternate, twist, across },
     lift: spatial ? (run.sideways ?? 0) : 0,
   };
@@ -47,10 +48,13 @@ export function standInSpace(
 const pathOf = ({ paths }: Pick<Job, 'paths'>, run: Run): JobPath | undefined =>
   paths.find(({ id }) => id === run.path);
 
-/** What keeps pieces upright along a path of a length, mm. */
-export function upRuleOf(job: Pick<Job, 'stands'>, by: Upright['by'], length: number): UpRule {
+/** What keeps the pieces of a row upright along its path as it is laid. */
+function upRuleOf(job: Job, run: Run, by: Upright['by'], laid: MeasuredPath): UpRule {
   const vertical = verticalOf(job);
+  const { length } = laid;
   switch (by.by) {
+    case 'outward':
+      return outwardRule(job, pathOf(job, run), laid);
     case 'stations':
       return { by: 'stations', stations: by.stations.map(({ at, up }) => ({ s: at * length, up })) };
     case 'bank':

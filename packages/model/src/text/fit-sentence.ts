@@ -236,6 +236,8 @@ function verdictOf(fit: FitOutcome, unit: Unit, one: string, many: string): FitS
   }
   if (runsOnStraight(fit))
     return { good: true, text: `runs ${formatLength(-fit.gap, unit)} straight on past the end` };
+  if (fit.gap > 0 && fit.request.endToEnd?.bodies)
+    return { good: true, text: `leaves ${formatLength(fit.gap, unit)} free` };
   if (fit.gap > 0) {
     const lack = fit.request.pitch - fit.gap;
     const fitting = Math.floor(fit.gap / fit.request.pitch + 1e-9);

@@ -141,6 +141,7 @@ export function tiesHeld({ ties = [], anchors = [] }: Job): Held {
 
 const UP_WORDS: Readonly<Record<Upright['by']['by'], string>> = {
   'least-twist': '',
+  outward: 'away from the path it winds round',
   fixed: 'one up',
   stations: 'up by stations',
   bank: 'leaning by stations',

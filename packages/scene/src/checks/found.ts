@@ -7,7 +7,13 @@ export type MendProposal = { readonly words: string } & (
   | { readonly do: 'sideways'; readonly run: string; readonly sideways: number }
   | { readonly do: 'upright'; readonly run: string; readonly change: Partial<Upright> }
   | { readonly do: 'side'; readonly wheel: string }
-  | { readonly do: 'travel'; readonly run: string; readonly travel: number }
+  | {
+      readonly do: 'travel';
+      readonly run: string;
+      readonly travel: number;
+      /** Pitches in one round of a row with a gap, whose travel is whole rounds. */
+      readonly lap: number | null;
+    }
   | { readonly do: 'loop'; readonly frames: number }
 );
 

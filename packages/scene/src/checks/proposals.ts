@@ -30,12 +30,15 @@ export const letPitchGiveWay = fitProposal('let the pitch give way', {
   count: null,
 });
 
-export const travelProposal = (run: string, travel: number): MendProposal => ({
-  do: 'travel',
-  run,
-  travel,
-  words: `travel ${String(travel).replace('-', '−')}`,
-});
+/** @param lap pitches in one round: a travel that is no whole number of pitches is whole rounds of a row with a gap */
+export function travelProposal(run: string, travel: number, lap: number | null = null): MendProposal {
+  const rounds = lap === null || Number.isInteger(travel) ? null : Math.round(travel / lap);
+  const words =
+    rounds === null
+      ? `travel ${String(travel).replace('-', '−')}`
+      : `go round ${Math.abs(rounds)} ${Math.abs(rounds) === 1 ? 'time' : 'times'}`;
+  return { do: 'travel', run, travel, lap, words };
+}
 
 /** The multiple of a step that is nearest to a travel, and not nought. */
 export const nearestMultiple = (travel: number, step: number): number =>

@@ -1,5 +1,5 @@
 import { multiply, type Affine } from '@coin-relay/core';
-import { travelOf, type FittedRow, type Machine } from '@coin-relay/model';
+import { travelOf, turnedOf, type FittedRow, type Machine } from '@coin-relay/model';
 import { machineParts, type MachinePart } from '../machine-parts';
 import { moveScene, rowScene } from '../placing';
 import type { DrawnItem } from './item';
@@ -55,7 +55,7 @@ export class MachineItems {
   at(frame: number): FrameDrawn {
     const rows = this.rows.map((row) => {
       row.travel = travelOf(this.machine, row.run, frame);
-      moveScene(row.scene, row.travel, frame);
+      moveScene(row.scene, row.travel, frame, turnedOf(this.machine, row.run, frame));
       return { run: row.run, items: row.drawn.items(this.wanted), twin: row.drawn.twin };
     });
     return { rows, ...this.partsOf(frame) };

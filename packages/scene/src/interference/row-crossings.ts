@@ -18,6 +18,7 @@ import { placeMatrix } from '../placing/placement-matrix';
 import { placeInSpace } from '../placing/space-placement';
 import { moveScene, pieceNumberAt, type RowScene, type ScenePiece } from '../placing/scene';
 import { bandBoxes, bandPairs } from './band-bodies';
+import { bentSlices } from './bent-slices';
 import { boxDepth, type SpaceBox } from './boxes';
 import { movedArea, overlapWidth } from './overlap';
 import { pieceFigure } from '../figures/piece-figure';
@@ -72,8 +73,6 @@ const SPOKEN_OF = 0.05;
 const MOST_CUT = 40;
 /** Room that is left between two rows, mm. */
 export const APART = 2;
-/** Boxes that a piece which bends is taken for. */
-const SLICES = 8;
 /** What a place in space is written as: three axes, and a zero point. */
 const PLACE_NUMBERS = 12;
 /** Corners that stand for a round wheel. */
@@ -244,8 +243,9 @@ function bentBodies(
   const [x0, y0, x1, y1] = piece.box;
   const [ym, zm] = [(y0 + y1) / 2, (faces[0] + faces[1]) / 2];
   const at = new Float64Array(12);
-  return Array.from({ length: SLICES }, (_, i) => {
-    const [from, to] = [i, i + 1].map((part) => x0 + ((x1 - x0) * part) / SLICES);
+  const slices = bentSlices(row.scene, k);
+  return Array.from({ length: slices }, (_, i) => {
+    const [from, to] = [i, i + 1].map((part) => x0 + ((x1 - x0) * part) / slices);
     const mid = (from + to) / 2;
     // Its two ends, and the middles of its upper and its front face.
     const points = [from, ym, zm, to, ym, zm, mid, y1, zm, mid, ym, faces[1]];

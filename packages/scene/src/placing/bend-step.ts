@@ -10,9 +10,23 @@ const MOST_PARTS = 1_000;
  * so that at its outer side, h beyond the path, an edge of the length sqrt(8 ε / (R + h)) R keeps to the tolerance ε.
  * @param tolerance how far an edge may stray from where it should be, mm
  */
-export function bendStep({ fit }: RowScene, { span, box, setting }: ScenePiece, tolerance: number): number {
+export function bendStep(scene: RowScene, piece: ScenePiece, tolerance: number): number {
+  const { fit } = scene;
+  const { span, box, setting } = piece;
   const radius = tightestBend(fit.layout.path)?.radius ?? Infinity;
   const reach = Math.max(Math.abs(box[1] - setting.line), Math.abs(box[3] - setting.line)) * setting.scale;
-  const step = radius === Infinity ? Infinity : radius * Math.sqrt((8 * tolerance) / (radius + reach));
+  const straight = radius === Infinity ? Infinity : radius * Math.sqrt((8 * tolerance) / (radius + reach));
+  const step = straight / stretchOf(scene, piece);
   return Math.min(span / BENT_PARTS, Math.max(span / MOST_PARTS, step));
+}
+
+/** How many times its own length a piece is stretched along the path, where it is the longest. */
+function stretchOf({ fit: { apart }, setOut: { table }, pieces }: RowScene, piece: ScenePiece): number {
+  if (!apart) return 1;
+  const number = pieces.indexOf(piece);
+  return apart.lengths.reduce(
+    (most, length, i) =>
+      table.piece[i] === number ? Math.max(most, (length * apart.factor) / piece.span) : most,
+    1,
+  );
 }

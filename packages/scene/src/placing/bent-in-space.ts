@@ -1,6 +1,7 @@
 import { readRide } from '@coin-relay/core';
 import type { StandInSpace } from '@coin-relay/model';
-import { placeOf, type RowScene, type ScenePiece } from './scene';
+import { readShapedAt } from './riding';
+import { placeOf, swollenAt, type RowScene, type ScenePiece } from './scene';
 import { axesOf, roll, rolledBy } from './space-placement';
 
 const axes = new Float64Array(12);
@@ -26,7 +27,8 @@ export function bentSetting(scene: RowScene, k: number, { setting, span }: Scene
   const a = k * step;
   const i = placeOf(scene, k);
   const along = setting.scale * (i >= 0 ? table.size[i] : 1);
-  const thick = along * (i >= 0 ? table.thickness[i] : 1);
+  // It fills its stretch of the path however it breathes.
+  const thick = along * swollenAt(scene, k) * (i >= 0 ? table.thickness[i] : 1);
   return {
     start: (arc[a] + arc[a + 1]) / 2 + setting.along + (i >= 0 ? table.along[i] : 0),
     perUnit: (arc[a + 1] - arc[a]) / span,
@@ -56,9 +58,7 @@ export function carriedAt(
   const i = placeOf(scene, k);
   readRide(stand.ride, at, ride);
   axesOf(ride, axes);
-  // Without shaping it is as large as it is everywhere, not rolled, not lifted.
-  shaped.set(PLAIN);
-  scene.shaping?.(at, shaped);
+  readShapedAt(scene, k, at, shaped);
   const [larger, rolled, lifted] = shaped;
   const beside = row + stand.across - scene.side * (setting.out + (i >= 0 ? scene.setOut.table.out[i] : 0));
   const above = stand.lift + (setting.lift ?? 0) + lifted;
@@ -70,7 +70,6 @@ export function carriedAt(
   }
 }
 
-const PLAIN = [1, 0, 0];
 const carried = new Float64Array(CARRIED_NUMBERS);
 
 /**

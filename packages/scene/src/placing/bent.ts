@@ -2,7 +2,8 @@ import type { StandInSpace } from '@coin-relay/model';
 import { fineOutline, parsePathData, readSampledPath, type FineOutline } from '@coin-relay/core';
 import { bendStep } from './bend-step';
 import { bentInSpace } from './bent-in-space';
-import { placeOf, type RowScene, type ScenePiece } from './scene';
+import { readShapedAt } from './riding';
+import { placeOf, swollenAt, type RowScene, type ScenePiece } from './scene';
 
 /** How far a bent outline may stray where it is drawn, of the pitch of its piece, and at the most, mm. */
 const STRAY = 5e-4;
@@ -35,7 +36,6 @@ export function bentPoints(
   },
 ): void {
   const { setting, middle } = piece;
-  const { shaping } = scene;
   const { table, stand } = scene.setOut;
   if (stand) {
     bentInPlan(scene, stand, k, piece, outline.points, row, out);
@@ -45,7 +45,7 @@ export function bentPoints(
   const a = k * step;
   const i = placeOf(scene, k);
   const size = setting.scale * (i >= 0 ? table.size[i] : 1);
-  const sy = size * (i >= 0 ? table.thickness[i] : 1) * (setting.flip ? -1 : 1);
+  const sy = size * swollenAt(scene, k) * (i >= 0 ? table.thickness[i] : 1) * (setting.flip ? -1 : 1);
   const turn = setting.turn + (i >= 0 ? table.turn[i] : 0);
   const c = Math.cos(turn);
   const s = Math.sin(turn);
@@ -53,13 +53,12 @@ export function bentPoints(
   const perUnit = (arc[a + 1] - arc[a]) / piece.span;
   const shift = setting.out + (i >= 0 ? table.out[i] : 0);
   const { points } = outline;
-  shaped[0] = 1;
   for (let p = 0; p < points.length; p += 2) {
     const px = (points[p] - middle) * size;
     const py = (points[p + 1] - setting.line) * sy;
     const place = start + (c * px - s * py) * perUnit;
     read(place, at);
-    shaping?.(place, shaped);
+    readShapedAt(scene, k, place, shaped);
     const off = row + scene.side * ((s * px + c * py) * shaped[0] - shift);
     out[p] = at[0] - off * at[3];
     out[p + 1] = at[1] + off * at[2];

@@ -1,5 +1,5 @@
 import type { RowScene, ScenePiece } from './scene';
-import { grownAt } from './scene';
+import { swollenAt } from './scene';
 
 /**
  * Writes how a figure is changed in its own axes before it is set down: scaled, then turned about its middle, then on its
@@ -17,7 +17,7 @@ export function ownMap(
 ): void {
   const { table } = scene.setOut;
   const size = setting.scale * (i >= 0 ? table.size[i] : 1);
-  const swollen = scene.laid?.swells ? grownAt(scene, k) : 1;
+  const swollen = swollenAt(scene, k);
   // A piece that is as long as its place has grown along the path already.
   const sx = size * scene.room.stand.longer * (scene.laid?.lengthens ? 1 : swollen);
   const sy = size * swollen * (i >= 0 ? table.thickness[i] : 1) * (setting.flip ? -1 : 1);

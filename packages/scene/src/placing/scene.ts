@@ -21,6 +21,7 @@ import {
 } from '@coin-relay/model';
 import { figureBox, type Box } from './box';
 import { newPlacingRoom, type PlacingRoom } from './room';
+import { riddenBody, type RiddenBody } from './ridden-body';
 import { pieceFigure, pieceLayer, placementMode, type PlacementMode } from '../figures/piece-figure';
 
 /** A piece ready to be placed. */
@@ -55,6 +56,8 @@ export interface RowScene {
   readonly room: PlacingRoom;
   /** How what bends changes along the path; null where it stays as it is. */
   readonly shaping: ReadShaping | null;
+  /** The same told by places of the row itself, which ride with it. */
+  readonly riding: RiddenBody | null;
   /** Where in these it stands. */
   laidAt: number;
   /** The path to ride on as it is now. */
@@ -96,7 +99,11 @@ export function rowScene(fit: FitOutcome, setOut: ResolvedSetOut, laid: RowFrame
     frame,
     laid,
     room: newPlacingRoom(),
-    shaping: setOut.shaping && shapingAlong(setOut.shaping.stations, fit.layout.path, setOut.shaping.smooth),
+    riding: riddenBody(fit, setOut),
+    shaping:
+      setOut.shaping && !setOut.shaping.rides
+        ? shapingAlong(setOut.shaping.stations, fit.layout.path, setOut.shaping.smooth)
+        : null,
     laidAt: 0,
     sampledPath: setOut.sampledPath,
     laps: 0,
@@ -109,13 +116,14 @@ export function rowScene(fit: FitOutcome, setOut: ResolvedSetOut, laid: RowFrame
  * Moves the scene to where the row stands.
  * @param travel pitches
  * @param frame of the loop, for rows that are laid anew in each
+ * @param turned how far the strands of a rope seem to have run on as it turned about itself, pitches
  */
-export function moveScene(scene: RowScene, travel: number, frame = 0): void {
+export function moveScene(scene: RowScene, travel: number, frame = 0, turned = 0): void {
   const { laid } = scene;
   const { kind, lap } = scene.fit.row;
-  scene.laps = kind === 'ring' ? Math.floor(travel / lap) : 0;
+  scene.laps = kind === 'ring' ? Math.floor((travel + turned) / lap) : 0;
   if (!laid) {
-    rowFrame(scene.fit.row, travel, scene.frame);
+    rowFrame(scene.fit.row, travel + turned, scene.frame);
     return;
   }
   scene.laidAt = frameIn(laid.frames, frame);
@@ -123,9 +131,9 @@ export function moveScene(scene: RowScene, travel: number, frame = 0): void {
   readFrames(laid, scene.laidAt, scene.frame);
 }
 
-/** What link k of the frame has grown by, where pieces breathe. */
-export function grownAt({ laid, laidAt }: RowScene, k: number): number {
-  return laid && laid.sizes.length > 0 ? laid.sizes[laidAt * laid.links + k] : 1;
+/** What link k of the frame has grown by, where the sizes of pieces breathe. */
+export function swollenAt({ laid, laidAt }: RowScene, k: number): number {
+  return laid?.swells && laid.sizes.length > 0 ? laid.sizes[laidAt * laid.links + k] : 1;
 }
 
 /** The place in the table of link k of the frame; −1 for links that come in before the row, or leave beyond it. */

@@ -5,7 +5,7 @@ import { machineParts, type Depth, type MachinePart } from '../machine-parts';
 import type { SolidRequest } from './masters';
 import { reachOfRow } from './row-reach';
 import type { StandingRow } from './standing';
-import { tieLines, type TieLine } from './tie-lines';
+import { layWire, tieLines, type TieLine } from './tie-lines';
 
 /** What lies between the rows is grouped under this. */
 export const BETWEEN = 'between';
@@ -65,13 +65,10 @@ export class MachineSolids {
 
   /** @param tolerance how far chords may stray from what is round, mm */
   wires(frame: number, tolerance: number): StandingWire[] {
-    return this.lines.flatMap(({ tie, radius, material, half, stands, stations, lineAt }): StandingWire[] => {
-      const points = lineAt(frame);
-      if (!points) return [];
-      const z = stands ? 0 : this.before + APART + half;
-      for (let k = 2; k < points.length; k += 3) points[k] += z;
+    return this.lines.flatMap((line): StandingWire[] => {
+      const { tie, radius, material, half, stands, stations } = line;
       const tube = new Tube(stations, radius, sidesOf(radius, tolerance));
-      tube.lay(points);
+      if (!layWire(tube, line, frame, stands ? 0 : this.before + APART + half)) return [];
       // The rims of its ends are there twice, for what draws it: here they are one.
       const { mesh } = weldMesh(
         { positions: Float64Array.from(tube.positions), triangles: tube.triangles },

@@ -1,6 +1,6 @@
 import type { Map3 } from '@coin-relay/core';
 import { mapMesh } from '@coin-relay/core/solid';
-import { materialsOf, travelOf, type Machine, type Material } from '@coin-relay/model';
+import { materialsOf, travelOf, turnedOf, type Machine, type Material } from '@coin-relay/model';
 import type { KeptMeshes } from '@coin-relay/model/solid';
 import { materialOf, wireShapes } from '../figures';
 import { bandLines, goneAlong, rowBand } from '../placing/band';
@@ -87,7 +87,7 @@ export class SceneSolids {
   /** What of a row bends: the same as it was before where the row stands as it did. */
   private bentAt(row: StandingRow, frame: number): readonly ShapeAt[] {
     const { run, scene } = row;
-    const stands = `${travelOf(this.machine, run, frame)} ${scene.laid ? frame : ''}`;
+    const stands = `${travelOf(this.machine, run, frame)} ${turnedOf(this.machine, run, frame)} ${scene.laid ? frame : ''}`;
     const known = this.bent.get(run);
     if (known?.stands === stands) return known.shapes;
     standAtFrame(this.machine, row, frame);

@@ -1,5 +1,5 @@
 import type { Map3 } from '@coin-relay/core';
-import { planeMap, travelOf, type FittedRow, type Machine } from '@coin-relay/model';
+import { planeMap, travelOf, turnedOf, type FittedRow, type Machine } from '@coin-relay/model';
 import { rowsInDepth } from '../interference';
 import { moveScene, rowScene, type RowScene } from '../placing';
 import { reachOfRow } from './row-reach';
@@ -36,5 +36,5 @@ export function standingRows(machine: Machine, only?: readonly string[]): Standi
 
 /** Moves a row to where it stands at a frame of the loop. */
 export function standAtFrame(machine: Machine, { run, scene }: StandingRow, frame: number): void {
-  moveScene(scene, travelOf(machine, run, frame), frame);
+  moveScene(scene, travelOf(machine, run, frame), frame, turnedOf(machine, run, frame));
 }

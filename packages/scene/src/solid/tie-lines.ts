@@ -8,6 +8,7 @@ import {
   sub3,
   type Vec3,
 } from '@coin-relay/core';
+import type { Tube } from '@coin-relay/core/solid';
 import { anchorAt, factsOfSpring, inSpace, tieAt, type Machine, type Tie } from '@coin-relay/model';
 import { hungAt, ROPE_STEPS, tubesIn } from '../machine-parts/ties';
 
@@ -24,6 +25,8 @@ export interface TieLine {
   readonly stands: boolean;
   /** The middle line at a frame: x, y, z of each station in turn, mm; null where it is not there. */
   lineAt(frame: number): Float64Array | null;
+  /** Where both ends are at a frame that are ground off flat, mm; null where none are. */
+  groundAt(frame: number): { readonly from: Vec3; readonly to: Vec3 } | null;
 }
 
 /** The springs and ropes of a machine; springs that cannot be wound, and those beyond what a job may have, are left out. */
@@ -43,6 +46,10 @@ export function tieLines(machine: Machine): readonly TieLine[] {
         half: (spring.diameter + spring.wire) / 2,
         stands: standsInSpace(machine, tie),
         stations: Math.ceil(facts.total * STATIONS_PER_TURN) + 1,
+        groundAt: (frame: number) => {
+          const state = spring.ends.endsWith('ground') ? tieAt(machine, tie, frame) : null;
+          return state && { from: inSpace(state.from), to: inSpace(state.to) };
+        },
         lineAt: (frame: number): Float64Array | null => {
           const state = tieAt(machine, tie, frame);
           if (!state || !(state.span > 0)) return null;
@@ -81,6 +88,7 @@ function ropeLine(machine: Machine, tie: Tie, radius: number): TieLine {
     half: radius,
     stands: standsInSpace(machine, tie),
     stations: ROPE_STEPS + 1,
+    groundAt: () => null,
     lineAt: (frame) => {
       const state = tieAt(machine, tie, frame);
       if (!state || !(state.span > 0)) return null;
@@ -95,4 +103,15 @@ function ropeLine(machine: Machine, tie: Tie, radius: number): TieLine {
       return out;
     },
   };
+}
+
+/** Lays a wire where its tie is at a frame, set forward by so much; false where it is not there. */
+export function layWire(tube: Tube, line: TieLine, frame: number, z: number): boolean {
+  const points = line.lineAt(frame);
+  if (!points) return false;
+  for (let k = 2; k < points.length; k += 3) points[k] += z;
+  const ground = line.groundAt(frame);
+  const end = (at: Vec3): [number, number, number] => [at.x, at.y, at.z + z];
+  tube.lay(points, ground && { from: end(ground.from), to: end(ground.to) });
+  return true;
 }

@@ -1,5 +1,5 @@
 import { newReading, pathReader, type RowFrames, type Vec } from '@coin-relay/core';
-import { bodyAt, travelOf, type Backdrop, type Machine } from '@coin-relay/model';
+import { bodyAt, moveRow, type Backdrop, type Machine } from '@coin-relay/model';
 import { rowBounds, type Finding } from '@coin-relay/scene';
 // Stage, layers and a shape of one's own: what else the library can draw is not taken along.
 import Konva from 'konva/lib/Core';
@@ -259,7 +259,7 @@ export class DrawingStage {
     this.machine?.moveTo(this.frame);
     for (const painter of this.painters.all) {
       painter.turnings = machine?.motions.get(painter.run)?.turnings ?? painter.fit.turnings;
-      painter.moveTo(machine ? travelOf(machine, painter.run, this.frame) : 0, this.frame);
+      moveRow(painter, machine ?? null, painter.run, this.frame);
     }
   }
 

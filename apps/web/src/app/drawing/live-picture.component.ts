@@ -9,7 +9,7 @@ import {
   input,
   viewChild,
 } from '@angular/core';
-import { travelOf, type Machine } from '@coin-relay/model';
+import { moveRow, type Machine } from '@coin-relay/model';
 import { machineBounds, rowBounds } from '@coin-relay/scene';
 import { MachinePainter } from './machine-painter';
 import { RowPainter, viewOfRows } from '@coin-relay/painting';
@@ -103,7 +103,7 @@ export class LivePictureComponent {
     parts.moveTo(frame);
     parts.paintBehind(ctx, pixel);
     for (const painter of painters) {
-      painter.moveTo(travelOf(machine, painter.run, frame), frame);
+      moveRow(painter, machine, painter.run, frame);
       painter.paint(ctx, pixel, () => painter.paintWay(ctx, pixel), looked);
     }
     parts.paintOver(ctx, pixel);

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { NzDescriptionsModule } from 'ng-zorro-antd/descriptions';
 import { SheetComponent } from '../shared/sheet.component';
-import { SHORTCUTS } from './job-keys.service';
+import { SHORTCUTS } from './shortcuts';
 
 /** What each key does. */
 @Component({

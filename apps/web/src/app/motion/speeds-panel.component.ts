@@ -145,7 +145,7 @@ export class SpeedsPanelComponent {
     const [run, driven] = [this.motion.view()?.resolved.run, this.motion.facts()?.driven];
     // What another row drives goes faster when that one does.
     if (driven) this.store.change(setTravel(driven.master, Math.round(travel / driven.ratio) || 0));
-    else if (run) this.store.change(setTravel(run.id, travel || 0));
+    else if (run) this.store.change(setTravel(run.id, travel || 0, this.motion.facts()?.measure.lap ?? null));
   }
 }
 

@@ -9,6 +9,7 @@ import { ROUTE_TOOL } from './route/tool';
 import { SHAPE_TOOL } from './shape/tool';
 import { SPACE_TOOL } from './space/tool';
 import { STRETCH_TOOL } from './stretch/tool';
+import { WINDING_TOOL } from './winding/tool';
 
 export type {
   DragGround,
@@ -32,6 +33,7 @@ const TOOLS: { readonly [K in PathKind]: PathTool<PathOf<K>> } = {
   stretch: STRETCH_TOOL,
   outline: OUTLINE_TOOL,
   parallel: PARALLEL_TOOL,
+  winding: WINDING_TOOL,
 };
 
 /** How a path is worked on. */

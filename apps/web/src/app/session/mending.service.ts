@@ -43,7 +43,7 @@ export class Mending {
         this.store.change(changeSide(proposal.wheel));
         return;
       case 'travel':
-        this.store.change(setTravel(proposal.run, proposal.travel));
+        this.store.change(setTravel(proposal.run, proposal.travel, proposal.lap));
         return;
       case 'loop':
         this.store.change(setMotion({ frames: proposal.frames }));

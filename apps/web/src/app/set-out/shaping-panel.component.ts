@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { formatLength, type Shaping } from '@coin-relay/model';
+import { formatLength, isBand, type Shaping } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { setShaping } from '../document/commands';
@@ -72,6 +72,13 @@ type Station = Shaping['stations'][number];
           />
         </div>
       }
+      @if (!isBand()) {
+        <div class="line">
+          <label nz-checkbox [relayHolds]="told.rides ?? false" (told)="change({ rides: $event })"
+            >it rides with the row</label
+          >
+        </div>
+      }
       <div class="line">
         <label nz-checkbox [relayHolds]="told.smooth" (told)="change({ smooth: $event })"
           >smooth between stations</label
@@ -105,7 +112,14 @@ export class ShapingPanelComponent {
   protected readonly unit = computed(() => this.view()?.job.unit ?? 'mm');
   protected readonly shaping = computed(() => this.view()?.run.shaping ?? null);
   protected readonly length = computed(() => this.laid()?.fit.layout.path.length ?? 0);
+  /** A band stays where its path is: only what is on it travels. */
+  protected readonly isBand = computed(() => {
+    const { job, run } = this.view() ?? {};
+    return job?.pieces.some((piece) => run?.sequence.includes(piece.id) && isBand(piece)) ?? false;
+  });
   protected readonly words = computed(() => {
+    if (this.shaping()?.rides && !this.isBand())
+      return 'Times as large, rolled, lifted, at places of the row from its beginning to its end, told as parts of the path; they ride with it.';
     const closed = this.laid()?.fit.layout.path.closed ?? false;
     const length = formatLength(this.length(), this.unit());
     return closed

@@ -17,6 +17,7 @@ type Station = Readonly<Record<'at', number>> & { up?: { x: number; y: number; z
 const AXES = ['x', 'y', 'z'] as const;
 const WAYS: readonly (readonly [By['by'], string])[] = [
   ['least-twist', 'as the path carries them, with the least twist'],
+  ['outward', 'away from the path that theirs winds round'],
   ['fixed', 'one direction is up everywhere'],
   ['stations', 'up told at stations'],
   ['bank', 'upright, leaning as told at stations'],
@@ -87,6 +88,7 @@ export class UprightPanelComponent {
     const up = this.view()?.job.stands === 'lying' ? z : { x: 0, y: 1, z: 0 };
     const made: Record<By['by'], By> = {
       'least-twist': { by: 'least-twist' },
+      outward: { by: 'outward' },
       fixed: { by: 'fixed', up },
       stations: {
         by: 'stations',

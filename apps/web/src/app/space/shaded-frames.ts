@@ -1,6 +1,6 @@
 import { RelayError } from '@coin-relay/core';
 import type { FrameSource, ShadedAsked } from '@coin-relay/formats';
-import { bodyAt, travelOf, type Machine } from '@coin-relay/model';
+import { bodyAt, moveRow, type Machine } from '@coin-relay/model';
 import { roundStep, type Brush } from '@coin-relay/painting';
 import { NEVER } from 'rxjs';
 import { Box3, Color, PerspectiveCamera, Vector3, WebGLRenderer, type Group, type Scene } from 'three';
@@ -130,7 +130,7 @@ class ShadedFrames implements FrameSource {
   }
 
   private moveTo(frame: number): void {
-    for (const row of this.rows) row.moveTo(travelOf(this.machine, row.row.run, frame), frame);
+    for (const row of this.rows) moveRow(row, this.machine, row.row.run, frame);
     this.between?.moveTo(frame);
   }
 

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { travelOf, type Machine } from '@coin-relay/model';
+import { moveRow, type Machine } from '@coin-relay/model';
 import type { RowDepth } from '@coin-relay/scene';
 import { FitService } from '../engine/fit.service';
 import { MachineView } from '../engine/machine-view.service';
@@ -137,7 +137,7 @@ export class SpaceRows {
     for (const row of [...this.standing, ...this.twins]) {
       const { run, fit } = row.row;
       row.wheels.turnings = machine?.motions.get(run)?.turnings ?? fit.turnings;
-      row.moveTo(machine ? travelOf(machine, run, frame) : 0, frame);
+      moveRow(row, machine, run, frame);
     }
     this.between?.moveTo(frame);
   }

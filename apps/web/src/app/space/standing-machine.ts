@@ -84,10 +84,7 @@ export class StandingMachine {
       body.show(1);
     }
     for (const { line, body } of this.wires) {
-      const points = line.lineAt(frame);
-      const z = line.stands ? 0 : this.faces.before + APART + line.half;
-      if (points) for (let k = 2; k < points.length; k += 3) points[k] += z;
-      body.lay(points);
+      body.lay(line, frame, line.stands ? 0 : this.faces.before + APART + line.half);
     }
   }
 

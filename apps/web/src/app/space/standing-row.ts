@@ -101,11 +101,15 @@ export class StandingRow {
     this.askBand();
   }
 
-  /** Puts the row to where it stands after some travel, in pitches; one that is laid anew in every frame, in that. */
-  moveTo(travel: number, frame: number): void {
+  /**
+   * Puts the row to where it stands after some travel, in pitches; one that is laid anew in every frame, in that.
+   * @param turned how far the strands of a rope seem to have run on as it turned about itself, pitches
+   */
+  moveTo(travel: number, frame: number, turned = 0): void {
     // Where the row repeats the same links stand over the same others again, to the last digit.
     const { repeat } = this;
-    const within = repeat === null ? travel : travel - Math.floor(travel / repeat) * repeat;
+    const seen = travel + turned;
+    const within = repeat === null ? seen : seen - Math.floor(seen / repeat) * repeat;
     // Of one that is its path alone nothing moves but its wheels.
     if (this.instances || this.row.laid) moveScene(this.scene, within, frame);
     this.gone.value = goneAlong(this.scene);

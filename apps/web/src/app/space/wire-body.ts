@@ -1,4 +1,5 @@
 import { Tube } from '@coin-relay/core/solid';
+import { layWire, type TieLine } from '@coin-relay/scene/solid';
 import {
   BufferAttribute,
   DynamicDrawUsage,
@@ -12,6 +13,9 @@ import {
 import { bodyMaterial, outlineMaterial, type BodyLook, type InkSize } from './ink';
 import { BODIES } from './solid-body';
 
+/** Chords round a wire. */
+const SIDES = 12;
+
 /** A wire whose line changes from frame to frame: its corners are written anew, its triangles stay. */
 export class WireBody {
   readonly group = new Group();
@@ -22,7 +26,7 @@ export class WireBody {
   private readonly materials: readonly Material[];
 
   constructor(stations: number, radius: number, look: BodyLook, ink: InkSize) {
-    this.tube = new Tube(stations, radius);
+    this.tube = new Tube(stations, radius, SIDES);
     this.positions = new BufferAttribute(this.tube.positions, 3).setUsage(DynamicDrawUsage);
     this.normals = new BufferAttribute(this.tube.normals, 3).setUsage(DynamicDrawUsage);
     const { geometry } = this;
@@ -44,11 +48,10 @@ export class WireBody {
     }
   }
 
-  /** Lays it along a line: x, y, z in turn; null where it is not there. */
-  lay(points: Float64Array | null): void {
-    this.group.visible = points !== null;
-    if (!points) return;
-    this.tube.lay(points);
+  /** Lays it where its tie is at a frame, set forward by so much. */
+  lay(line: TieLine, frame: number, z: number): void {
+    this.group.visible = layWire(this.tube, line, frame, z);
+    if (!this.group.visible) return;
     this.positions.needsUpdate = true;
     this.normals.needsUpdate = true;
   }

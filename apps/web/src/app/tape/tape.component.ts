@@ -133,7 +133,9 @@ export class TapeComponent {
   /** The row whose shape changes along its path. */
   protected readonly shaped = computed(() => {
     const { view } = this.state();
-    return view?.resolved.run.shaping ? view : null;
+    const shaping = view?.resolved.run.shaping;
+    // What rides with the row has no places on its path.
+    return shaping && !shaping.rides ? view : null;
   });
   /** Of the strip, px. */
   protected readonly wide = signal(0);

@@ -100,7 +100,7 @@ export class WorksheetComponent {
             : view
               ? view.sentence.verdict.text
               : '',
-        begins ? 'none' : problem !== null || view?.fit.closes === false ? 'bad' : fits ? 'good' : 'none',
+        begins ? 'none' : problem !== null || (view && !fits) ? 'bad' : fits ? 'good' : 'none',
       ),
       line('motion', 'Motion', motionSummary(job), moving ? 'bad' : 'none'),
       line(

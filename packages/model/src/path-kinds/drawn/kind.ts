@@ -1,11 +1,10 @@
 import { drawnContour, nearestOnPath } from '@coin-relay/core';
 import type { KindOfPath } from '../kind';
-import { drawnSchema, type DrawnPath } from './schema';
+import type { DrawnPath } from './schema';
 
 export const drawn: KindOfPath<DrawnPath> = {
   kind: 'drawn',
   mayRise: true,
-  schema: drawnSchema,
   words: ({ name }) => name,
   summary: ({ name, points, closed }) => `${name}, ${points.length} points, ${closed ? 'closed' : 'open'}`,
   contour: (path) => drawnContour(path),

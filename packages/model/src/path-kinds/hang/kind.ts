@@ -3,11 +3,10 @@ import { formatLength } from '../../units';
 import type { KindOfPath } from '../kind';
 import { hungBetweenAnchors } from './between-anchors';
 import { hungOn } from './hung';
-import { hangSchema, type HangPath } from './schema';
+import type { HangPath } from './schema';
 
 export const hang: KindOfPath<HangPath> = {
   kind: 'hang',
-  schema: hangSchema,
   words: () => 'Hanging row',
   summary({ by }, { unit }) {
     if (by.by === 'count') return `Hanging row of ${by.count}`;
@@ -35,8 +34,6 @@ export const hang: KindOfPath<HangPath> = {
   moves: ({ anchors, driven }) => (anchors?.some((anchor) => anchor !== null) ?? false) || Boolean(driven),
   withPiece: (path, isThere, piece) =>
     path.by.by === 'count' && !isThere(path.by.piece) ? { ...path, by: { ...path.by, piece } } : path,
-  mend: (path, _job, mend) =>
-    mend.do === 'reverse' ? { path: { ...path, from: path.to, to: path.from }, wheels: [], words: '' } : null,
   offers: [
     {
       id: 'hang',

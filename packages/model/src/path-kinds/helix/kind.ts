@@ -1,25 +1,19 @@
 import { helixPath, planOf, type SpaceContour } from '@coin-relay/core';
 import { formatLength } from '../../units';
 import type { KindOfPath } from '../kind';
-import { mendHelix } from './mend';
-import { helixSchema, type HelixPath } from './schema';
+import type { HelixPath } from './schema';
 
 const laid = ({ centre, from, to, rise, turns, hand, start }: HelixPath): SpaceContour =>
   helixPath({ centre, from, to, rise: rise * turns, turns, hand, start });
 
 export const helix: KindOfPath<HelixPath> = {
   kind: 'helix',
-  keepsUp: true,
-  schema: helixSchema,
+  plainUp: 'over-plane',
   words: ({ from, to }) => (from === to ? 'Helix' : 'Conical helix'),
   summary: ({ from, to, turns, rise }, { unit }) =>
     `${from === to ? 'Helix' : 'Conical helix'} of ${Number(turns.toFixed(3))} turns, ${formatLength(2 * Math.max(from, to), unit)} across, ${formatLength(Math.abs(rise), unit)} ${rise < 0 ? 'down' : 'up'} a turn`,
   contour: (path) => planOf(laid(path)),
   inSpace: laid,
-  mend(path, _job, mend) {
-    const mended = mendHelix(path, mend);
-    return mended && { path: mended, wheels: [], words: '' };
-  },
   offers: [
     {
       id: 'helix',

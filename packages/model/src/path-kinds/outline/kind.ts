@@ -1,11 +1,10 @@
 import type { KindOfPath } from '../kind';
 import { outlineContour } from './contour';
-import { outlineSchema, type OutlinePath } from './schema';
+import type { OutlinePath } from './schema';
 
 export const outline: KindOfPath<OutlinePath> = {
   kind: 'outline',
   mayRise: true,
-  schema: outlineSchema,
   words: ({ name }) => name,
   summary: ({ name }) => name,
   contour: ({ data }) => outlineContour(data),

@@ -2,7 +2,7 @@ import { parallelContours } from '@coin-relay/core';
 import { formatExact } from '../../units';
 import { nameOf } from '../name-of';
 import type { KindOfPath } from '../kind';
-import { parallelSchema, type ParallelPath } from './schema';
+import type { ParallelPath } from './schema';
 
 /** How near curves are followed by the arcs of their parallels, mm. */
 const TOLERANCE = 1e-4;
@@ -10,7 +10,6 @@ const TOLERANCE = 1e-4;
 export const parallel: KindOfPath<ParallelPath> = {
   kind: 'parallel',
   mayRise: true,
-  schema: parallelSchema,
   words: ({ name }) => name,
   summary: ({ of, distance }, job) =>
     `${formatExact(Math.abs(distance), job.unit)} ${distance > 0 ? 'left' : 'right'} of ${nameOf(job, of)}`,

@@ -1,7 +1,6 @@
 import type { Wheel } from '../../job/parts';
 import type { KindOfPath } from '../kind';
-import { mendRoute } from './mend';
-import { routeSchema, type RoutePath } from './schema';
+import type { RoutePath } from './schema';
 import { layRoute, restOfRoute, routeSource } from './source';
 
 const NUMBER_WORDS: Readonly<Record<number, string>> = {
@@ -16,7 +15,6 @@ const NUMBER_WORDS: Readonly<Record<number, string>> = {
 
 export const route: KindOfPath<RoutePath> = {
   kind: 'route',
-  schema: routeSchema,
   words({ closed, stops: { length } }) {
     return `${closed ? 'Route' : 'Open route'} round ${NUMBER_WORDS[length] ?? length} wheels`;
   },
@@ -29,10 +27,10 @@ export const route: KindOfPath<RoutePath> = {
     return `${closed ? 'Round' : 'From'} ${list}`;
   },
   contour: (path, { job }) => layRoute(job, path).contour,
+  inSpace: (path, { job }) => layRoute(job, path).space ?? null,
   source: (path, job) => routeSource(job, path),
   needs: ({ stops }) =>
     stops.map(({ wheel }, k) => ({ kind: 'wheel', id: wheel, at: ['stops', k, 'wheel'] })),
-  mend: mendRoute,
   sketch: (path, job) => restOfRoute(job, path),
   offers: [
     {

@@ -1,8 +1,8 @@
-import { LIMITS } from '@coin-relay/core';
+import { LIMITS, MOST_WRAPS } from '@coin-relay/core';
 import type { z } from 'zod';
 import type { SchemaParts } from '../schema-parts';
 
-export const routeSchema = ({ z, id, lengthOrNone, placed }: SchemaParts) => {
+export const routeSchema = ({ z, coordinate, id, lengthOrNone, placed }: SchemaParts) => {
   return z
     .object({
       kind: z.literal('route'),
@@ -14,6 +14,13 @@ export const routeSchema = ({ z, id, lengthOrNone, placed }: SchemaParts) => {
             wheel: id,
             turn: z.enum(['ccw', 'cw']),
             slack: lengthOrNone.optional().describe('Spare length hanging in the span after this wheel, mm.'),
+            wraps: z
+              .object({
+                turns: z.number().int().min(1).max(MOST_WRAPS),
+                rise: coordinate.describe('How far each turn rises, mm; negative downwards.'),
+              })
+              .optional()
+              .describe('Whole turns round this wheel besides, as round a capstan: side by side along it.'),
           }),
         )
         .min(2)

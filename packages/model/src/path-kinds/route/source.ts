@@ -34,7 +34,15 @@ export function routeSource(job: PathJob, path: RoutePath): RouteSource {
         { field: 'paths' },
       );
     const { id, name, x, y, size } = wheel;
-    const spec = { id, name, x, y, turn: stop.turn, ...(stop.slack ? { slack: stop.slack } : {}) };
+    const spec = {
+      id,
+      name,
+      x,
+      y,
+      turn: stop.turn,
+      ...(stop.slack ? { slack: stop.slack } : {}),
+      ...(stop.wraps ? { wraps: stop.wraps } : {}),
+    };
     if (size.by !== 'teeth') return { ...spec, size };
     const piece = job.pieces.find((p) => p.id === size.piece);
     if (!piece)

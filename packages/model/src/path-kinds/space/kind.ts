@@ -1,18 +1,15 @@
 import { drawnSpacePath, planOf, spacePointPlaces } from '@coin-relay/core';
 import type { KindOfPath } from '../kind';
-import { mendSpace } from './mend';
-import { spaceSchema, type SpacePath } from './schema';
+import type { SpacePath } from './schema';
 
 export const space: KindOfPath<SpacePath> = {
   kind: 'space',
-  schema: spaceSchema,
   words: ({ name }) => name,
   summary: ({ name, points, closed }) =>
     `${name}, ${points.length} points in space, ${closed ? 'closed' : 'open'}`,
   contour: ({ points, closed }) => planOf(drawnSpacePath(points, closed)),
   inSpace: ({ points, closed }) => drawnSpacePath(points, closed),
   spots: ({ points }, measured, most) => (points.length > most ? null : spacePointPlaces(points, measured)),
-  mend: mendSpace,
   offers: [
     {
       id: 'space',

@@ -20,6 +20,7 @@ export const doesNotClose = rowRule(
         },
       ];
     }
+    if (gap > 0 && fit.request.endToEnd?.bodies) return [];
     if (gap > 0) {
       return [
         {

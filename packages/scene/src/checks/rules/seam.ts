@@ -22,7 +22,7 @@ export const seam = rowRule('motion', ['seam'], ({ resolved, facts }) => {
     {
       kind: 'seam',
       text: `The loop has a seam: the row looks as it did after ${number(repeat)} ${repeat === 1 ? one : many} only, and travels ${number(Math.abs(travel))}.`,
-      mend: Number.isInteger(nearest) ? travelProposal(resolved.run.id, nearest) : null,
+      mend: Number.isNaN(nearest) ? null : travelProposal(resolved.run.id, nearest, facts.measure.lap),
     },
   ];
 });

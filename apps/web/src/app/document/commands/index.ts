@@ -27,6 +27,7 @@ export {
   setStands,
   setMotion,
   setTravel,
+  setTurning,
   setUnit,
   writeSpacing,
 } from './job';
@@ -42,7 +43,7 @@ export {
   setProfile,
   writePath,
 } from './paths';
-export { addWheel, moveStop, removeStop, setRouteClosed, setSlack } from './route';
+export { addWheel, moveStop, removeStop, setRouteClosed, setSlack, setWraps } from './route';
 export {
   putAnchor,
   putMeasure,

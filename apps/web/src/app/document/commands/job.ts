@@ -166,14 +166,38 @@ export function setLoop(runId: string, frames: number, pitches: number): Command
   };
 }
 
-/** How many pitches a run travels in one loop; negative runs it backwards. */
-export function setTravel(runId: string, pitches: number): Command {
+/**
+ * How many pitches a run travels in one loop; negative runs it backwards.
+ * @param lap pitches in one round: travels that are no whole number of pitches are whole rounds of a row with a gap
+ */
+export function setTravel(runId: string, travel: number, lap: number | null = null): Command {
+  const laps = Number.isInteger(travel) || lap === null ? null : Math.round(travel / lap);
   return {
     label: 'Change travel',
     recipe: (job) => {
-      const drive = job.motion.drives.find((d) => d.run === runId);
-      if (drive) drive.pitches = pitches;
-      else job.motion.drives.push({ run: runId, pitches });
+      const drive = driveOf(job, runId);
+      if (laps === null) {
+        drive.pitches = Math.round(travel);
+        delete drive.laps;
+      } else drive.laps = laps;
     },
   };
+}
+
+/** How far a laid rope turns about itself in one loop, in parts of a turn: as many make one as it has strands. */
+export const setTurning = (runId: string, turning: number): Command => ({
+  label: 'Turn rope about itself',
+  recipe: (job) => {
+    const drive = driveOf(job, runId);
+    if (turning === 0) delete drive.turning;
+    else drive.turning = turning;
+  },
+});
+
+function driveOf({ motion: { drives } }: Draft<Job>, run: string): Draft<Job>['motion']['drives'][number] {
+  const known = drives.find((drive) => drive.run === run);
+  if (known) return known;
+  const drive = { run, pitches: 0 };
+  drives.push(drive);
+  return drives[drives.length - 1];
 }

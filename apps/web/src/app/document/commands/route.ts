@@ -73,6 +73,15 @@ export function setRouteClosed(routeId: string, closed: boolean): Command {
   });
 }
 
+/** How often a row goes round a wheel besides, side by side, and how far each turn rises, mm; no turns leave it as it is. */
+export function setWraps(routeId: string, at: number, turns: number, rise: number): Command {
+  return onRoute('Change wraps', routeId, (route) => {
+    if (!(at in route.stops)) return;
+    if (turns > 0) route.stops[at].wraps = { turns, rise };
+    else delete route.stops[at].wraps;
+  });
+}
+
 /** How much longer than taut the span after a stop is, mm; 0 makes it taut. */
 export function setSlack(routeId: string, at: number, slack: number): Command {
   return onRoute('Change slack', routeId, (route) => {

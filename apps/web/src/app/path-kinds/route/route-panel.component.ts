@@ -1,7 +1,8 @@
 import { CdkDrag, CdkDragHandle, CdkDropList, type CdkDragDrop } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { formatLength, type Wheel } from '@coin-relay/model';
+import { formatLength, pieceWidth, type Wheel } from '@coin-relay/model';
+import { MOST_WRAPS } from '@coin-relay/core';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzInputDirective } from 'ng-zorro-antd/input';
@@ -13,6 +14,7 @@ import {
   resizeWheel,
   setRouteClosed,
   setSlack,
+  setWraps,
 } from '../../document/commands';
 import { JobStore } from '../../document/job-store.service';
 import { FitService } from '../../engine/fit.service';
@@ -24,6 +26,9 @@ import { RunAtWork } from '../../session/run-at-work.service';
 import { injectPathPanel } from '../path-of-kind';
 import { CHOICE } from '../../shared/choice.directive';
 import { HoldsDirective } from '../../shared/holds.directive';
+
+/** Turns lie side by side so much further apart than the row is thick. */
+const ROOM = 1.02;
 
 /** A route: its wheels in order, how large they are, and which side the row passes them on. */
 @Component({
@@ -51,14 +56,21 @@ export class RoutePanelComponent {
   private readonly runs = inject(RunAtWork);
   private readonly fit = toSignal(inject(FitService).state$, { requireSync: true });
   protected readonly panel = injectPathPanel('route');
+  protected readonly mostWraps = MOST_WRAPS;
   protected readonly selected = toSignal(this.context.wheel$, { requireSync: true });
   protected readonly mode = toSignal(this.work.mode$, { initialValue: 'arrange' as const });
 
+  /** How thick the row is that lies round the wheels, mm: so far apart its turns lie side by side. */
+  private readonly thick = computed(() => {
+    const sequence = this.fit().view?.resolved.sequence ?? [];
+    return Number(pieceWidth(sequence).toPrecision(4));
+  });
   protected readonly stops = computed(() => {
     const job = this.panel.job();
     return (this.panel.path()?.stops ?? []).flatMap((stop, at) => {
       const wheel = job?.wheels.find((w) => w.id === stop.wheel);
-      return wheel ? [{ wheel, turn: stop.turn, slack: stop.slack ?? 0, at }] : [];
+      const { turns = 0, rise = Number((ROOM * this.thick()).toPrecision(4)) } = stop.wraps ?? {};
+      return wheel ? [{ wheel, turn: stop.turn, slack: stop.slack ?? 0, wraps: turns, rise, at }] : [];
     });
   });
   /** The chosen stop, opened under the list. */
@@ -73,11 +85,33 @@ export class RoutePanelComponent {
     const path = this.panel.path();
     return !!stop && !!path && (path.closed || stop.at < path.stops.length - 1);
   });
+  /** Round its ends an open route does not go; nor round a bare point. */
+  protected readonly canWrap = computed(() => {
+    const stop = this.open();
+    const path = this.panel.path();
+    const inner = !!stop && !!path && (path.closed || (stop.at > 0 && stop.at < path.stops.length - 1));
+    return inner && stop.wheel.size.by === 'radius';
+  });
   protected readonly sag = computed(() => {
     const sags = this.fit().view?.fit.layout.sags ?? [];
     const found = sags.find((sag) => sag.after === this.open()?.wheel.id);
     return found ? `it sags ${formatLength(found.sag, this.panel.unit())}` : '';
   });
+
+  protected wrap(at: number, turns: number, rise: number): void {
+    const path = this.panel.path();
+    if (path) this.store.change(setWraps(path.id, at, turns, rise));
+  }
+
+  protected wrapWords(rise: number): string {
+    const thick = this.thick();
+    const unit = this.panel.unit();
+    return Math.abs(rise) < thick * (1 - 1e-6)
+      ? `The row is ${formatLength(thick, unit)} across: its turns lie in one another.`
+      : Math.abs(rise) < thick * ROOM * ROOM
+        ? 'Its turns lie side by side.'
+        : `Between two turns ${formatLength(Math.abs(rise) - thick, unit)} are free.`;
+  }
 
   protected turnWord(turn: 'ccw' | 'cw'): string {
     return turn === 'ccw' ? 'left' : 'right';

@@ -58,62 +58,75 @@ const SOME = 0.1;
   ],
   template: `
     @if (fit(); as f) {
-      <fieldset>
-        <legend>What gives way</legend>
-        <nz-radio-group [relayHolds]="f.hold" (told)="hold($event)" nzName="gives-way">
-          <label nz-radio nzValue="path">{{ f.endToEnd ? 'the lengths' : 'the pitch' }}</label>
-          <label nz-radio nzValue="pitch">the path</label>
-          @if (onRoute()) {
-            <label nz-radio nzValue="wheel">a wheel</label>
-            <label nz-radio nzValue="slack">the slack</label>
-          }
-          <label nz-radio nzValue="both">nothing</label>
-        </nz-radio-group>
-        <p class="cost why">{{ why() }}</p>
-        @if (f.hold === 'wheel') {
-          <relay-tension-panel />
-        } @else if (f.hold === 'slack') {
-          <relay-slack-panel />
-        }
-      </fieldset>
-      <div class="line">
-        <label nz-checkbox [relayHolds]="f.count !== null" (told)="pin($event)">Always put in</label>
-        @if (f.count !== null) {
+      @if (f.endToEnd?.body) {
+        <div class="line">
+          <span class="what">bodies, one behind the other</span>
           <relay-count-field
-            label="Fixed count"
-            [value]="f.count"
+            label="Bodies, one behind the other"
+            [value]="count() / pattern()"
             [least]="1"
-            [most]="20000"
-            (changed)="change({ count: $event, multiple: 1 })"
+            [most]="1000"
+            (changed)="change({ count: $event * pattern() })"
           />
-        } @else {
-          <span>{{ count() }}</span>
-        }
-      </div>
-      <relay-candidates-panel />
-      <fieldset>
-        <legend>Which counts will do</legend>
-        <nz-radio-group
-          [relayHolds]="f.multiple"
-          (told)="change({ multiple: $event, count: null })"
-          nzName="counts"
-        >
-          <label nz-radio [nzValue]="1">any</label>
-          <label nz-radio [nzValue]="2">even</label>
-          @if (pattern() > 2) {
-            <label nz-radio [nzValue]="pattern()">patterns of {{ pattern() }}</label>
-          }
-        </nz-radio-group>
-      </fieldset>
-      @if (f.hold !== 'slack') {
+        </div>
+      } @else {
         <fieldset>
-          <legend>Of those, take</legend>
-          <nz-radio-group [relayHolds]="rounding()" (told)="round($event)" nzName="rounding">
-            <label nz-radio nzValue="nearest">the nearest</label>
-            <label nz-radio nzValue="down">at most</label>
-            <label nz-radio nzValue="up">at least</label>
+          <legend>What gives way</legend>
+          <nz-radio-group [relayHolds]="f.hold" (told)="hold($event)" nzName="gives-way">
+            <label nz-radio nzValue="path">{{ f.endToEnd ? 'the lengths' : 'the pitch' }}</label>
+            <label nz-radio nzValue="pitch">the path</label>
+            @if (onRoute()) {
+              <label nz-radio nzValue="wheel">a wheel</label>
+              <label nz-radio nzValue="slack">the slack</label>
+            }
+            <label nz-radio nzValue="both">nothing</label>
+          </nz-radio-group>
+          <p class="cost why">{{ why() }}</p>
+          @if (f.hold === 'wheel') {
+            <relay-tension-panel />
+          } @else if (f.hold === 'slack') {
+            <relay-slack-panel />
+          }
+        </fieldset>
+        <div class="line">
+          <label nz-checkbox [relayHolds]="f.count !== null" (told)="pin($event)">Always put in</label>
+          @if (f.count !== null) {
+            <relay-count-field
+              label="Fixed count"
+              [value]="f.count"
+              [least]="1"
+              [most]="20000"
+              (changed)="change({ count: $event, multiple: 1 })"
+            />
+          } @else {
+            <span>{{ count() }}</span>
+          }
+        </div>
+        <relay-candidates-panel />
+        <fieldset>
+          <legend>Which counts will do</legend>
+          <nz-radio-group
+            [relayHolds]="f.multiple"
+            (told)="change({ multiple: $event, count: null })"
+            nzName="counts"
+          >
+            <label nz-radio [nzValue]="1">any</label>
+            <label nz-radio [nzValue]="2">even</label>
+            @if (pattern() > 2) {
+              <label nz-radio [nzValue]="pattern()">patterns of {{ pattern() }}</label>
+            }
           </nz-radio-group>
         </fieldset>
+        @if (f.hold !== 'slack') {
+          <fieldset>
+            <legend>Of those, take</legend>
+            <nz-radio-group [relayHolds]="rounding()" (told)="round($event)" nzName="rounding">
+              <label nz-radio nzValue="nearest">the nearest</label>
+              <label nz-radio nzValue="down">at most</label>
+              <label nz-radio nzValue="up">at least</label>
+            </nz-radio-group>
+          </fieldset>
+        }
       }
       <div class="line">
         <span class="what"><relay-term of="Tolerance">The pitch may be off by</relay-term></span>

@@ -17,6 +17,7 @@ import { MotionGraphsComponent } from '../../motion/motion-graphs.component';
 import { MotionView } from '../../engine/motion-view.service';
 import { SpeedsPanelComponent } from '../../motion/speeds-panel.component';
 import { TrainPanelComponent } from '../../motion/train-panel.component';
+import { TurningPanelComponent } from '../../motion/turning-panel.component';
 import { TurnsPanelComponent } from '../../motion/turns-panel.component';
 import { Playback } from '../../session/playback.service';
 import { CountFieldComponent } from '../../shared/count-field.component';
@@ -44,6 +45,7 @@ import { TroubleComponent } from '../../shared/trouble.component';
     NumberFieldComponent,
     SpeedsPanelComponent,
     TrainPanelComponent,
+    TurningPanelComponent,
     TurnsPanelComponent,
   ],
   template: `
@@ -86,6 +88,7 @@ import { TroubleComponent } from '../../shared/trouble.component';
         <p class="cost">{{ words }}</p>
       } @else {
         <relay-speeds-panel />
+        <relay-turning-panel />
         @for (finding of findings(); track finding.kind) {
           <p class="warning-text">
             ▲ {{ finding.text }}
