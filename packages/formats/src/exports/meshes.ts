@@ -30,8 +30,10 @@ const options = z.object({
 });
 type Asked = z.infer<typeof options>;
 
-const leavesOut = ({ machine }: ExportInput): readonly string[] =>
-  machine ? leftOutOfSolids(machine, 'none') : [];
+const leavesOut =
+  (pictures: 'none' | 'on stiff pieces') =>
+  ({ machine }: ExportInput): readonly string[] =>
+    machine ? leftOutOfSolids(machine, pictures) : [];
 
 export const stl = exportOf({
   id: 'stl',
@@ -42,7 +44,7 @@ export const stl = exportOf({
   type: 'model/stl',
   fitted: true,
   options,
-  leavesOut,
+  leavesOut: leavesOut('none'),
   write: async (input, asked) => {
     const { keptBodies, writeSceneStl } = await import('../scene-out');
     const { kept, findings } = await keptBodies(input);
@@ -60,19 +62,16 @@ async function objFiles(
   readonly facts: object;
   readonly findings: readonly string[];
 }> {
-  const { keptBodies, writeSceneObj } = await import('../scene-out');
+  const { bakerIn, keptBodies, writeSceneObj } = await import('../scene-out');
   const [name, library] = ['.obj', '.mtl'].map((ending) => fileName(input.job.name, ending));
   const { kept, findings } = await keptBodies(input);
   const all = { ...asked, kept, wasm: input.platform?.wasm };
-  const made = await writeSceneObj(machineIn(input), all, library);
-  const { obj: text, mtl } = made.content;
+  const made = await writeSceneObj(machineIn(input), all, library, bakerIn(input));
+  const { obj: text, mtl, pictures } = made.content;
   return {
     facts: made.facts,
     findings: [...findings, ...made.findings],
-    files: [
-      { name, content: text },
-      { name: library, content: mtl },
-    ],
+    files: [{ name, content: text }, { name: library, content: mtl }, ...pictures],
   };
 }
 
@@ -85,7 +84,7 @@ export const obj = exportOf({
   type: 'application/zip',
   fitted: true,
   options,
-  leavesOut,
+  leavesOut: leavesOut('on stiff pieces'),
   files: async function* (input, asked, wanted) {
     const { files } = await objFiles(input, asked);
     yield* files.filter(({ name }, i) => wanted(name, i));

@@ -6,7 +6,7 @@ import type { Mesh, MeshPhongMaterial } from 'three';
 import { MTLLoader } from 'three/examples/jsm/loaders/MTLLoader.js';
 import { OBJLoader } from 'three/examples/jsm/loaders/OBJLoader.js';
 import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { writeSceneObj, writeSceneStl, type StillAsked } from './meshes';
 
 function machine(id: string): Machine {
@@ -44,7 +44,7 @@ describe('the bodies of a machine as meshes', () => {
     expect(volumeOf(read) / weight).toBeCloseTo(1, 4);
 
     const objects: Mesh[] = [];
-    const { obj, mtl } = (await writeSceneObj(made, ASKED, 'made.mtl')).content;
+    const { obj, mtl } = (await writeSceneObj(made, ASKED, 'made.mtl', null)).content;
     expect(obj).toContain('\nmtllib made.mtl\n');
     new OBJLoader()
       .setMaterials(new MTLLoader().parse(mtl, ''))
@@ -136,6 +136,7 @@ describe('bodies welded, and set apart', async () => {
       machine('demo-coin-lift'),
       { ...ASKED, wheels: false, tolerance: 0.02, weld: 'pieces', clearance },
       'x.mtl',
+      null,
     );
     const bodies: { name: string; body: InstanceType<typeof Body> }[] = [];
     new OBJLoader().parse(content.obj).traverse((each) => {
@@ -160,5 +161,43 @@ describe('bodies welded, and set apart', async () => {
     }
     // They touched before.
     expect(near).toBeGreaterThan(0);
+  });
+});
+
+describe('pictures in an OBJ file', () => {
+  it('lie along a band, whole ones in each repeat, each painted once into a file of its own', async () => {
+    const png = Uint8Array.from([1, 2, 3]);
+    const bake = vi.fn(() => Promise.resolve({ png, border: [0, 0] as const }));
+    const made = await writeSceneObj(machine('demo-swan-boats'), ASKED, 'canal.mtl', bake);
+    const { obj, mtl, pictures } = made.content;
+    expect(pictures.map(({ name }) => name)).toEqual(['picture-1.png']);
+    expect(bake).toHaveBeenCalledTimes(1);
+    expect(mtl).toContain('map_Kd picture-1.png');
+    const rows = obj.split('\n');
+    const spots = rows
+      .filter((row) => row.startsWith('vt '))
+      .map((row) => row.split(' ').slice(1).map(Number));
+    let whole = 0;
+    for (const row of rows.filter((each) => each.startsWith('f ') && each.includes('/'))) {
+      const q = row
+        .split(' ')
+        .slice(1)
+        .map((cell) => spots[Number(cell.split('/')[1]) - 1]);
+      whole +=
+        Math.abs((q[1][0] - q[0][0]) * (q[2][1] - q[0][1]) - (q[2][0] - q[0][0]) * (q[1][1] - q[0][1])) / 2;
+    }
+    // Above and below: each of the 26 repeats has the whole picture once on both.
+    expect(whole).toBeCloseTo(2 * 26, 1);
+    // Read by the library's own loader it is what it was, closed or not, with places on the picture.
+    const read: Mesh[] = [];
+    new OBJLoader().parse(obj).traverse((each) => {
+      if ('isMesh' in each) read.push(each as Mesh);
+    });
+    const pictured = read.filter(({ material }) => Array.isArray(material));
+    expect(pictured).toHaveLength(1);
+    expect(pictured[0].geometry.getAttribute('uv').count).toBeGreaterThan(0);
+    expect((await writeSceneObj(machine('demo-swan-boats'), ASKED, 'x.mtl', null)).content.mtl).not.toContain(
+      'map_Kd',
+    );
   });
 });

@@ -1,7 +1,16 @@
 import { countEdges, insetMesh, joinMeshes, mapMesh, type Mesh } from '@coin-relay/core/solid';
 import type { Machine, Material } from '@coin-relay/model';
-import { SceneSolids, standingBodies, type SceneAsked, type SceneNode } from '@coin-relay/scene/solid';
-import { writeMtl, writeObj } from '../solid-out/obj';
+import {
+  SceneSolids,
+  standingBodies,
+  type SceneAsked,
+  type SceneNode,
+  type SolidBodyOf,
+} from '@coin-relay/scene/solid';
+import type { BakePicture } from './baked-picture';
+import { PicturedBodies } from './pictured-bodies';
+import { writeMtl, writeObj, type MtlMaterial } from '../solid-out/obj';
+import type { NamedMesh } from '../solid-out/named-mesh';
 import { writeStl } from '../solid-out/stl';
 import { setApart } from './set-apart';
 import { weldBodies } from './weld';
@@ -29,6 +38,8 @@ interface PlacedBody {
   readonly id: string;
   readonly material: Material;
   readonly mesh: Mesh;
+  /** As it was made, where it is that still. */
+  readonly of?: SolidBodyOf;
 }
 
 /** What was written, what is told of it, and what is wrong with it, a sentence each. */
@@ -130,26 +141,41 @@ export async function writeSceneStl(
 
 /**
  * The same as Wavefront OBJ: an object a body, named by its run and its number there, with its material by name, and the
- * library of materials that belongs to it.
+ * library of materials that belongs to it, and the pictures on them, each a file.
  * @param library the name of its file
+ * @param bake paints a picture over a colour; without it they are left out
  * @throws RelayError solid-invalid, solid-too-large
  */
 export async function writeSceneObj(
   machine: Machine,
   asked: StillAsked,
   library: string,
-): Promise<Solids<{ readonly obj: string; readonly mtl: string }>> {
+  bake: BakePicture | null,
+): Promise<
+  Solids<{
+    readonly obj: string;
+    readonly mtl: string;
+    readonly pictures: readonly { readonly name: string; readonly content: Uint8Array<ArrayBuffer> }[];
+  }>
+> {
   const bodies = await bodiesAt(machine, asked);
   // The limit is that of all of them together.
   joinMeshes(bodies.map(({ mesh }) => mesh));
-  const parts = bodies.map(({ id, mesh, material }) => ({
-    ...{ name: id, mesh, material: material.name, colour: material.colour },
-  }));
-  const materials = [...new Map(bodies.map(({ material }) => [material.name, material])).values()];
+  const pictured = new PicturedBodies(bake);
+  const parts: NamedMesh[] = [];
+  for (const { id, mesh, material, of } of bodies) {
+    const picture = of && (await pictured.of(of, mesh));
+    parts.push({ name: id, mesh, material: material.name, colour: material.colour, picture });
+  }
+  const materials: MtlMaterial[] = [
+    ...new Map(bodies.map(({ material }) => [material.name, material])).values(),
+    ...pictured.materials,
+  ];
   return {
     content: {
       obj: writeObj(parts, machine.job.name, asked.unit, library),
       mtl: writeMtl(materials),
+      pictures: pictured.files,
     },
     facts: factsOf(bodies),
     findings: findingsIn(bodies),

@@ -85,9 +85,13 @@ export function mastStreamers(): Job {
     motion: {
       ...{ framesPerSecond: 24, frames: 120 },
       drives: [
-        ...ribbons.map((_, k) => ({ run: k === 0 ? 'row' : `row-${k + 1}`, pitches: 3 })),
+        ...ribbons.map((_, k) => ({ run: k === 0 ? 'row' : `row-${k + 1}`, pitches: 0 })),
         { run: 'pole', pitches: 0 },
       ],
+      breaths: ribbons.map((_, k) => ({
+        ...{ run: k === 0 ? 'row' : `row-${k + 1}`, what: 'size' as const, amount: 0.3 },
+        ...{ seed: 5 + k, period: 120, alike: 1 },
+      })),
     },
   };
 }

@@ -198,12 +198,11 @@ export class SceneSolids {
 export function standingBodies(
   scene: SceneSolids,
   nodes: readonly SceneNode[],
-): (SolidBodyOf & { readonly id: string })[] {
+): (Pick<SolidBodyOf, 'material' | 'mesh'> & { readonly id: string; readonly of: SolidBodyOf })[] {
   return nodes.flatMap(({ id, solid, map }) =>
-    (scene.solids.get(solid)?.bodies ?? []).map(({ mesh, material }) => ({
-      id,
-      material,
-      mesh: mapMesh(mesh, map),
+    (scene.solids.get(solid)?.bodies ?? []).map((of) => ({
+      ...{ id, of, material: of.material },
+      mesh: mapMesh(of.mesh, map),
     })),
   );
 }
