@@ -1,5 +1,14 @@
 import { fitRow } from '@coin-relay/core';
-import { CHAIN_SIZES, chainPieces, resolveRun, resolveSetOut, shapeJob, type Job } from '@coin-relay/model';
+import {
+  CHAIN_SIZES,
+  chainPieces,
+  resolveRun,
+  resolveSetOut,
+  ropePieces,
+  shapeJob,
+  type Job,
+  type JobPiece,
+} from '@coin-relay/model';
 import { makeMaster } from '@coin-relay/scene/solid';
 import { HemisphereLight, PerspectiveCamera, Scene, WebGLRenderer } from 'three';
 import { madePart } from '../../apps/web/src/app/engine/solid-tasks';
@@ -22,7 +31,11 @@ export interface SpaceFigure {
   readonly ratio: number;
 }
 
-function ring(count: number): Job {
+function ring(
+  count: number,
+  { pieces, sequence }: { readonly pieces: JobPiece[]; readonly sequence: string[] },
+  pitch = PITCH,
+): Job {
   const job = shapeJob('Ring', 'circle');
   return {
     ...job,
@@ -31,14 +44,14 @@ function ring(count: number): Job {
         kind: 'shape',
         id: 'loop',
         name: 'Ring',
-        shape: { of: 'circle', x: 0, y: 0, radius: (PITCH * count) / (2 * Math.PI) },
+        shape: { of: 'circle', x: 0, y: 0, radius: (pitch * count) / (2 * Math.PI) },
       },
     ],
-    ...chainPieces(CHAIN_SIZES[5]),
+    pieces,
     runs: [
       {
         ...job.runs[0],
-        sequence: ['inner', 'outer'],
+        sequence,
         fit: { hold: 'path', rounding: 'nearest', multiple: 1, count },
       },
     ],
@@ -46,8 +59,7 @@ function ring(count: number): Job {
 }
 
 /** A row of so many links as solids, as the view in space has it. */
-function stand(count: number): StandingRow {
-  const job = ring(count);
+function stand(job: Job): StandingRow {
   const resolved = resolveRun(job);
   const fit = fitRow(resolved.source, resolved.request);
   const setOut = resolveSetOut(job, resolved.run, fit);
@@ -68,12 +80,20 @@ function stand(count: number): StandingRow {
   return row;
 }
 
-function figure(count: number, runs: number): SpaceFigure {
-  const row = stand(count);
+const chain = (count: number): Job => ring(count, chainPieces(CHAIN_SIZES[5]));
+
+/** A six-strand wire rope round a ring. */
+function rope(count: number): Job {
+  const made = ropePieces(6, 2, 6.5, { core: 2 });
+  return ring(count, made, made.pieces[0].pitch);
+}
+
+function figure(job: Job, runs: number): SpaceFigure {
+  const row = stand(job);
   const renderer = new WebGLRenderer();
   renderer.setSize(WIDTH, HEIGHT);
   const scene = new Scene().add(new HemisphereLight(), row.group);
-  const radius = (PITCH * count) / (2 * Math.PI);
+  const radius = row.row.fit.length / (2 * Math.PI);
   const camera = new PerspectiveCamera(45, 1.6, 1, radius * 10);
   camera.position.set(0, -radius * 1.5, radius * 2.4);
   camera.lookAt(0, 0, 0);
@@ -87,7 +107,7 @@ function figure(count: number, runs: number): SpaceFigure {
     row.moveTo((travel += 0.37), 0);
     draw();
   };
-  // The bare scene: the same meshes, whose copies are only sent again.
+  // The bare scene: the same meshes, whose copies are only sent again; what bends stays as it is.
   const bare = (): void => {
     for (const { body, count: copies } of row.standing) body.show(copies());
     draw();
@@ -101,6 +121,7 @@ function figure(count: number, runs: number): SpaceFigure {
 
 const standing: StandingRow[] = [];
 Object.assign(globalThis, {
-  figures: () => [figure(500, 9), figure(5_000, 3)],
-  keep: (count: number) => standing.push(stand(count)),
+  figures: () => [figure(chain(500), 9), figure(chain(5_000), 3)],
+  ropeFigure: () => figure(rope(24), 9),
+  keep: (count: number) => standing.push(stand(chain(count))),
 });

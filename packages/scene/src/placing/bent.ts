@@ -23,6 +23,7 @@ const shaped = new Float64Array(3);
  * stands off from it. Its setting and its place's touches come first, in its own axes.
  * @param row offset to the left of the path, mm
  * @param read where the path is read: the sampled path by default, or the exact path
+ * @param larger where it is written how many times as large it is at each point, where that is asked for
  */
 export function bentPoints(
   scene: RowScene,
@@ -34,6 +35,7 @@ export function bentPoints(
   read: (s: number, out: Float64Array) => void = (s, to) => {
     if (scene.sampledPath) readSampledPath(scene.sampledPath, s, to);
   },
+  larger: Float64Array | null = null,
 ): void {
   const { setting, middle } = piece;
   const { table, stand } = scene.setOut;
@@ -59,6 +61,7 @@ export function bentPoints(
     const place = start + (c * px - s * py) * perUnit;
     read(place, at);
     readShapedAt(scene, k, place, shaped);
+    if (larger) larger[p / 2] = shaped[0];
     const off = row + scene.side * ((s * px + c * py) * shaped[0] - shift);
     out[p] = at[0] - off * at[3];
     out[p + 1] = at[1] + off * at[2];

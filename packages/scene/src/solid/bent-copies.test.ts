@@ -70,6 +70,31 @@ describe('bodies that bend with the path', () => {
       expect(Math.hypot(normals[i], normals[i + 1], normals[i + 2])).toBeCloseTo(1, 4);
   });
 
+  it('in the plane are as large in depth as across, whether corners at one x are carried together or not', () => {
+    const [together, alone] = [0, 1e-9].map((turn) => {
+      const { copies } = bending((job) => {
+        const [run] = job.runs;
+        run.shaping = {
+          smooth: false,
+          stations: [0, 0.5].map((at) => ({ at, scale: 1 + 2 * at, roll: 0, lift: 0 })),
+        };
+        job.pieces[0].setting = { ...PLAIN_SETTING, line: 1, turn, flip: true, scale: 1.2 };
+      });
+      copies.place(3);
+      return copies;
+    });
+    const used = together.count * (together.positions.length / together.places.length);
+    const depths = [0, 0];
+    for (let i = 0; i < used; i++) {
+      expect(Math.abs(together.positions[i] - alone.positions[i])).toBeLessThan(1e-3);
+      expect(Math.abs(together.normals[i] - alone.normals[i])).toBeLessThan(0.25);
+      if (i % 3 === 2)
+        depths[i < used / 8 ? 0 : 1] = Math.max(depths[i < used / 8 ? 0 : 1], together.positions[i] - 3);
+    }
+    // Twice as large half way round as at the beginning.
+    expect(depths[1] / depths[0]).toBeGreaterThan(1.3);
+  });
+
   it('in space stand and look the same whether corners at one x are carried together or each by itself', () => {
     const spatial = (turn: number): ReturnType<typeof bending> =>
       bending((job) => {

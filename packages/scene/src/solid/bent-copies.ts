@@ -1,10 +1,14 @@
-import { isOnPath } from '@coin-relay/core';
+import { isOnPath, readSampledPath, type SampledPath } from '@coin-relay/core';
 import type { StandInSpace } from '@coin-relay/model';
 import { bentPoints } from '../placing/bent';
 import { bentInSpace, bentSetting, carriedAt, CARRIED_NUMBERS } from '../placing/bent-in-space';
 import { rowCopies } from '../placing/copies';
 import { areKept } from '../placing/keep';
+import { readShapedAt } from '../placing/riding';
 import { pieceNumberAt, placeOf, type RowScene } from '../placing/scene';
+
+const flatAt = new Float64Array(4);
+const shaped = new Float64Array(3);
 
 /** How far along its normal a corner is moved to see where that points once it is bent, of a pitch. */
 const NUDGE = 1e-3;
@@ -25,6 +29,8 @@ export class BentCopies {
   count = 0;
   private readonly flat: Float64Array;
   private readonly nudged: Float64Array;
+  /** How many times as large it is at each corner. */
+  private readonly larger: Float64Array;
   private readonly out: Float64Array;
   private readonly outNudged: Float64Array;
   private readonly copies: readonly number[];
@@ -61,6 +67,7 @@ export class BentCopies {
     this.sides = new Int32Array(most);
     this.flat = new Float64Array(2 * vertices);
     this.nudged = new Float64Array(2 * vertices);
+    this.larger = new Float64Array(vertices).fill(1);
     for (let v = 0; v < vertices; v++) {
       for (let axis = 0; axis < 2; axis++) {
         this.flat[2 * v + axis] = base[3 * v + axis];
@@ -97,11 +104,16 @@ export class BentCopies {
     const size = piece.setting.scale * (i >= 0 ? table.size[i] : 1);
     const deep = size * (i >= 0 ? table.thickness[i] : 1);
     const { boundary, stand } = scene.setOut;
-    if (!stand || boundary?.how === 'whole')
-      bentPoints(scene, k, piece, { points: this.flat, rings: NO_RINGS }, row, out);
+    const flat = !stand && scene.sampledPath !== null && bentSetting(scene, k, piece).turn === 0;
+    if ((!stand && !flat) || boundary?.how === 'whole')
+      bentPoints(scene, k, piece, { points: this.flat, rings: NO_RINGS }, row, out, undefined, this.larger);
     if (boundary?.how === 'whole' && !areKept(boundary, out)) return false;
     if (stand) {
       this.writeInSpace(stand, k, row, z);
+      return true;
+    }
+    if (flat && scene.sampledPath) {
+      this.writeFlat(scene.sampledPath, k, row, z);
       return true;
     }
     bentPoints(scene, k, piece, { points: this.nudged, rings: NO_RINGS }, row, outNudged);
@@ -112,16 +124,68 @@ export class BentCopies {
       const at = first + 3 * v;
       this.positions[at] = out[2 * v];
       this.positions[at + 1] = out[2 * v + 1];
-      this.positions[at + 2] = z + over * deep * base[3 * v + 2];
+      const high = over * deep * this.larger[v];
+      this.positions[at + 2] = z + high * base[3 * v + 2];
       const nx = (outNudged[2 * v] - out[2 * v]) / nudge;
       const ny = (outNudged[2 * v + 1] - out[2 * v + 1]) / nudge;
-      const nz = over * deep * baseNormals[3 * v + 2];
+      const nz = high * baseNormals[3 * v + 2];
       const long = Math.sqrt(nx * nx + ny * ny + nz * nz) || 1;
       this.normals[at] = nx / long;
       this.normals[at + 1] = ny / long;
       this.normals[at + 2] = nz / long;
     }
     return true;
+  }
+
+  /** Corners at one x in the plane are carried by the same place of the path, which is read once. */
+  private writeFlat(path: SampledPath, k: number, row: number, z: number): void {
+    const { scene, base, baseNormals, positions, normals } = this;
+    const piece = scene.pieces[this.number];
+    const { setting, middle } = piece;
+    const { start, perUnit, along, across, deep } = bentSetting(scene, k, piece);
+    const i = placeOf(scene, k);
+    const beside = row - scene.side * (setting.out + (i >= 0 ? scene.setOut.table.out[i] : 0));
+    const { xs, of, read } = (this.stations ??= this.newStations());
+    for (let n = 0; n < xs.length; n++) {
+      for (let j = 0; j < 2; j++) {
+        const s = start + (xs[n] + j * this.nudge - middle) * along * perUnit;
+        const o = (2 * n + j) * CARRIED_NUMBERS;
+        readSampledPath(path, s, flatAt);
+        read.set(flatAt, o);
+        readShapedAt(scene, k, s, shaped);
+        read[o + 4] = shaped[0];
+      }
+    }
+    const side = scene.side * across;
+    const first = this.count * base.length;
+    for (let v = 0; v < base.length; v += 3) {
+      const a = 2 * CARRIED_NUMBERS * of[v / 3];
+      const b = a + CARRIED_NUMBERS;
+      const out = side * (base[v + 1] - setting.line);
+      const [p, q] = [beside + out * read[a + 4], beside + out * read[b + 4]];
+      const [x, y] = [read[a] - p * read[a + 3], read[a + 1] + p * read[a + 2]];
+      const jx = (read[b] - q * read[b + 3] - x) / this.nudge;
+      const jy = (read[b + 1] + q * read[b + 2] - y) / this.nudge;
+      const larger = side * read[a + 4];
+      const [lx, ly] = [-larger * read[a + 3], larger * read[a + 2]];
+      const at = first + v;
+      positions[at] = x;
+      positions[at + 1] = y;
+      const high = deep * base[v + 2];
+      positions[at + 2] = z + high * read[a + 4];
+      const jz = (high * (read[b + 4] - read[a + 4])) / this.nudge;
+      // By the transposed inverse of how steps along x, y and z are changed: the last goes straight up.
+      const [nx, ny] = [baseNormals[v], baseNormals[v + 1]];
+      const area = jx * ly - jy * lx || 1;
+      const up = baseNormals[v + 2] / (deep * read[a + 4] || 1);
+      const slanted = nx - jz * up;
+      const u = (ly * slanted - jy * ny) / area;
+      const w = (jx * ny - lx * slanted) / area;
+      const long = Math.sqrt(u * u + w * w + up * up) || 1;
+      normals[at] = u / long;
+      normals[at + 1] = w / long;
+      normals[at + 2] = up / long;
+    }
   }
 
   private writeInSpace(stand: StandInSpace, k: number, row: number, z: number): void {

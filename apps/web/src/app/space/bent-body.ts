@@ -31,6 +31,8 @@ export class BentBody {
   readonly group = new Group();
   private readonly body: Layer;
   private readonly outline: Layer;
+  /** Of all its copies. */
+  readonly triangles: number;
   /** What throws its shadow in its place where it is cut. */
   private readonly shade: Material | null;
 
@@ -41,6 +43,7 @@ export class BentBody {
     ink: InkSize,
     private readonly cut: CutAway | null = null,
   ) {
+    this.triangles = (part.triangles.length / 3) * of.most;
     this.body = new Layer(of, part, bodyMaterial(look, null, cut));
     this.outline = new Layer(of, part.outline, outlineMaterial(ink, cut));
     this.outline.mesh.renderOrder = 1;

@@ -6,7 +6,7 @@ import { MachineView } from '../engine/machine-view.service';
 import { SolidPool } from '../engine/solid-pool.service';
 import { Playback } from '../session/playback.service';
 import { PictureShelf } from '../shared/picture-shelf';
-import { AskedSolids } from './ask-solids';
+import { AskedSolids, toleranceFor } from './ask-solids';
 import type { InkSize } from './ink';
 import type { Means, Room, Stand } from './row-means';
 import type { Stands } from './space-stage';
@@ -43,6 +43,15 @@ export class SpaceRows {
 
   of(run: string): StandingRow | undefined {
     return this.standing.find(({ row }) => row.run === run);
+  }
+
+  /** How finely what bends is cut, in words; empty where nothing does. */
+  get bentWords(): string {
+    const bent = this.standing.filter(({ bentTriangles }) => bentTriangles > 0);
+    if (bent.length === 0) return '';
+    const triangles = bent.reduce((sum, row) => sum + row.bentTriangles, 0);
+    const stray = Math.max(...bent.map(({ scene }) => toleranceFor(scene.span)));
+    return `what bends: ${triangles.toLocaleString('en')} triangles, off by ${Number(stray.toPrecision(2))} mm at the most`;
   }
 
   /** What of the rows is shown otherwise than in the drawing, in words. */

@@ -91,6 +91,8 @@ export class SpaceComponent {
   private readonly wheel = toSignal(this.context.wheel$, { initialValue: null });
   protected readonly canSquare = computed(() => this.chosen().size > 0 || this.wheel() !== null);
   protected readonly shownOtherwise = signal('');
+  /** How finely what bends is cut. */
+  protected readonly bent = signal('');
   protected readonly asks = toSignal(this.spots.question$, { requireSync: true });
   /** Said of a press that met nothing, while another spot is asked for. */
   protected readonly missed = linkedSignal({ source: this.asks, computation: () => '' });
@@ -283,6 +285,7 @@ export class SpaceComponent {
   /** A solid has come. All is shown once, when all of it is there; from then on the view is the user's. */
   private came(stage: SpaceStage): void {
     this.shownOtherwise.set(this.rows.shownOtherwise);
+    this.bent.set(this.rows.bentWords);
     if (this.waits()) {
       stage.more(() => this.aim(stage));
       return;

@@ -121,6 +121,11 @@ export class StandingRow {
     this.ring();
   }
 
+  /** Of all that bends in it. */
+  get bentTriangles(): number {
+    return this.bent.reduce((sum, { triangles }) => sum + triangles, 0);
+  }
+
   /** Shows its path, and its wheels, or leaves them out. */
   showOnly({ path, wheels }: { readonly path: boolean; readonly wheels: boolean }): void {
     this.way.line.visible = path;

@@ -5,9 +5,11 @@ import type { Command } from './command';
 /**
  * Lays the other strands beside a winding: each winds as that does, turned by its part of a turn, and carries what the
  * row on it does. Those that were laid before are laid anew.
- * @param strands all of them, this one among them
+ * @param lines all of them, this one among them
+ * @param laps that each of them goes round a closed path before it meets itself: it is seen as so many strands
  */
-export function layStrands(job: Job, winding: PathOf<'winding'>, strands: number): Command {
+export function layStrands(job: Job, winding: PathOf<'winding'>, lines: number, laps: number): Command {
+  const strands = lines * laps;
   const isOther = (path: JobPath): boolean =>
     path.kind === 'winding' && path.of === winding.id && path.wound.by === 'like';
   const gone = new Set(job.paths.filter(isOther).map(({ id }) => id));
@@ -15,7 +17,7 @@ export function layStrands(job: Job, winding: PathOf<'winding'>, strands: number
   const runs = job.runs.filter(({ path }) => !gone.has(path));
   const carried = runs.filter(({ path }) => path === winding.id);
   const drives = job.motion.drives.filter(({ run }) => runs.some(({ id }) => id === run));
-  for (let k = 1; k < strands; k++) {
+  for (let k = 1; k < lines; k++) {
     const path: PathOf<'winding'> = {
       kind: 'winding',
       id: freshId(paths, 'strand'),
@@ -42,7 +44,7 @@ export function layStrands(job: Job, winding: PathOf<'winding'>, strands: number
   };
 }
 
-/** How many strands lie beside each other: a winding, and those that are like it. */
-export const strandsBeside = ({ paths }: Job, winding: string): number =>
+/** How many lines lie beside each other: a winding, and those that are like it. */
+export const linesBeside = ({ paths }: Job, winding: string): number =>
   1 +
   paths.filter((path) => path.kind === 'winding' && path.of === winding && path.wound.by === 'like').length;

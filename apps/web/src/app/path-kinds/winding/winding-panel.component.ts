@@ -10,7 +10,7 @@ import {
 } from '@coin-relay/core';
 import { formatLength, woundBy, type OwnWinding } from '@coin-relay/model';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
-import { layStrands, strandsBeside } from '../../document/commands/strands';
+import { layStrands, linesBeside } from '../../document/commands/strands';
 import { JobStore } from '../../document/job-store.service';
 import { MeasuredPaths } from '../../engine/measured-paths.service';
 import { AngleFieldComponent } from '../../shared/angle-field.component';
@@ -58,9 +58,21 @@ export class WindingPanelComponent {
       throw error;
     }
   });
+  /** How often it goes round a closed path before it meets itself; once where that is not known. */
+  private readonly laps = computed(() => {
+    const [own, axis] = [this.own(), this.axis()];
+    if (!own || !axis?.closed) return 1;
+    try {
+      return lapsToMeet(own.turns);
+    } catch (error) {
+      if (error instanceof RelayError) return 1;
+      throw error;
+    }
+  });
+  /** A line that goes round several times is seen as so many strands. */
   protected readonly strands = computed(() => {
     const [job, path] = [this.panel.job(), this.panel.path()];
-    return job && path ? strandsBeside(job, path.id) : 1;
+    return job && path ? linesBeside(job, path.id) * this.laps() : 1;
   });
   protected readonly likeWords = computed(() => {
     const [job, path] = [this.panel.job(), this.panel.path()];
@@ -95,7 +107,8 @@ export class WindingPanelComponent {
 
   protected lay(strands: number): void {
     const [job, path] = [this.panel.job(), this.panel.path()];
-    if (job && path) this.store.change(layStrands(job, path, strands));
+    const lines = Math.max(1, Math.round(strands / this.laps()));
+    if (job && path) this.store.change(layStrands(job, path, lines, this.laps()));
   }
 }
 
@@ -104,7 +117,7 @@ function meets(turns: number): string {
     const laps = lapsToMeet(turns);
     return laps === 1
       ? 'Round the closed path it meets itself after one lap.'
-      : `Round the closed path it meets itself after ${laps} laps.`;
+      : `Round the closed path it meets itself after ${laps} laps: one line is seen as ${laps} strands.`;
   } catch (error) {
     if (error instanceof RelayError) return error.message;
     throw error;
