@@ -189,11 +189,13 @@ await page.mouse.move(...spring);
 for (let notch = 0; notch < 6; notch++) await page.mouse.wheel(0, -240);
 await take('spring');
 
-await opened('demo-tin-beetle', 'fit');
+await opened('demo-curtain-rope', 'path');
+await page.getByRole('button', { name: 'capstan', exact: true }).click();
 await page.getByRole('button', { name: 'in space', exact: true }).click();
-await page.locator('relay-space .surface[aria-busy="false"]').waitFor();
+await page.locator('relay-space .surface[aria-busy="false"]').waitFor({ timeout: 90_000 });
+await page.getByLabel('Rise of a turn round it').scrollIntoViewIfNeeded();
 await page.mouse.move(5, 500);
-await page.waitForTimeout(3_000);
+await page.waitForTimeout(6_000);
 await take('space');
 
 await opened('demo-anchor-chain', 'link');
