@@ -115,6 +115,7 @@ test('one long body: head and tail keep their lengths, the rest of it is as long
 }) => {
   const id = await copyOf(request, 'demo-mast-streamers', (job) => (job.name = 'Eel trial'));
   await openJob(page, id);
+  await page.getByRole('group', { name: 'Rows of the job' }).getByText('Streamer 1').click();
   await openStep(page, 'Fit');
   await expect(sentence(page)).toContainText(/1002\.00.mm and 30\.00.mm in turn/);
   await type(page.getByLabel('Length of the body', { exact: true }), '700');

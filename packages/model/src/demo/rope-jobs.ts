@@ -64,6 +64,7 @@ export function mastStreamers(): Job {
     ],
     pieces: [knob, ...ribbons, tassel, pole],
     runs: [
+      { ...run('Mast', ['pole'], 1, 'path'), id: 'pole', path: 'mast' },
       ...ribbons.map((ribbon, k) => ({
         ...run(`Streamer ${k + 1}`, ['tassel', ribbon.id, 'knob'], 1, 'path'),
         id: k === 0 ? 'row' : `row-${k + 1}`,
@@ -80,7 +81,6 @@ export function mastStreamers(): Job {
           ],
         },
       })),
-      { ...run('Mast', ['pole'], 1, 'path'), id: 'pole', path: 'mast' },
     ],
     motion: {
       ...{ framesPerSecond: 24, frames: 120 },

@@ -22,13 +22,16 @@ export function rowBounds(scene: RowScene): Box {
       for (const p of [2 * k * step, 2 * k * step + 2]) take(pins[p], pins[p + 1], 0);
     }
   }
-  const beside = Math.max(
-    span * 0.8,
+  const larger = Math.max(1, ...(setOut.shaping?.stations ?? []).map(({ scale }) => scale));
+  const far = Math.max(
     ...pieces.map(({ box: [x0, y0, x1, y1], setting, span: own }) => {
-      const far = Math.max(Math.abs(y0), Math.abs(y1), -x0, x1 - own);
-      return far * setting.scale + Math.abs(setting.out) + Math.abs(setting.line);
+      const off = Math.max(Math.abs(y0), Math.abs(y1), -x0, x1 - own);
+      return off * setting.scale * larger + Math.abs(setting.out) + Math.abs(setting.line);
     }),
   );
+  // What bends lies on its path however long it is: it is not looked at from as far as stiff links of that pitch.
+  const bends = pieces.every(({ mode }) => mode === 'bent');
+  const beside = Math.max(far, bends ? Math.min(span * 0.8, 3 * far) : span * 0.8);
   const { rows, twin, handed, reach } = setOut.setOut;
   if (handed?.takes === 'direction') for (const { x, y } of handed.items) take(x, y, beside);
   if (setOut.reach && setOut.sampledPath && reach) {
