@@ -101,8 +101,8 @@ test('a path winds round another; strands are laid beside it, as a rope or a pla
     .toMatchObject({ wound: { figure: 'plait', depth: 9, stations: [{ radius: 30 }, { radius: 12 }] } });
   await expectAccessible(page);
   await page
-    .getByRole('button', { name: /strand 2$/ })
-    .first()
+    .getByRole('list', { name: 'Paths of this job' })
+    .getByRole('button', { name: /strand 2/ })
     .click();
   await expect(page.getByText(/It winds as .* does, only turned/)).toBeVisible();
   await goIntoSpace(page);

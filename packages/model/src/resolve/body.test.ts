@@ -76,6 +76,12 @@ describe('one long body', () => {
     expect(lengthsOf(made)).toEqual([50, 40, 150].map((length) => expect.closeTo(length, 6)));
   });
 
+  it('whichever counts would do for other rows', () => {
+    const made = job(true, { piece: 'middle', length: null });
+    made.runs[0].fit.multiple = 2;
+    expect(lengthsOf(made)).toHaveLength(3);
+  });
+
   it('several of them, where a count says so', () => {
     const made = job(true, { piece: 'middle', length: null });
     made.runs[0].fit.count = 6;

@@ -116,7 +116,7 @@ export function resolveRun(job: Job, runId?: string): ResolvedRun {
         ? expectedLength(endToEnd) + endToEnd.gap
         : (sequence.find((piece) => behaviourOf(piece) !== 'carried') ?? first).pitch,
       pieces,
-      multiple: run.fit.multiple,
+      multiple: body ? 1 : run.fit.multiple,
       rounding: roundingOf(run.fit),
       // A body of a length of its own leaves what it leaves; one as long as its path fills that.
       hold: body ? (body.length === null ? 'path' : 'both') : run.fit.hold,

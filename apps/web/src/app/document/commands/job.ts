@@ -160,8 +160,11 @@ export function setLoop(runId: string, frames: number, pitches: number): Command
     recipe: (job) => {
       const longer = frames / job.motion.frames;
       job.motion.frames = frames;
-      for (const drive of job.motion.drives)
+      for (const drive of job.motion.drives) {
         drive.pitches = drive.run === runId ? pitches : Math.round(drive.pitches * longer);
+        if (drive.laps !== undefined) drive.laps = Math.round(drive.laps * longer);
+        if (drive.turning !== undefined) drive.turning = Math.round(drive.turning * longer);
+      }
     },
   };
 }
