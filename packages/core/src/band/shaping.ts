@@ -1,3 +1,4 @@
+import { RelayError } from '../error';
 import { profileParts } from '../space-path/profile';
 
 /** How a section is at a place along a path. */
@@ -15,6 +16,22 @@ export interface ShapeStation {
 /** Reads scale, roll and lift at arc length s into three numbers. */
 export type ReadShaping = (s: number, out: Float64Array) => void;
 
+const KEYS = ['scale', 'roll', 'lift'] as const;
+
+/** The end of a closed path is its beginning. */
+function checkRound(
+  stations: readonly ShapeStation[],
+  { length, closed }: { readonly length: number; readonly closed: boolean },
+): void {
+  const [first, last] = [0, length].map((place) => stations.find(({ s }) => s === place));
+  if (!closed || !first || !last || KEYS.every((key) => first[key] === last[key])) return;
+  throw new RelayError(
+    'profile-invalid',
+    'Round a closed path the end is the beginning: make the first and the last station the same, or take one of them out.',
+    { field: 'stations' },
+  );
+}
+
 /**
  * How a section changes along a path: as its stations say, level beyond the first and the last of an open path and from
  * the last on to the first round a closed one. Smooth, it never is larger or smaller between two stations than at them
@@ -26,7 +43,8 @@ export function shapingAlong(
   path: { readonly length: number; readonly closed: boolean },
   smooth: boolean,
 ): ReadShaping {
-  const parts = (['scale', 'roll', 'lift'] as const).map((key) =>
+  checkRound(stations, path);
+  const parts = KEYS.map((key) =>
     profileParts(
       stations.map((station) => ({ u: station.s, z: station[key] })),
       path,

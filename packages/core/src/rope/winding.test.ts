@@ -4,7 +4,7 @@ import { newReading, pathReader } from '../path';
 import { measureSpacePath, roundedPath } from '../space-path';
 import { planar } from '../space-path/space-path.testing';
 import { leastBetween } from './strand-lines';
-import { lapsToMeet, woundPath, type Winding } from './winding';
+import { meetingTurns, woundPath, type Winding } from './winding';
 
 const made = (change: Partial<Winding> = {}): Winding => ({
   ...{ figure: 'round', radius: 6, depth: 3, turns: 4, hand: 'right', phase: 0, stations: [], smooth: true },
@@ -103,11 +103,12 @@ describe('a line wound round a closed path', () => {
   });
 
   it('turns that never meet are refused with turns that do', () => {
-    expect(lapsToMeet(8)).toBe(1);
-    expect(lapsToMeet(8.25)).toBe(4);
-    expect(() => lapsToMeet(Math.PI)).toThrow(
-      /give whole turns, or halves, thirds and so on, as 3 or 3\.0000/,
-    );
+    expect(meetingTurns(8)).toEqual({ turns: 8, laps: 1 });
+    expect(meetingTurns(8.25)).toEqual({ turns: 8.25, laps: 4 });
+    // As it is typed.
+    expect(meetingTurns(12.3333)).toEqual({ turns: 37 / 3, laps: 3 });
+    expect(() => meetingTurns(Math.PI)).toThrow(/or halves, thirds and so on, as 3 or 3\.1429/);
+    expect(meetingTurns(3.1429)).toEqual({ turns: 22 / 7, laps: 7 });
   });
 });
 

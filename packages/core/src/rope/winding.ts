@@ -54,16 +54,32 @@ export interface Wound {
   readonly outward: Float64Array;
 }
 
+/** Turns typed to four decimals are the part of a turn that they are nearest to. */
+const TYPED = 5e-5;
+/** Turns that are offered in place of some that never meet have so many parts at the most. */
+const OFFERED_PARTS = 9;
+
+/** Turns round a closed path with which a line meets itself, and after how many laps. */
+export interface MeetingTurns {
+  readonly turns: number;
+  readonly laps: number;
+}
+
 /**
- * After how many laps a line that turns so often in each meets itself: twelve and a third of a turn take three.
+ * The turns in a lap with which a line meets itself that some stand for, and after how many laps: twelve and a third of a
+ * turn take three.
  * @throws RelayError winding-invalid where that takes more laps than are gone round
  */
-export function lapsToMeet(turns: number): number {
-  for (let laps = 1; laps <= MOST_LAPS; laps++)
-    if (Math.abs(turns * laps - Math.round(turns * laps)) < 1e-6 * laps) return laps;
+export function meetingTurns(turns: number): MeetingTurns {
+  for (let laps = 1; laps <= MOST_LAPS; laps++) {
+    const near = Math.round(turns * laps) / laps;
+    if (near > 0 && Math.abs(turns - near) <= TYPED) return { turns: near, laps };
+  }
+  const parts = Array.from({ length: OFFERED_PARTS }, (_, i) => Math.round(turns * (i + 1)) / (i + 1));
+  const near = parts.reduce((best, each) => (Math.abs(each - turns) < Math.abs(best - turns) ? each : best));
   throw new RelayError(
     'winding-invalid',
-    `Round a closed path ${turns} turns meet themselves after no lap up to the ${MOST_LAPS}th: give whole turns, or halves, thirds and so on, as ${Math.round(turns)} or ${(Math.round(turns * 3) / 3).toFixed(4)}.`,
+    `Round a closed path ${turns} turns meet themselves after no lap up to the ${MOST_LAPS}th: give whole turns, or halves, thirds and so on, as ${Math.max(1, Math.round(turns))} or ${near.toFixed(4)}.`,
     { field: 'turns' },
   );
 }
@@ -75,7 +91,7 @@ export function lapsToMeet(turns: number): number {
  */
 export function woundPath(axis: MeasuredPath, winding: Winding): Wound {
   check(winding);
-  const laps = axis.closed ? lapsToMeet(winding.turns) : 1;
+  const { turns, laps } = axis.closed ? meetingTurns(winding.turns) : { turns: winding.turns, laps: 1 };
   const places = knotsOf(axis, winding);
   const pieces = laps * (places.length - 1);
   if (pieces > LIMITS.pathPieces)
@@ -84,7 +100,7 @@ export function woundPath(axis: MeasuredPath, winding: Winding): Wound {
       `Wound so often it has ${pieces.toLocaleString('en')} pieces; at most ${LIMITS.pathPieces.toLocaleString('en')} can be worked on. Give it fewer turns, or turns that meet in fewer laps.`,
       { field: 'turns' },
     );
-  const stand = standOf(axis, places, winding);
+  const stand = standOf(axis, places, { ...winding, turns });
   const many = places.length;
   const last = axis.closed ? 0 : many - 1;
   const knots: Knot[] = [];
@@ -143,7 +159,8 @@ function knotsOf(axis: MeasuredPath, { turns, stations }: Winding): Float64Array
     return { x: at[2], y: at[3], z: at[6] };
   };
   const places: number[] = [];
-  for (let k = 0; k + 1 < starts.length; k++) {
+  // More than are worked on are refused; how many more is not worked out.
+  for (let k = 0; k + 1 < starts.length && places.length <= LIMITS.pathPieces; k++) {
     const long = starts[k + 1] - starts[k];
     let bend = 0;
     for (let i = 0, before = wayAt(starts[k] + long * 1e-9); i < 8; i++) {
@@ -151,11 +168,10 @@ function knotsOf(axis: MeasuredPath, { turns, stations }: Winding): Float64Array
       bend += Math.atan2(length3(cross3(before, next)), dot3(before, next));
       before = next;
     }
-    const many = Math.max(1, Math.ceil(Math.max(long * perMm, bend / MOST_BEND)));
-    if (places.length + many > LIMITS.pathPieces) {
-      // More than are worked on: how many more is not worked out.
-      return Float64Array.from({ length: LIMITS.pathPieces + 2 }, (_, i) => i);
-    }
+    const many = Math.min(
+      LIMITS.pathPieces + 1,
+      Math.max(1, Math.ceil(Math.max(long * perMm, bend / MOST_BEND))),
+    );
     for (let i = 0; i < many; i++) places.push(starts[k] + (long * i) / many);
   }
   return Float64Array.from([...places, length]);

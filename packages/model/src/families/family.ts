@@ -131,6 +131,8 @@ export interface Family<P extends AnyPiece> {
   readonly layer?: (piece: P) => 0 | 1;
   /** Its pieces are parts of one band. */
   readonly band?: (piece: P) => Band;
+  /** Turned about itself by one such part of a turn it looks as if it had run on by a piece. */
+  readonly partsOfTurn?: (piece: P) => number;
   /** Its figure stands about its first pin, not between two. */
   readonly onPin?: true;
   /** Neighbours go through each other or run on into each other: that their figures overlap is no fault. */

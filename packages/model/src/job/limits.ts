@@ -20,3 +20,16 @@ export const MOST_KEPT_TRIANGLES = 200_000;
 export const MOST_WELD = 10;
 /** Stations of the height profile of a path, and of what is up along it. */
 export const MOST_PATH_STATIONS = 1_000;
+
+/** Things of each kind in a job, at the most. */
+export const MOST_OF = {
+  wheels: 500,
+  paths: 100,
+  pieces: 200,
+  runs: 50,
+  materials: 100,
+  anchors: 200,
+  ties: 100,
+  measures: 100,
+  handOffs: 50,
+} as const;

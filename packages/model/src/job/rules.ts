@@ -1,9 +1,17 @@
 import { FAMILIES, pitchConflict, type Family, type JobPiece } from '../families';
+import { MOST_OF } from './limits';
 import { motionConflict, motionNeeds } from './motion-needs';
 import { pathNeeds } from './path-needs';
 import { laysEndToEnd, piecesOfRun } from './run-pieces';
 import { setOutNeeds } from './set-out';
 import type { Job, JobPath } from './shape';
+
+/** What lists of a job are called, where that is not by their names. */
+const CALLED: Readonly<Record<string, string>> = {
+  runs: 'rows',
+  ties: 'springs and ropes',
+  handOffs: 'kept hand-offs',
+};
 
 /** What in a job does not go together, and where. */
 export interface JobFault {
@@ -17,6 +25,14 @@ export interface JobFault {
  * so that every change can be looked at where it is made.
  */
 export function* jobFaults(job: Job): Generator<JobFault> {
+  for (const [list, most] of Object.entries(MOST_OF) as [keyof typeof MOST_OF, number][]) {
+    const many = job[list]?.length ?? 0;
+    if (many > most)
+      yield {
+        at: [list],
+        message: `a job has at most ${most} ${CALLED[list] ?? list}, and it would have ${many}`,
+      };
+  }
   const known = {
     wheel: yield* unique(job.wheels, 'wheels'),
     path: yield* unique(job.paths, 'paths'),

@@ -1,4 +1,4 @@
-import { JOB_FORMAT, JOB_VERSION } from './limits';
+import { JOB_FORMAT, JOB_VERSION, MOST_OF } from './limits';
 import * as z from 'zod';
 import { name } from './fields';
 import { MaterialSchema, PieceSchema } from '../families';
@@ -26,21 +26,21 @@ export const JobShape = z.object({
   name,
   place: z.string().max(120).describe('Where the machine stands, or whose it is.'),
   unit: UnitSchema,
-  wheels: z.array(WheelSchema).max(500),
-  paths: z.array(PathSchema).max(100),
-  pieces: z.array(PieceSchema).max(200),
-  runs: z.array(RunSchema).max(50),
-  materials: z.array(MaterialSchema).max(100).optional(),
+  wheels: z.array(WheelSchema).max(MOST_OF.wheels),
+  paths: z.array(PathSchema).max(MOST_OF.paths),
+  pieces: z.array(PieceSchema).max(MOST_OF.pieces),
+  runs: z.array(RunSchema).max(MOST_OF.runs),
+  materials: z.array(MaterialSchema).max(MOST_OF.materials).optional(),
   motion: MotionSchema,
-  anchors: z.array(AnchorSchema).max(200).optional(),
-  ties: z.array(TieSchema).max(100).optional(),
-  measures: z.array(MeasureSchema).max(100).optional(),
+  anchors: z.array(AnchorSchema).max(MOST_OF.anchors).optional(),
+  ties: z.array(TieSchema).max(MOST_OF.ties).optional(),
+  measures: z.array(MeasureSchema).max(MOST_OF.measures).optional(),
   stands: z
     .enum(['upright', 'lying'])
     .optional()
     .describe('Whether the drawing is one from the side, which is usual, or from above.'),
   backdrop: BackdropSchema.nullable().optional(),
-  handOffs: z.array(HandOffSchema).max(50).optional(),
+  handOffs: z.array(HandOffSchema).max(MOST_OF.handOffs).optional(),
 });
 
 export type Job = z.infer<typeof JobShape>;

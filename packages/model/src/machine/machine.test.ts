@@ -15,6 +15,7 @@ import {
   tieAt,
   tieOverLoop,
   travelOf,
+  turnedOf,
   wheelAngleAt,
   type Machine,
 } from './index';
@@ -320,5 +321,30 @@ describe('the manner of a drive train', () => {
     for (const frame of [0, 10, 20]) expect(travelOf(machine, 'lift', frame)).toBe(0);
     expect(travelOf(machine, 'lift', 130)).toBe(40);
     expect(travelOf(machine, 'lift', 240)).toBe(0);
+  });
+});
+
+describe('a rope that turns about itself', () => {
+  const rope = (turning: number): Machine => {
+    const job = demo('demo-curtain-rope');
+    job.motion.drives[0].turning = turning;
+    return running(job);
+  };
+
+  it('seems to run on by its strands; its wheels go by what it travels', () => {
+    const [still, turns] = [rope(0), rope(-6)];
+    expect([30, 60, 120].map((frame) => turnedOf(turns, 'row', frame))).toEqual([-1.5, -3, -6]);
+    expect(turnedOf(still, 'row', 60)).toBe(0);
+    for (const frame of [30, 120]) {
+      expect(travelOf(turns, 'row', frame)).toBe(travelOf(still, 'row', frame));
+      expect(wheelAngleAt(turns, 'capstan', frame)).toBe(wheelAngleAt(still, 'capstan', frame));
+    }
+    expect(motionFacts(turns, 'row')?.speeds).toEqual(motionFacts(still, 'row')?.speeds);
+  });
+
+  it('only ropes do', () => {
+    const job = demo('demo-coin-lift');
+    job.motion.drives[0].turning = 5;
+    expect(turnedOf(running(job), 'row', 120)).toBe(0);
   });
 });

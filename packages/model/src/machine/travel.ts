@@ -11,6 +11,7 @@ import {
   type MotionProfile,
   type WheelTurning,
 } from '@coin-relay/core';
+import { familyOf } from '../families';
 import { repeatOf } from '../motion/repeat';
 import type { Job, Motion, Train } from '../job/schema';
 import type { ResolvedRun, ResolvedSetOut } from '../resolve';
@@ -118,7 +119,7 @@ function ownTravel(drives: Motion['drives'], { resolved, fit }: FittedRow): numb
 }
 
 function turningOf(drives: Motion['drives'], { resolved: { run, sequence }, fit }: FittedRow): number {
-  const turns = fit.row.kind !== 'still' && sequence.every(({ family }) => family === 'rope');
+  const turns = fit.row.kind !== 'still' && sequence.every((piece) => familyOf(piece).partsOfTurn);
   return turns ? (drives.find((drive) => drive.run === run.id)?.turning ?? 0) : 0;
 }
 

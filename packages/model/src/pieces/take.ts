@@ -8,7 +8,7 @@ import {
   type JobPiece,
 } from '../families';
 import type { MadePieces } from '../catalogue';
-import { laysEndToEnd, piecesOfRun, PLAIN_SET_OUT } from '../job';
+import { laysEndToEnd, piecesOfRun, withoutLostBody, PLAIN_SET_OUT } from '../job';
 import type { Job, Run, SetOut } from '../job/schema';
 import { pathNeeds } from '../job/path-needs';
 import { kindOf } from '../path-kinds/all';
@@ -95,7 +95,7 @@ export function withPiecesInRun(job: Job, runId: string, made: MadePieces): Job 
   );
   const sequence = made.sequence.map((id) => renamed.get(id) ?? id);
   const fit = {
-    ...run.fit,
+    ...withoutLostBody(run.fit, sequence),
     // A count that was set is one of this pitch: at another one it is derived again.
     count: pieces[0]?.pitch === before[0]?.pitch ? run.fit.count : null,
     ...(run.fit.endToEnd && made.pieces.some(isBand) ? { endToEnd: null } : {}),

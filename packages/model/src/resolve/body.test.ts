@@ -126,7 +126,7 @@ describe('what changes along a path', () => {
       };
       return made;
     };
-    expect(() => fittedRows(at(false, 1))).toThrow(/whose end is its beginning: make its first and its last/);
+    expect(() => fittedRows(at(false, 1))).toThrow(/the end is the beginning: make the first and the last/);
     expect(fittedRows(at(false, 0.5))[0].setOut.shaping).toMatchObject({ rides: false });
     expect(fittedRows(at(true, 1))[0].setOut.shaping).toMatchObject({ rides: true });
   });

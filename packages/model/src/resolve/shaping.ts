@@ -1,4 +1,4 @@
-import { RelayError, shapingAlong, type ShapeStation } from '@coin-relay/core';
+import { shapingAlong, type ShapeStation } from '@coin-relay/core';
 import { isBand, type JobPiece } from '../families';
 import type { Run } from '../job/schema';
 
@@ -15,7 +15,7 @@ export interface ResolvedShaping {
  * @throws RelayError profile-invalid where it could not be read along the path
  */
 export function resolveShaping(
-  { name, shaping }: Run,
+  { shaping }: Run,
   pieces: readonly JobPiece[],
   path: { readonly length: number; readonly closed: boolean },
 ): ResolvedShaping | null {
@@ -23,14 +23,6 @@ export function resolveShaping(
   const { smooth, stations } = shaping;
   const rides = (shaping.rides ?? false) && !pieces.some(isBand);
   const placed = stations.map(({ at, ...rest }) => ({ ...rest, s: at * path.length }));
-  const [first, last] = [stations.find(({ at }) => at === 0), stations.find(({ at }) => at === 1)];
-  const differ = (key: 'scale' | 'roll' | 'lift'): boolean => first?.[key] !== last?.[key];
-  if (!rides && path.closed && first && last && (differ('scale') || differ('roll') || differ('lift')))
-    throw new RelayError(
-      'profile-invalid',
-      `“${name}” changes along a closed path, whose end is its beginning: make its first and its last station the same, or take one of them out.`,
-      { field: 'shaping' },
-    );
   if (!rides) shapingAlong(placed, path, smooth);
   return { smooth, rides, stations: placed };
 }

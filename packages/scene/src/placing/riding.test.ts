@@ -71,6 +71,13 @@ describe('a shape that rides with its body', () => {
     expect(scaleAt(scene, 1, arc[1] + 240)).toBeCloseTo(0.5, 6);
   });
 
+  it('a row whose strands have turned stands as one that has run on', () => {
+    const [turned, run] = [sceneOf(true), sceneOf(true)];
+    moveScene(turned, 0.5, 0, 1.2);
+    moveScene(run, 1.7);
+    expect([...turned.frame.arc]).toEqual([...run.frame.arc]);
+  });
+
   it('does not ride where it is told along the path', () => {
     const scene = sceneOf(false);
     const before = scaleAt(scene, 0, scene.frame.arc[0]);

@@ -39,7 +39,7 @@ type Body = NonNullable<Laid['body']>;
             (changed)="gap($event)"
           />
         </div>
-        @if (bends()) {
+        @if (bends() || laid.body) {
           <label nz-checkbox [relayHolds]="!!laid.body" (told)="makeBody($event)">One long body</label>
         }
         @if (laid.body; as body) {

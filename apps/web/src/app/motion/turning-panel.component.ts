@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { familyOf } from '@coin-relay/model';
 import { setTurning } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { MotionView } from '../engine/motion-view.service';
@@ -11,7 +12,7 @@ import { CountFieldComponent } from '../shared/count-field.component';
   template: `
     @if (rope(); as r) {
       <div class="line">
-        <span class="what">turns about itself, in {{ r.strands }} parts of a turn</span>
+        <span class="what">turns about itself, in {{ r.parts }} parts of a turn</span>
         <relay-count-field
           label="Parts of a turn about itself in the loop"
           [value]="r.turning"
@@ -31,16 +32,16 @@ export class TurningPanelComponent {
   protected readonly rope = computed(() => {
     const { resolved } = this.motion.view() ?? {};
     const [piece] = resolved?.sequence ?? [];
-    if (!resolved || piece?.family !== 'rope') return null;
-    const { strands } = piece;
+    const parts = piece && familyOf(piece).partsOfTurn?.(piece);
+    if (!resolved || !parts) return null;
     const run = resolved.run.id;
     const turning = this.motion.machine()?.job.motion.drives.find((drive) => drive.run === run)?.turning ?? 0;
-    const turns = Number((Math.abs(turning) / strands).toFixed(3));
+    const turns = Number((Math.abs(turning) / parts).toFixed(3));
     const words =
       turning === 0
         ? 'It does not turn about itself: its strands run as far as it travels.'
         : `${turns} ${turns === 1 ? 'turn' : 'turns'} in the loop: its strands seem to run ${turning > 0 ? 'on' : 'back'} by ${Math.abs(turning)} besides what it travels.`;
-    return { run, strands, turning, words };
+    return { run, parts, turning, words };
   });
 
   protected turn(run: string, turning: number): void {

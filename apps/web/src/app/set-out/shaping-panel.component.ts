@@ -9,7 +9,8 @@ import { AngleFieldComponent } from '../shared/angle-field.component';
 import { HoldsDirective } from '../shared/holds.directive';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
-import { PLAIN_STATION, withStation } from '../document/shaping-stations';
+import { PLAIN_STATION, withOneMore, withStation } from '../document/stations';
+import { StationLineComponent } from '../shared/station-line.component';
 import { SetOutWork } from './set-out-work.service';
 
 type Station = Shaping['stations'][number];
@@ -24,32 +25,20 @@ type Station = Shaping['stations'][number];
     NumberFieldComponent,
     NzButtonComponent,
     NzCheckboxModule,
+    StationLineComponent,
   ],
   template: `
     @if (shaping(); as told) {
       <p class="cost">{{ words() }}</p>
       @for (station of told.stations; track $index; let i = $index) {
-        <div class="line">
-          <span class="what">
-            at
-            <relay-length-field
-              [label]="'Station ' + (i + 1) + ' of the row, along the path'"
-              [value]="station.at * length()"
-              [unit]="unit()"
-              [least]="0"
-              (changed)="move(i, $event)"
-            />
-          </span>
-          <button
-            nz-button
-            nzType="link"
-            type="button"
-            [attr.aria-label]="'Remove station ' + (i + 1) + ' of the row'"
-            (click)="remove(i)"
-          >
-            ✕
-          </button>
-        </div>
+        <relay-station-line
+          [name]="'station ' + (i + 1) + ' of the row'"
+          [at]="station.at"
+          [length]="length()"
+          [unit]="unit()"
+          (moved)="put(i, { at: $event })"
+          (removed)="remove(i)"
+        />
         <div class="line three">
           <relay-number-field
             [label]="'Station ' + (i + 1) + ' of the row, times as large'"
@@ -117,6 +106,10 @@ export class ShapingPanelComponent {
     const { job, run } = this.view() ?? {};
     return job?.pieces.some((piece) => run?.sequence.includes(piece.id) && isBand(piece)) ?? false;
   });
+  /** Does its end lie on its beginning? */
+  private readonly closed = computed(
+    () => (this.laid()?.fit.layout.path.closed ?? false) && !(this.shaping()?.rides && !this.isBand()),
+  );
   protected readonly words = computed(() => {
     if (this.shaping()?.rides && !this.isBand())
       return 'Times as large, rolled, lifted, at places of the row from its beginning to its end, told as parts of the path; they ride with it.';
@@ -148,21 +141,12 @@ export class ShapingPanelComponent {
 
   protected put(index: number, change: Partial<Station>): void {
     const told = this.shaping();
-    if (told) this.write(withStation(told, index, change));
+    if (told) this.write({ ...told, stations: withStation(told.stations, index, change, this.closed()) });
   }
 
-  protected move(index: number, mm: number): void {
-    if (this.length() > 0) this.put(index, { at: mm / this.length() });
-  }
-
-  /** Another one, half way on from the last. */
   protected add(): void {
     const told = this.shaping();
-    if (!told) return;
-    const last = told.stations[told.stations.length - 1];
-    const before = told.stations[told.stations.length - 2]?.at ?? 0;
-    const at = last.at < 1 ? (last.at + 1) / 2 : (before + last.at) / 2;
-    this.write({ ...told, stations: [...told.stations, { ...last, at }].sort((a, b) => a.at - b.at) });
+    if (told) this.write({ ...told, stations: withOneMore(told.stations) });
   }
 
   protected remove(index: number): void {

@@ -5,10 +5,12 @@ import { formatLength, isPlainUpright, plainUpright, type Upright } from '@coin-
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { setSideways, setSteepest, setUpright } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
+import { withOneMore } from '../document/stations';
 import { AngleFieldComponent } from '../shared/angle-field.component';
 import { CHOICE } from '../shared/choice.directive';
 import { LengthFieldComponent } from '../shared/length-field.component';
 import { NumberFieldComponent } from '../shared/number-field.component';
+import { StationLineComponent } from '../shared/station-line.component';
 import { SetOutWork } from './set-out-work.service';
 
 type By = Upright['by'];
@@ -27,7 +29,14 @@ const WAYS: readonly (readonly [By['by'], string])[] = [
 /** What keeps the pieces of a row upright along its path, and how they are turned about it. */
 @Component({
   selector: 'relay-upright-panel',
-  imports: [AngleFieldComponent, CHOICE, LengthFieldComponent, NumberFieldComponent, NzButtonComponent],
+  imports: [
+    AngleFieldComponent,
+    CHOICE,
+    LengthFieldComponent,
+    NumberFieldComponent,
+    NzButtonComponent,
+    StationLineComponent,
+  ],
   templateUrl: './upright-panel.component.html',
   styleUrls: ['../shared/step.less', './panels.less'],
   styles: `
@@ -134,24 +143,12 @@ export class UprightPanelComponent {
     this.setStation(index, { up });
   }
 
-  /** Another one, half way on from the last. */
   protected addStation(): void {
-    this.withStations((all) => {
-      const last = all[all.length - 1];
-      return [...all, { ...last, at: (last.at + 1) / 2 }];
-    });
+    this.withStations(withOneMore);
   }
 
   protected removeStation(index: number): void {
     this.withStations((all) => (all.length > 1 ? all.filter((_, i) => i !== index) : all));
-  }
-
-  protected place(at: number): number {
-    return at * this.length();
-  }
-
-  protected part(s: number): number {
-    return this.length() > 0 ? Math.max(0, Math.min(1, s / this.length())) : 0;
   }
 
   protected change(change: Partial<Upright>): void {

@@ -64,5 +64,6 @@ export const rope = {
           words: `${strands} strands of ${strand} mm side by side take a lay of ${leastLay(strands, strand / 2)} mm at the least: the pitch is what comes to each, and has to be more than ${strand} mm.`,
         },
   overlaps: true,
+  partsOfTurn: ({ strands }) => strands,
   runningDepth: (piece) => thickness(piece) / 2,
 } as const satisfies Family<Rope>;

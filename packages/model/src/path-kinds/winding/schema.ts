@@ -42,6 +42,10 @@ export const windingSchema = ({ z, angle, id, lengthOrNone, placed }: SchemaPart
             )
             .min(1)
             .max(MOST_WINDING_STATIONS)
+            .refine(
+              (stations) => new Set(stations.map(({ at }) => at)).size === stations.length,
+              'two stations are at one place',
+            )
             .optional(),
           smooth: z.boolean().optional().describe('Smooth between stations, which is usual; else straight.'),
         }),

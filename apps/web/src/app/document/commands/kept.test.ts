@@ -7,19 +7,21 @@ import {
   resolveRun,
   shapeJob,
   type Job,
+  type PathOf,
 } from '@coin-relay/model';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { changed } from '../changed.testing';
 import { edit, RefusedChange, type Edited } from '../history';
 import type { Command } from './command';
-import { setEndToEnd, setFit, setLay, setLoop, setMeet } from './job';
+import { setEndToEnd, setFit, setLay, setLoop, setMeet, setTravel, setTurning } from './job';
 import { setBody, setBreath, setManner, setTrain } from './machine';
 import { addPath, putRunOn, removePath } from './paths';
 import { addPieces, changePiece, choosePieces, setBehaviour, setPitch } from './piece';
-import { moveStop, removeStop, setRouteClosed, setSlack } from './route';
-import { addRun, removeRun } from './runs';
+import { moveStop, removeStop, setRouteClosed, setSlack, setWraps } from './route';
+import { addRun, removeRun, setShaping } from './runs';
 import { changeSetOut, setSequence } from './set-out';
+import { layStrands } from './strands';
 
 /** One of several, by a number of any size. */
 const one = <T>(of: readonly T[], by: number): T => of[by % of.length];
@@ -97,6 +99,29 @@ const DOINGS: readonly ((job: Job, n: readonly number[]) => Command | null)[] = 
   ({ paths }, [a, b, c]) => moveStop(one(paths, a).id, b % 3, c % 3),
   ({ paths }, [a, b]) => setRouteClosed(one(paths, a).id, b % 2 === 0),
   ({ paths }, [a, b]) => setSlack(one(paths, a).id, b % 3, b % 40),
+  ({ paths }, [a, b, c]) => setWraps(one(paths, a).id, b % 3, c % 5, (b % 30) - 10),
+  ({ runs }, [a, b]) => setTurning(one(runs, a).id, (b % 20) - 10),
+  ({ runs }, [a, b]) => setTravel(one(runs, a).id, (b % 5) * 7.3, 7.3),
+  ({ runs }, [a, b, c]) => {
+    const run = one(runs, a);
+    const length = c % 2 === 0 ? null : 10 + (c % 900);
+    return setEndToEnd(run.id, { gap: b % 4, body: { piece: one(run.sequence, b), length } });
+  },
+  ({ runs }, [a, b]) => {
+    const run = one(runs, a);
+    return setSequence(run.id, run.sequence.slice(b % 2), []);
+  },
+  ({ runs }, [a, b, c]) =>
+    setShaping(one(runs, a).id, {
+      ...{ smooth: b % 2 === 0, rides: c % 2 === 0 },
+      stations: [0, 1].map((at) => ({ at, scale: 1 + at * (b % 3), roll: 0, lift: c % 5 })),
+    }),
+  (job, [a, b, c]) => {
+    const windings = job.paths.filter(
+      (path) => path.kind === 'winding' && path.wound.by === 'own',
+    ) as PathOf<'winding'>[];
+    return windings.length === 0 ? null : layStrands(job, one(windings, a), 1 + (b % 40), 1 + (c % 3));
+  },
 ];
 
 const STARTS: readonly Job[] = [

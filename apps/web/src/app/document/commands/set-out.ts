@@ -1,4 +1,11 @@
-import { freshId, type HandTouch, PLAIN_SET_OUT, type Run, type SetOut } from '@coin-relay/model';
+import {
+  freshId,
+  type HandTouch,
+  PLAIN_SET_OUT,
+  type Run,
+  type SetOut,
+  withoutLostBody,
+} from '@coin-relay/model';
 import { castDraft, type Draft } from 'immer';
 import type { Command } from './command';
 
@@ -35,6 +42,7 @@ export function setSequence(
         run.fit.count = null;
       }
       run.sequence = [...sequence];
+      run.fit = castDraft(withoutLostBody(run.fit as Run['fit'], sequence));
       setOut.steps = castDraft(steps);
       if (setOut.order.by === 'weight')
         setOut.order.weights = weights ? [...weights] : sequence.map((_, i) => weightAt(setOut, i));

@@ -1,6 +1,7 @@
 import { parseJob, shapeJob, type Job, type PathOf } from '@coin-relay/model';
 import { produce } from 'immer';
 import { describe, expect, it } from 'vitest';
+import { edit } from '../history';
 import { layStrands, linesBeside } from './strands';
 
 const winding: PathOf<'winding'> = {
@@ -37,6 +38,17 @@ describe('strands laid beside a winding', () => {
     expect(laid(job, 1)).toMatchObject({
       paths: [{ id: 'loop' }, { id: 'first' }],
       runs: [{ path: 'first' }],
+    });
+  });
+
+  it('are refused where they would be more rows than a job may have', () => {
+    const two = produce(begun(), (draft) => {
+      draft.runs.push({ ...draft.runs[0], id: 'second' });
+    });
+    const { recipe, label } = layStrands(two, winding, 36, 1);
+    const next = edit({ job: two, history: { edits: [], done: 0 } }, label, recipe);
+    expect(next).toMatchObject({
+      words: '“Lay strands” cannot be: a job has at most 50 rows, and it would have 72.',
     });
   });
 

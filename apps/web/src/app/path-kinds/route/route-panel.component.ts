@@ -90,7 +90,8 @@ export class RoutePanelComponent {
     const stop = this.open();
     const path = this.panel.path();
     const inner = !!stop && !!path && (path.closed || (stop.at > 0 && stop.at < path.stops.length - 1));
-    return inner && stop.wheel.size.by === 'radius';
+    // What is there can be taken away wherever it has come to be.
+    return (inner && stop.wheel.size.by === 'radius') || (stop?.wraps ?? 0) > 0;
   });
   protected readonly sag = computed(() => {
     const sags = this.fit().view?.fit.layout.sags ?? [];

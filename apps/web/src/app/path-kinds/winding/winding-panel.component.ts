@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import {
   angleAt,
-  lapsToMeet,
+  meetingTurns,
   MOST_STRANDS,
   MOST_WINDINGS,
   RelayError,
@@ -63,7 +63,7 @@ export class WindingPanelComponent {
     const [own, axis] = [this.own(), this.axis()];
     if (!own || !axis?.closed) return 1;
     try {
-      return lapsToMeet(own.turns);
+      return meetingTurns(own.turns).laps;
     } catch (error) {
       if (error instanceof RelayError) return 1;
       throw error;
@@ -114,7 +114,7 @@ export class WindingPanelComponent {
 
 function meets(turns: number): string {
   try {
-    const laps = lapsToMeet(turns);
+    const { laps } = meetingTurns(turns);
     return laps === 1
       ? 'Round the closed path it meets itself after one lap.'
       : `Round the closed path it meets itself after ${laps} laps: one line is seen as ${laps} strands.`;

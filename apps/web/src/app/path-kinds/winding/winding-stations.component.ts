@@ -2,39 +2,35 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
 import type { OwnWinding, Unit } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
+import { withOneMore, withStation } from '../../document/stations';
 import { AngleFieldComponent } from '../../shared/angle-field.component';
 import { HoldsDirective } from '../../shared/holds.directive';
 import { LengthFieldComponent } from '../../shared/length-field.component';
+import { StationLineComponent } from '../../shared/station-line.component';
 
 type Station = NonNullable<OwnWinding['stations']>[number];
 
 /** Where along its path a winding is nearer to it or farther from it, and turned more or less. */
 @Component({
   selector: 'relay-winding-stations',
-  imports: [AngleFieldComponent, HoldsDirective, LengthFieldComponent, NzButtonComponent, NzCheckboxModule],
+  imports: [
+    AngleFieldComponent,
+    HoldsDirective,
+    LengthFieldComponent,
+    NzButtonComponent,
+    NzCheckboxModule,
+    StationLineComponent,
+  ],
   template: `
     @for (station of wound().stations; track $index; let i = $index) {
-      <div class="line">
-        <span class="what">
-          at
-          <relay-length-field
-            [label]="'Station ' + (i + 1) + ' of the winding, along the path'"
-            [value]="station.at * length()"
-            [unit]="unit()"
-            [least]="0"
-            (changed)="move(i, $event)"
-          />
-        </span>
-        <button
-          nz-button
-          nzType="link"
-          type="button"
-          [attr.aria-label]="'Remove station ' + (i + 1) + ' of the winding'"
-          (click)="remove(i)"
-        >
-          ✕
-        </button>
-      </div>
+      <relay-station-line
+        [name]="'station ' + (i + 1) + ' of the winding'"
+        [at]="station.at"
+        [length]="length()"
+        [unit]="unit()"
+        (moved)="put(i, { at: $event })"
+        (removed)="remove(i)"
+      />
       <div class="line">
         <relay-length-field
           [label]="'Station ' + (i + 1) + ' of the winding, from the middle'"
@@ -68,6 +64,7 @@ export class WindingStationsComponent {
   readonly wound = input.required<OwnWinding>();
   /** Of the path it winds round, mm. */
   readonly length = input.required<number>();
+  readonly closed = input.required<boolean>();
   readonly unit = input.required<Unit>();
   readonly changed = output<Partial<OwnWinding>>();
 
@@ -80,22 +77,11 @@ export class WindingStationsComponent {
   }
 
   protected put(index: number, change: Partial<Station>): void {
-    this.write(this.stations().map((station, i) => (i === index ? { ...station, ...change } : station)));
-  }
-
-  protected move(index: number, mm: number): void {
-    const at = mm / this.length();
-    const stations = this.stations();
-    // Two at one place would be no line: the field goes back to what it was.
-    if (!(at >= 0 && at <= 1) || stations.some((station, i) => i !== index && station.at === at)) return;
-    this.put(index, { at });
+    this.write(withStation(this.stations(), index, change, this.closed()));
   }
 
   protected add(): void {
-    const stations = this.stations();
-    const last = stations[stations.length - 1];
-    const before = stations[stations.length - 2]?.at ?? 0;
-    this.write([...stations, { ...last, at: last.at < 1 ? (last.at + 1) / 2 : (before + last.at) / 2 }]);
+    this.write(withOneMore(this.stations()));
   }
 
   protected remove(index: number): void {
@@ -107,7 +93,6 @@ export class WindingStationsComponent {
   }
 
   private write(stations: readonly Station[]): void {
-    const sorted = [...stations].sort((a, b) => a.at - b.at);
-    this.changed.emit({ stations: sorted.length > 0 ? sorted : undefined });
+    this.changed.emit({ stations: stations.length > 0 ? [...stations] : undefined });
   }
 }

@@ -10,7 +10,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { shapingAlong } from '@coin-relay/core';
+import { RelayError, shapingAlong, type ReadShaping } from '@coin-relay/core';
 import { formatLength, type Shaping } from '@coin-relay/model';
 import { FormsModule } from '@angular/forms';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
@@ -18,7 +18,7 @@ import { setShaping } from '../../document/commands';
 import type { Gesture } from '../../document/history';
 import { JobStore } from '../../document/job-store.service';
 import type { FitView } from '../../engine/fit.service';
-import { withStation } from '../../document/shaping-stations';
+import { withStation } from '../../document/stations';
 import { THEME } from '../../shared/theme';
 import { sizeCanvas } from '../size-canvas';
 import { tapeX, type TapeMap } from '../tape-painter';
@@ -107,6 +107,18 @@ export class ShapingLaneComponent {
     return this.job()?.runs.find((run) => run.id === id)?.shaping ?? null;
   });
   private readonly path = computed(() => this.view().fit.layout.path);
+  /** What is between its stations; null where they are refused, which the row says. */
+  private readonly reading = computed((): ReadShaping | null => {
+    const [told, path] = [this.shaping(), this.path()];
+    if (!told) return null;
+    const stations = told.stations.map((station) => ({ ...station, s: station.at * path.length }));
+    try {
+      return shapingAlong(stations, path, told.smooth);
+    } catch (error) {
+      if (error instanceof RelayError) return null;
+      throw error;
+    }
+  });
   /** It holds while something is dragged. */
   private readonly range = computed((): readonly [number, number] => {
     const drag = this.drag();
@@ -150,7 +162,8 @@ export class ShapingLaneComponent {
       at: this.partAt(event.offsetX),
       [this.key()]: this.valueAt(event.offsetY),
     };
-    drag.gesture.update(setShaping(this.run, withStation(told, drag.index, change)).recipe);
+    const stations = withStation(told.stations, drag.index, change, this.path().closed);
+    drag.gesture.update(setShaping(this.run, { ...told, stations }).recipe);
   }
 
   protected release(): void {
@@ -168,7 +181,10 @@ export class ShapingLaneComponent {
     const told = this.shaping();
     const at = this.partAt(event.offsetX);
     if (!told || this.stationAt(event) !== null || told.stations.some((station) => station.at === at)) return;
-    const out = this.readAt(told, at);
+    const out = new Float64Array(3);
+    const read = this.reading();
+    if (!read) return;
+    read(at * this.path().length, out);
     const stations = [...told.stations, { at, scale: out[0], roll: out[1], lift: out[2] }].sort(
       (a, b) => a.at - b.at,
     );
@@ -179,21 +195,12 @@ export class ShapingLaneComponent {
     return this.view().resolved.run.id;
   }
 
-  private readAt(told: Shaping, at: number): Float64Array {
-    const out = new Float64Array(3);
-    const path = this.path();
-    const stations = told.stations.map((station) => ({ ...station, s: station.at * path.length }));
-    shapingAlong(stations, path, told.smooth)(at * path.length, out);
-    return out;
-  }
-
   private paint(ctx: CanvasRenderingContext2D): void {
-    const told = this.shaping();
-    if (!told) return;
+    const [told, read] = [this.shaping(), this.reading()];
+    if (!told || !read) return;
     const [map, path, key] = [this.map(), this.path(), this.key()];
     const right = tapeX(map, path.length);
     const stations = told.stations.map((station) => ({ ...station, s: station.at * path.length }));
-    const read = shapingAlong(stations, path, told.smooth);
     const out = new Float64Array(3);
     const of = KEYS.findIndex(([each]) => each === key);
     ctx.strokeStyle = THEME.rule;
