@@ -56,6 +56,8 @@ const onScreen = (
     y,
   );
 
+test.setTimeout(180_000);
+
 test('the main job: open, another pitch, a wheel is dragged, play, take away; with a clean console', async ({
   baseURL,
   request,
