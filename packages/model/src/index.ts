@@ -2,6 +2,7 @@ export * from './figure';
 export * from './families';
 export * from './path-kinds';
 export * from './job';
+export * from './lettering';
 export * from './units';
 export * from './catalogue';
 export * from './supplier';

@@ -1,5 +1,6 @@
 import { bentPoints, type RowScene, type ScenePiece } from '@coin-relay/scene';
 import type { Brush, Pictures } from './brush';
+import type { Map6 } from './map6';
 
 /** A picture that bends is painted in so many strips across its piece. */
 const STRIPS = 16;
@@ -10,7 +11,7 @@ const NO_RINGS: readonly number[] = [];
 /** Paints the picture of a piece that bends, strip by strip, on what of it the piece covers. */
 export function paintBentPicture(
   ctx: Brush,
-  [a, b, c, d, e, f]: readonly [number, number, number, number, number, number],
+  [a, b, c, d, e, f]: Map6,
   scene: RowScene,
   k: number,
   piece: ScenePiece,

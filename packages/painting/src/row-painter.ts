@@ -7,12 +7,9 @@ import {
   type WheelTurning,
 } from '@coin-relay/core';
 import {
-  areKept,
   bandDrawing,
-  bentPoints,
   colourOf,
   drawOrder,
-  INK,
   isKeptWhole,
   isOnEdge,
   moveScene,
@@ -33,6 +30,9 @@ import { PLAIN_REPEATS, repeatOf, type JobPiece, type ResolvedSetOut } from '@co
 import { newOutline, type Brush, type Outline, type Pictures } from './brush';
 import { inSight, isIn, MOST_DETAILED, MOST_EDGED, paintCoarse, type InSight } from './coarse-row';
 import { paintBentPicture } from './bent-picture';
+import { LetterPainter } from './letter-painter';
+import { place, type Map6 } from './map6';
+import { paintBent } from './paint-bent';
 import { paintPath, paintSampledPath, pathLine } from './path-painter';
 import { figureParts, fillParts, PieceLooks, type PaintPart, type PieceLook } from './piece-looks';
 import type { Bounds } from './view-port';
@@ -55,8 +55,11 @@ export function viewOfRows(rows: readonly RowPainter[], box: Bounds | null): Row
   return { box, coarse: links > MOST_DETAILED, edged: links <= MOST_EDGED };
 }
 
-/** A canvas map: x' = a x + c y + e, y' = b x + d y + f. */
-type Map6 = readonly [number, number, number, number, number, number];
+/** What is painted of links at one time: some of their parts, and what is written on them. */
+interface Layer {
+  readonly partsOf: (look: PieceLook) => readonly PaintPart[];
+  readonly letters: LetterPainter | null;
+}
 
 /**
  * Paints one fitted row and its wheels. Outlines are made once, when the fit changes; painting a
@@ -66,6 +69,10 @@ type Map6 = readonly [number, number, number, number, number, number];
 export class RowPainter {
   readonly scene: RowScene;
   private readonly looks: PieceLooks;
+  private readonly ownLetters: LetterPainter | null;
+  private readonly twinLetters: LetterPainter | null;
+  /** What is written on what is painted now. */
+  private letters: LetterPainter | null;
   private readonly wheels: readonly (readonly PaintPart[])[];
   private readonly band: readonly Pick<PaintPart, 'path' | 'fill' | 'line'>[] | null;
   private readonly clip: Outline | null;
@@ -77,7 +84,6 @@ export class RowPainter {
   private readonly hangs: boolean;
   private way: Outline | null = null;
   private order: readonly DrawTurn[] | null = null;
-  private points = new Float64Array(0);
   private readonly m = new Float64Array(6);
   private readonly onEdge = new Float64Array(6);
 
@@ -105,6 +111,9 @@ export class RowPainter {
     this.turnings = fit.turnings;
     this.repeat = fit.row.kind === 'ring' && !laid ? repeatOf(fit, sequence, setOut) : null;
     this.looks = new PieceLooks(this.scene);
+    this.ownLetters = LetterPainter.of(this.scene, false);
+    this.twinLetters = setOut.setOut.twin ? LetterPainter.of(this.scene, true) : null;
+    this.letters = this.ownLetters;
     const colour = (material: string): string => colourOf(setOut.materials, material);
     const [first] = sequence;
     this.wheels = fit.layout.wheels.map((_, i) =>
@@ -163,12 +172,14 @@ export class RowPainter {
     if (twin) {
       // What of the twin is in sight is somewhere else.
       this.view = { ...view, box: null };
+      this.letters = this.twinLetters;
       const m = twinMatrix(twin);
       ctx.save();
       ctx.transform(m[0], m[1], m[2], m[3], m[4], m[5]);
       this.paintOnce(ctx, pixel, () => undefined);
       ctx.restore();
       this.view = view;
+      this.letters = this.ownLetters;
     }
     this.paintOnce(ctx, pixel, between);
   }
@@ -188,7 +199,8 @@ export class RowPainter {
   }
 
   private paintOnce(ctx: Brush, pixel: number, between: () => void): void {
-    if (this.hangs && !this.view.coarse) this.paintLinks(ctx, pixel, (look) => look.behind);
+    if (this.hangs && !this.view.coarse)
+      this.paintLinks(ctx, pixel, { partsOf: (look) => look.behind, letters: null });
     if (this.wheelsShown) this.paintWheels(ctx, pixel);
     between();
     if (this.band) {
@@ -196,7 +208,7 @@ export class RowPainter {
         if (this.band) fillParts(ctx, this.band, pixel);
       });
     }
-    this.paintLinks(ctx, pixel, (look) => look.front);
+    this.paintLinks(ctx, pixel, { partsOf: (look) => look.front, letters: this.letters });
   }
 
   private paintWheels(ctx: Brush, pixel: number): void {
@@ -222,7 +234,7 @@ export class RowPainter {
     ctx.restore();
   }
 
-  private paintLinks(ctx: Brush, pixel: number, partsOf: (look: PieceLook) => readonly PaintPart[]): void {
+  private paintLinks(ctx: Brush, pixel: number, layer: Layer): void {
     if (this.view.coarse) {
       this.clipped(ctx, () => {
         const { box } = this.view;
@@ -240,7 +252,7 @@ export class RowPainter {
       for (const row of this.offsets) {
         for (const turn of order) {
           if (box && !isIn(pins[2 * turn.k], pins[2 * turn.k + 1], box, this.reach)) continue;
-          this.paintTurn(ctx, base, pixel, turn, row, partsOf);
+          this.paintTurn(ctx, base, pixel, turn, row, layer);
         }
       }
       ctx.setTransform(a, b, c, d, e, f);
@@ -253,18 +265,19 @@ export class RowPainter {
     pixel: number,
     { k, what }: DrawTurn,
     row: number,
-    partsOf: (look: PieceLook) => readonly PaintPart[],
+    { partsOf, letters }: Layer,
   ): void {
     const number = pieceNumberAt(this.scene, k);
     if (number < 0) return;
     const look = this.looks.at(k, number);
     const whole = what === 'over' && look.over.length > 0 ? look.over : partsOf(look);
-    if (whole.length === 0) return;
+    if (whole.length === 0 && !letters) return;
     const piece = this.scene.pieces[number];
     if (piece.mode === 'bent') {
       if (what !== 'all') return;
-      this.paintBent(ctx, base, pixel, k, piece, row, whole);
+      paintBent(ctx, base, pixel, this.scene, k, piece, row, whole);
       paintBentPicture(ctx, base, this.scene, k, piece, row, this.pictures);
+      letters?.paint(ctx, base, pixel, k, piece, this.m, row);
       return;
     }
     const { m } = this;
@@ -277,6 +290,8 @@ export class RowPainter {
         place(ctx, base, elongationMatrix(this.scene, piece, part.part, look.figure, elongation, m));
         fillParts(ctx, [part], pixel);
       }
+      placeMatrix(this.scene, k, piece, row, m);
+      letters?.paint(ctx, base, pixel, k, piece, m, row);
       return;
     }
     if (isOnEdge(this.scene, piece, this.onEdge)) {
@@ -287,6 +302,7 @@ export class RowPainter {
     if (what === 'all' || (what === 'over' && look.over.length > 0)) {
       fillParts(ctx, whole, pixel);
       this.paintPicture(ctx, piece, look);
+      if (what === 'all') letters?.paint(ctx, base, pixel, k, piece, m, row);
       return;
     }
     const wide = this.scene.span * 50;
@@ -301,6 +317,7 @@ export class RowPainter {
     ctx.clip();
     fillParts(ctx, whole, pixel);
     ctx.restore();
+    if (what !== 'over') letters?.paint(ctx, base, pixel, k, piece, m, row);
   }
 
   /** A picture on the piece's main part. */
@@ -315,53 +332,6 @@ export class RowPainter {
     ctx.drawImage(image as never, laid.x, -laid.y, laid.width, laid.height);
     ctx.restore();
   }
-
-  private paintBent(
-    ctx: Brush,
-    [a, b, c, d, e, f]: Map6,
-    pixel: number,
-    k: number,
-    piece: ScenePiece,
-    row: number,
-    parts: readonly PaintPart[],
-  ): void {
-    ctx.setTransform(a, b, c, d, e, f);
-    ctx.lineWidth = pixel;
-    ctx.strokeStyle = INK;
-    for (const { fine, fill, line } of parts) {
-      if (!fine) continue;
-      const size = fine.points.length;
-      if (this.points.length < size) this.points = new Float64Array(size);
-      const points = this.points.subarray(0, size);
-      bentPoints(this.scene, k, piece, fine, row, points);
-      const { boundary } = this.setOut;
-      if (boundary?.how === 'whole' && !areKept(boundary, points)) return;
-      ctx.beginPath();
-      for (let r = 0; r + 1 < fine.rings.length; r++) {
-        const from = fine.rings[r];
-        ctx.moveTo(points[2 * from], points[2 * from + 1]);
-        for (let p = from + 1; p < fine.rings[r + 1]; p++) ctx.lineTo(points[2 * p], points[2 * p + 1]);
-        ctx.closePath();
-      }
-      if (fill) {
-        ctx.fillStyle = fill;
-        ctx.fill('evenodd');
-      }
-      if (line) ctx.stroke();
-    }
-  }
-}
-
-/** The piece's own map times the drawing's, set at once: cheaper than save, turn, restore. */
-function place(ctx: Brush, [a, b, c, d, e, f]: Map6, m: Float64Array): void {
-  ctx.setTransform(
-    a * m[0] + c * m[1],
-    b * m[0] + d * m[1],
-    a * m[2] + c * m[3],
-    b * m[2] + d * m[3],
-    a * m[4] + c * m[5] + e,
-    b * m[4] + d * m[5] + f,
-  );
 }
 
 function reachOf({ span, pieces, setOut }: RowScene, offsets: readonly number[]): number {

@@ -1,5 +1,6 @@
 export * from './figures';
 export * from './placing';
+export * from './lettering';
 export * from './machine-parts';
 export * from './interference';
 export * from './cropping';

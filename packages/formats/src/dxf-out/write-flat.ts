@@ -108,6 +108,7 @@ export function newDxf(): DxfWriter {
 /** What layers are called by what is on them; colours are numbers of the standard palette. */
 const LAYER: Readonly<Record<DrawnItem['kind'], string>> = {
   piece: 'pieces',
+  letter: 'lettering',
   wheel: 'wheels',
   band: 'band',
   path: 'path',
@@ -116,6 +117,7 @@ const LAYER: Readonly<Record<DrawnItem['kind'], string>> = {
 };
 const COLOUR: Readonly<Record<DrawnItem['kind'], number>> = {
   piece: 7,
+  letter: 7,
   wheel: 8,
   band: 7,
   path: 4,

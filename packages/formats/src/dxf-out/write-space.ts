@@ -9,6 +9,7 @@ import {
   standAtFrame,
   standingName,
   standingPieces,
+  letteringRows,
   standingRows,
   standingWheels,
   takenApart,
@@ -58,20 +59,22 @@ class SpaceFile {
   }
 
   figures({ runs, wheels, frame }: SpaceDxfAsked): void {
-    for (const row of standingRows(this.machine, runs)) {
+    const rows = standingRows(this.machine, runs);
+    for (const row of [...rows, ...rows.flatMap((each) => letteringRows(this.machine, each))]) {
       standAtFrame(this.machine, row, frame);
-      const { scene, run } = row;
+      const { scene, run, id: named } = row;
       const looks = new FigureLooks(scene);
       for (const standing of standingPieces(row)) {
         const look = looks.at(standing.k, standing.piece);
         const block = this.figure(
-          `${run} ${look.id}`,
+          `${named} ${look.id}`,
           standing.piece.piece.name,
           look.figure.parts.map(({ d }) => d),
         );
-        this.insert(block, standing.map, this.layer(run, 'pieces'), standingName(run, standing));
+        const layer = this.layer(run, named === run ? 'pieces' : 'lettering');
+        this.insert(block, standing.map, layer, standingName(named, standing));
       }
-      if (wheels)
+      if (wheels && named === run)
         for (const { id, name, number, map } of standingWheels(this.machine, row, frame)) {
           const { parts } = wheelFigure(scene.fit, number, row.row.resolved.sequence[0], scene.span);
           const block = this.figure(
@@ -122,7 +125,7 @@ class SpaceFile {
           }
         }
       }
-      const kind = run === BETWEEN ? 'machine' : id.includes('/wheel/') ? 'wheels' : 'pieces';
+      const kind = run === BETWEEN ? 'machine' : kindOf(id);
       this.insert(name, map, this.layer(run, kind), id);
     }
   }
@@ -203,6 +206,10 @@ export function insertInSpace(
 }
 
 type Triple = readonly number[];
+/** What of a row a body is, by its name. */
+const kindOf = (id: string): 'wheels' | 'lettering' | 'pieces' =>
+  id.includes('/wheel/') ? 'wheels' : id.includes('/lettering-') ? 'lettering' : 'pieces';
+
 const dot = (a: Triple, b: Triple): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 const cross = (a: Triple, b: Triple): number[] => [
   a[1] * b[2] - a[2] * b[1],

@@ -13,6 +13,7 @@ const COLUMNS: readonly (readonly [name: string, of: (placement: Placement) => C
   ['piece', ({ piece }) => piece],
   ['name', ({ name }) => name],
   ['roles', ({ roles }) => roles.join('; ')],
+  ['text', ({ text }) => text],
   ['s_mm', ({ s }) => rounded(s)],
   ...AXES.map((axis, c): readonly [string, (placement: Placement) => Cell] => [
     `${axis}_mm`,

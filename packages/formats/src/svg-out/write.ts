@@ -1,4 +1,4 @@
-import { isSteady, RelayError, wheelAngle, writeNumber } from '@coin-relay/core';
+import { isSteady, RelayError, wheelAngle, writeNumber, type Affine } from '@coin-relay/core';
 import {
   materialsOf,
   repeatOf,
@@ -17,6 +17,7 @@ import {
   rowBounds,
   type Box,
   type DrawnItem,
+  type RowDrawn,
 } from '@coin-relay/scene';
 import { areaData } from './area';
 import { degrees, escapeXml, matrixText, n3 } from './markup';
@@ -87,7 +88,7 @@ export function drawSvg(machine: Machine, options: SvgOptions): SvgDrawing {
   );
   const writer = new DrawingWriter(machine, items, symbols, colour, options, facts);
   const still = items.at(options.moving ? 0 : options.frame);
-  const rows = items.rows.map((row, i) => writer.row(i, still.rows[i].items, still.rows[i].twin, row.run));
+  const rows = items.rows.map((_, i) => writer.row(i, still.rows[i]));
   const parts = writer.machineParts(still);
   const box = boxOf([
     ...items.rows.map(({ scene }) => rowBounds(scene)),
@@ -136,7 +137,7 @@ type Here = (item: DrawnItem) => boolean;
 const isPiece =
   (behind: boolean): Here =>
   (item) =>
-    item.behind === behind && (item.kind === 'piece' || item.kind === 'band');
+    item.behind === behind && ['piece', 'letter', 'band'].includes(item.kind);
 
 /** Writes the parts of one drawing. */
 class DrawingWriter {
@@ -156,19 +157,26 @@ class DrawingWriter {
   }
 
   /** A row as a group of groups. */
-  row(i: number, items: readonly DrawnItem[], twin: ArrayLike<number> | null, run: string): string[] {
+  row(i: number, { items, twin, twinItems, run }: RowDrawn): string[] {
     const name = this.machine.job.runs.find(({ id }) => id === run)?.name ?? run;
     const id = `row-${run}`;
     return [
       `<g id="${id}"><title>${escapeXml(name)}</title>`,
       ...this.groups(i, items, id),
       '</g>',
-      ...(twin ? [`<use href="#${id}" transform="${matrixText(twin)}"/>`] : []),
+      ...(twin ? this.twin(i, id, twin, twinItems) : []),
     ];
   }
 
-  private groups(i: number, items: readonly DrawnItem[], id: string): string[] {
-    const lines = this.facts ? this.moving(i) : (here: Here) => this.lines(i, items.filter(here));
+  /** The row once more, mirrored; where it is lettered with letters of its own. */
+  private twin(i: number, id: string, twin: Affine, items: readonly DrawnItem[] | null): string[] {
+    const transform = `transform="${matrixText(twin)}"`;
+    if (!items) return [`<use href="#${id}" ${transform}/>`];
+    return [`<g id="${id}-twin" ${transform}>`, ...this.groups(i, items, `${id}-twin`, true), '</g>'];
+  }
+
+  private groups(i: number, items: readonly DrawnItem[], id: string, twin = false): string[] {
+    const lines = this.facts ? this.moving(i, twin) : (here: Here) => this.lines(i, items.filter(here));
     const group = (name: string, made: readonly string[], clipped = false): string[] =>
       made.length === 0 ? [] : [`<g id="${id}-${name}"${clipped ? this.clip(i) : ''}>`, ...made, '</g>'];
     const wheels = this.turning(i, items) ?? lines(({ kind }) => kind === 'wheel');
@@ -232,7 +240,7 @@ class DrawingWriter {
   }
 
   /** A row as it moves; what of it is told by who asks. */
-  private moving(i: number): (here: Here) => string[] {
+  private moving(i: number, twin: boolean): (here: Here) => string[] {
     const row = this.items.rows[i];
     const { frames, framesPerSecond } = this.machine.job.motion;
     const steady = this.steady(i);
@@ -245,10 +253,11 @@ class DrawingWriter {
       const frame = moves && !steady ? m : 0;
       row.travel = travelOf(this.machine, row.run, frame) + (sign * m) / STATIONS;
       moveScene(row.scene, row.travel, frame, turnedOf(this.machine, row.run, frame));
-      return row.drawn.items({
+      const wanted = {
         ...{ wheels: steady === null && this.options.wheels !== false, path: false },
         marks: this.options.marks === true,
-      });
+      };
+      return (twin ? row.drawn.twinItems(wanted) : null) ?? row.drawn.items(wanted);
     });
     return (here) =>
       this.written(

@@ -18,6 +18,8 @@ export const MOST_OUTLINE_POINTS = 400;
 export const MOST_KEPT_TRIANGLES = 200_000;
 /** Corners of a file that are further apart than this are never one, mm. */
 export const MOST_WELD = 10;
+/** Signs that are written on a piece. */
+export const MOST_LETTERS = 40;
 /** Stations of the height profile of a path, and of what is up along it. */
 export const MOST_PATH_STATIONS = 1_000;
 

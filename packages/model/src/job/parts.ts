@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { coordinate, id, length, name } from './fields';
 import { FitSchema } from './fit-schema';
+import { LetteringSchema } from './lettering-schema';
 import { SetOutSchema } from './set-out-schema';
 import { ShapingSchema } from './shaping-schema';
 import { UprightSchema } from './upright-schema';
@@ -47,6 +48,7 @@ export const RunSchema = z
       ),
     upright: UprightSchema.optional().describe('Where it is not simply as the path lies.'),
     shaping: ShapingSchema.optional(),
+    lettering: LetteringSchema.optional(),
     steepest: z
       .number()
       .min(0)

@@ -16,6 +16,7 @@ export * from './parts';
 export * from './set-out-schema';
 export * from './motion-schema';
 export type { HandOff } from './hand-off-schema';
+export type { Lettering } from './lettering-schema';
 export type { Shaping } from './shaping-schema';
 export type { Upright } from './upright-schema';
 

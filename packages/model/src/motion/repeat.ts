@@ -1,6 +1,7 @@
 import { familyOf } from '../families';
 import { lcm, type FitOutcome } from '@coin-relay/core';
 import { PLAIN_SET_OUT } from '../job';
+import { letteringRepeat } from '../lettering';
 import type { JobPiece } from '../families';
 import type { ResolvedSetOut } from '../resolve';
 
@@ -27,7 +28,8 @@ export function repeatOf(
   setOut: ResolvedSetOut,
 ): number {
   const plain = isInTurn(setOut);
-  const turns = rolledInTurn(setOut);
+  const written = setOut.lettering ? letteringRepeat(setOut.lettering, fit.count) : 1;
+  const turns = lcm(rolledInTurn(setOut), written);
   if (fit.row.kind === 'open') return lcm(lcm(plain ? sequence.length : fit.count, turns), fit.row.cycle);
   const alike = plain && fit.count % sequence.length === 0 ? sequence.length : fit.count;
   return lcm(lcm(alike, turns), fit.row.cycle);

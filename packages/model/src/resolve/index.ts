@@ -1,3 +1,4 @@
+export * from './lettering';
 export * from './path';
 export * from './run';
 export * from './set-out';

@@ -15,6 +15,7 @@ import { behaviourOf, type JobPiece, type Material } from '../families';
 import { piecesOfRun, PLAIN_SET_OUT } from '../job';
 import type { Job, Run, SetOut } from '../job/schema';
 import { boundaryOf, reachOf, type Boundary } from './set-out-paths';
+import { resolveLettering, type ResolvedLettering } from './lettering';
 import { resolveShaping, type ResolvedShaping } from './shaping';
 import { drawnSpots } from './spots';
 import { standInSpace, type StandInSpace } from './upright';
@@ -35,6 +36,8 @@ export interface ResolvedSetOut {
   readonly stand: StandInSpace | null;
   /** How what bends changes along the path; null where it stays as it is. */
   readonly shaping: ResolvedShaping | null;
+  /** What is written on its pieces; null where nothing is. */
+  readonly lettering: ResolvedLettering | null;
   readonly boundary: Boundary | null;
   /** For every entry of the sampled path: how far the path to be reached is, mm; NaN where it is not met. */
   readonly reach: Float64Array | null;
@@ -81,6 +84,7 @@ export function resolveSetOut(job: Job, run: Run, fit: FitOutcome): ResolvedSetO
       fit.request.pitch,
     ),
     shaping: resolveShaping(run, pieces, path),
+    lettering: resolveLettering(run),
     boundary: boundaryOf(job, setOut),
     reach: sampled && setOut.reach ? reachOf(job, setOut.reach, path, sampled) : null,
   };

@@ -1,7 +1,7 @@
 import { PLAIN_LAY } from '@coin-relay/core';
 import { materialsOf } from '../catalogue/materials';
 import { PLAIN_SETTING, type JobPiece } from '../families';
-import type { Job, Run, RunFit, Shaping, Unit, Upright } from '../job/schema';
+import type { Job, Lettering, Run, RunFit, Shaping, Unit, Upright } from '../job/schema';
 import { formatExact } from '../units';
 
 /** What of a part that is folded away holds now, in a few words; empty where all of it is plain. */
@@ -160,6 +160,9 @@ export function uprightHeld({ by, roll, alternate, twist, across }: Upright): st
     .filter((words) => words !== '')
     .join(', ');
 }
+
+/** What is written on a row, in few words. */
+export const letteringHeld = ({ text, spelled }: Lettering): Held => `“${text}”${spelled ? ', spelled' : ''}`;
 
 /** What of a row changes along its path, in few words. */
 export function shapingHeld({ stations }: Shaping): string {

@@ -7,7 +7,7 @@ import type { MachinePart } from '../machine-parts';
 export type DrawnShape = Pick<MachinePart, 'd' | 'fill' | 'line' | 'wire'>;
 
 /** What a drawing may be made of. */
-export type DrawnKind = 'piece' | 'wheel' | 'band' | 'path' | 'mark' | 'machine';
+export type DrawnKind = 'piece' | 'letter' | 'wheel' | 'band' | 'path' | 'mark' | 'machine';
 
 /** One thing of a drawing as it stands at a frame, mm, y up. */
 export interface DrawnItem {

@@ -23,6 +23,8 @@ export interface RowDrawn {
   readonly items: readonly DrawnItem[];
   /** What takes all of it to its twin; null where it has none. */
   readonly twin: Affine | null;
+  /** What is mirrored by that, where it is not the same as the row: where that is lettered. */
+  readonly twinItems: readonly DrawnItem[] | null;
 }
 
 /** A drawing at a frame: what is in front lies over what is before it in the list. */
@@ -56,7 +58,9 @@ export class MachineItems {
     const rows = this.rows.map((row) => {
       row.travel = travelOf(this.machine, row.run, frame);
       moveScene(row.scene, row.travel, frame, turnedOf(this.machine, row.run, frame));
-      return { run: row.run, items: row.drawn.items(this.wanted), twin: row.drawn.twin };
+      const { drawn, run } = row;
+      const twinItems = drawn.twinItems(this.wanted);
+      return { run, items: drawn.items(this.wanted), twin: drawn.twin, twinItems };
     });
     return { rows, ...this.partsOf(frame) };
   }
@@ -74,11 +78,11 @@ export class MachineItems {
 /** All of a drawing in one list, in the order it lies on one another; twins by items of their own. */
 export const allDrawn = ({ behind, rows, over }: FrameDrawn): DrawnItem[] => [
   ...behind,
-  ...rows.flatMap(({ items, twin }) =>
+  ...rows.flatMap(({ items, twin, twinItems }) =>
     twin
       ? [
           ...items,
-          ...items.map((item) => ({
+          ...(twinItems ?? items).map((item) => ({
             ...item,
             id: `${item.id}/twin`,
             map: item.map ? multiply(twin, item.map) : twin,

@@ -37,6 +37,7 @@ import {
 } from '../placing';
 import type { DrawnItem, DrawnShape } from './item';
 import { halfShapes } from './half-shapes';
+import { LetterItems, ringData } from './letter-items';
 import { FigureLooks, type FigureLook } from './looks';
 
 /** A row that is drawn: where it stands now is read from its scene. */
@@ -70,6 +71,8 @@ export class RowItems {
   private readonly looks: FigureLooks;
   private readonly wheels: readonly (readonly DrawnShape[])[];
   private readonly band: readonly DrawnShape[] | null;
+  private readonly letters: LetterItems | null;
+  private readonly twinLetters: LetterItems | null;
   private readonly m = new Float64Array(6);
   private readonly onEdge = new Float64Array(6);
   private readonly shapes = new Map<string, readonly DrawnShape[]>();
@@ -78,6 +81,8 @@ export class RowItems {
     const { scene, sequence } = row;
     const { fit } = scene;
     this.looks = new FigureLooks(scene);
+    this.letters = LetterItems.of(scene, false);
+    this.twinLetters = this.twin && LetterItems.of(scene, true);
     this.wheels = fit.layout.wheels.map((_, i) => wheelFigure(fit, i, sequence[0], scene.span).parts);
     const band = bandDrawing(scene);
     this.band = band && [
@@ -87,13 +92,22 @@ export class RowItems {
   }
 
   /** What there is of it where it stands now; not of its twin. */
-  items({ wheels, path, marks = false }: RowWanted): DrawnItem[] {
+  items(wanted: RowWanted): DrawnItem[] {
+    return this.with(this.letters, wanted);
+  }
+
+  /** The same of its twin, before it is mirrored, where that is lettered: what is written is not mirrored. */
+  twinItems(wanted: RowWanted): DrawnItem[] | null {
+    return this.twinLetters && this.with(this.twinLetters, wanted);
+  }
+
+  private with(letters: LetterItems | null, { wheels, path, marks = false }: RowWanted): DrawnItem[] {
     return [
-      ...this.links((part) => part.behind === true),
+      ...this.links((part) => part.behind === true, null),
       ...(wheels ? this.wheelItems() : []),
       ...(path ? [this.pathItem()] : []),
       ...this.bandItems(),
-      ...this.links((part) => part.behind !== true),
+      ...this.links((part) => part.behind !== true, letters),
       ...(marks ? this.markItems() : []),
     ];
   }
@@ -104,11 +118,17 @@ export class RowItems {
     return twin ? twinMatrix(twin) : null;
   }
 
-  private links(layer: (part: FigurePart) => boolean): DrawnItem[] {
-    const { scene } = this.row;
+  private links(layer: (part: FigurePart) => boolean, letters: LetterItems | null): DrawnItem[] {
+    const { scene, run } = this.row;
+    const read = letters && !scene.laid?.sampledPaths ? this.exactPath : undefined;
     const order = drawOrder(scene);
     return rowCopies(scene.setOut.setOut.rows).flatMap((offset, copy) =>
-      order.flatMap((turn) => this.link(turn, offset, copy, layer)),
+      order.flatMap((turn) => [
+        ...this.link(turn, offset, copy, layer),
+        ...(letters && turn.what !== 'over'
+          ? letters.at(this.idOf(turn.k, copy), run, turn.k, offset, read)
+          : []),
+      ]),
     );
   }
 
@@ -126,7 +146,7 @@ export class RowItems {
     const parts = figure.parts.filter((part) => inLayer(part) && (part.over === true) === over);
     if (parts.length === 0) return [];
     const item = {
-      ...{ id: `${run}/${k + scene.frame.firstLink + 1}${copy > 0 ? `/row-${copy + 1}` : ''}`, run },
+      ...{ id: this.idOf(k, copy), run },
       ...{ kind: 'piece' as const, name: piece.piece.name, what, behind: parts[0].behind === true },
     };
     if (piece.mode === 'bent') return this.bent(item, k, piece, parts, offset);
@@ -138,6 +158,11 @@ export class RowItems {
     );
     const on = main && shapes[parts.indexOf(main) * (half ? 2 : 1)];
     return this.placed(item, k, piece, look, { layer, shapes, on: on ?? null }, offset);
+  }
+
+  private idOf(k: number, copy: number): string {
+    const { scene, run } = this.row;
+    return `${run}/${k + scene.frame.firstLink + 1}${copy > 0 ? `/row-${copy + 1}` : ''}`;
   }
 
   private shapesOf(look: string, make: () => readonly DrawnShape[]): readonly DrawnShape[] {
@@ -203,13 +228,7 @@ export class RowItems {
       const points = new Float64Array(straight.length);
       bentPoints(scene, k, piece, { points: straight, rings }, offset, points, read);
       if (boundary?.how === 'whole' && !areKept(boundary, points)) return [];
-      let d = '';
-      for (let r = 0; r + 1 < rings.length; r++) {
-        for (let p = rings[r]; p < rings[r + 1]; p++)
-          d += `${p === rings[r] ? 'M' : 'L'}${short(points[2 * p])} ${short(points[2 * p + 1])}`;
-        d += 'Z';
-      }
-      shapes.push({ ...part, d });
+      shapes.push({ ...part, d: ringData(points, rings) });
     }
     const cut = boundary?.how === 'cut' ? boundary : null;
     return [{ ...item, look: null, shapes, map: null, cut, picture: null }];

@@ -38,13 +38,19 @@ export interface ScenePiece {
   readonly middle: number;
 }
 
+/** A set-out of what lies on the pieces of another row: each of its pieces is set as the one it lies on. */
+export interface LyingSetOut extends ResolvedSetOut {
+  /** By the numbers of its pieces. */
+  readonly lyingOn: readonly ScenePiece[];
+}
+
 /**
  * A fitted row with its set-out, ready to be drawn by whatever draws: what stands where is worked
  * out here once, for the screen and for files alike.
  */
 export interface RowScene {
   readonly fit: FitOutcome;
-  readonly setOut: ResolvedSetOut;
+  readonly setOut: ResolvedSetOut | LyingSetOut;
   /** The side of the path its inside lies on: +1 left, −1 right. */
   readonly side: 1 | -1;
   /** The pitch the row really has, mm. */
@@ -66,9 +72,14 @@ export interface RowScene {
   laps: number;
 }
 
-export function rowScene(fit: FitOutcome, setOut: ResolvedSetOut, laid: RowFrames | null = null): RowScene {
+export function rowScene(
+  fit: FitOutcome,
+  setOut: ResolvedSetOut | LyingSetOut,
+  laid: RowFrames | null = null,
+): RowScene {
   const span = fit.effectivePitch ?? fit.request.pitch;
-  const pieces = setOut.pieces.map((piece): ScenePiece => {
+  const pieces = setOut.pieces.map((piece, number): ScenePiece => {
+    if ('lyingOn' in setOut) return { ...setOut.lyingOn[number], piece };
     const seat = placementMode(piece);
     // Carried pieces keep the pitch they were made for; what sits between pins takes the row's, but for
     // those that lie end to end, each as long as it is.
@@ -135,6 +146,10 @@ export function moveScene(scene: RowScene, travel: number, frame = 0, turned = 0
 export function swollenAt({ laid, laidAt }: RowScene, k: number): number {
   return laid?.swells && laid.sizes.length > 0 ? laid.sizes[laidAt * laid.links + k] : 1;
 }
+
+/** The piece by whose outline it is seen what a boundary takes of another: the one that lies on it goes with it. */
+export const outlinedBy = ({ setOut, pieces }: RowScene, number: number): ScenePiece =>
+  'lyingOn' in setOut ? setOut.lyingOn[number] : pieces[number];
 
 /** The place in the table of link k of the frame; −1 for links that come in before the row, or leave beyond it. */
 export function placeOf(scene: RowScene, k: number): number {

@@ -34,7 +34,7 @@ export class BendingShapes {
 
   /** Those of a row as it stands now. @throws RelayError solid-invalid, solid-too-large */
   of(row: StandingRow): ShapeAt[] {
-    const { scene, run, z } = row;
+    const { scene, id, z } = row;
     const { twin } = scene.setOut.setOut;
     const own = inJob(row, AS_IT_IS);
     const over = twin && inJob(row, twinMap(twin, scene.setOut.stand !== null, z));
@@ -47,7 +47,7 @@ export class BendingShapes {
       if (!first) return [];
       return Array.from({ length: first.count }, (_, n): ShapeAt => {
         const copy = { number: first.numbers[n], row: first.sides[n] };
-        const key = standingName(run, { ...copy, twin: false });
+        const key = standingName(id, { ...copy, twin: false });
         const bodies = parts.map(({ copies, triangles, material, corners, crease }) => ({
           ...{ material, crease },
           mesh: {
@@ -55,15 +55,16 @@ export class BendingShapes {
             triangles,
           },
         }));
-        const node = { id: key, run, solid: key, map: own };
-        const twinNode = over && { ...node, id: standingName(run, { ...copy, twin: true }), map: over };
-        return { key, name: piece.name, bodies, nodes: twinNode ? [node, twinNode] : [node] };
+        const node = { id: key, run: row.run, solid: key, map: own };
+        const twinNode = over && { ...node, id: standingName(id, { ...copy, twin: true }), map: over };
+        const nodes = [...(row.twinOnly ? [] : [node]), ...(twinNode ? [twinNode] : [])];
+        return { key, name: piece.name, bodies, nodes };
       });
     });
   }
 
-  private partsOf({ scene, run }: StandingRow, of: number): readonly BentPart[] {
-    const key = `${run} ${of}`;
+  private partsOf({ scene, id }: StandingRow, of: number): readonly BentPart[] {
+    const key = `${id} ${of}`;
     const known = this.made.get(key);
     if (known) return known;
     const { piece, span } = scene.pieces[of];

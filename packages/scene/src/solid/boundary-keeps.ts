@@ -2,7 +2,7 @@ import { pieceFigure } from '../figures';
 import { hullOf } from '../placing/box';
 import { isKeptWhole, sideOfBoundary } from '../placing/keep';
 import type { Matrix } from '../placing/placement-matrix';
-import type { RowScene } from '../placing/scene';
+import { outlinedBy, type RowScene } from '../placing/scene';
 
 /** What a boundary leaves of the pieces of a row, by their outlines as drawn. */
 export class BoundaryKeeps {
@@ -24,7 +24,7 @@ export class BoundaryKeeps {
   }
 
   private hullOf(number: number): Float64Array {
-    const { piece, span } = this.scene.pieces[number];
+    const { piece, span } = outlinedBy(this.scene, number);
     return (this.hulls[number] ??= hullOf(pieceFigure(piece, span)));
   }
 }

@@ -7,6 +7,7 @@ export * from './row-reach';
 export * from './bent-copies';
 export * from './boundary-cells';
 export * from './pose-depths';
+export * from './lettered-rows';
 export * from './standing';
 export * from './standing-pieces';
 export * from './taken-apart';

@@ -1,5 +1,5 @@
 import { BY, mapped3, RelayError, wrapInto, type Map3, type Quaternion } from '@coin-relay/core';
-import type { Machine, SetOut } from '@coin-relay/model';
+import { textAt, type Machine, type SetOut } from '@coin-relay/model';
 import type { ScenePiece } from '../placing';
 import { standAtFrame, standingRows, type StandingRow } from './standing';
 import { standingPieces } from './standing-pieces';
@@ -22,6 +22,8 @@ export interface Placement {
   readonly name: string;
   /** What it is in the row: first, last, and what put it there. */
   readonly roles: readonly string[];
+  /** What is written on it; empty where nothing is. */
+  readonly text: string;
   /** Where the middle between its pins is along the path, mm. */
   readonly s: number;
   /** The middle between its pins, on the line that runs on the path. */
@@ -89,11 +91,13 @@ function placementsOf(standing: StandingRow, frame: number): Placement[] {
   const { scene, run } = standing;
   const { arc, step } = scene.frame;
   const { length, closed } = scene.fit.layout.path;
+  const { lettering } = scene.setOut;
   return standingPieces(standing).map(({ k, place: i, row, twin, piece, map }): Placement => {
     const s = (arc[k * step] + arc[k * step + 1]) / 2;
     return {
       ...{ frame, run, row: row + 1, twin, place: i >= 0 ? i + 1 : null },
       ...{ piece: piece.piece.id, name: piece.piece.name, roles: rolesOf(standing, i) },
+      text: i >= 0 && lettering ? textAt(lettering, i) : '',
       s: closed ? wrapInto(s, length) : s,
       ...standsAs(map, piece),
     };

@@ -9,7 +9,7 @@ import { materialIn } from './finished-in';
 import { BETWEEN, MachineSolids } from './machine-solids';
 import { bandRequest, makeMaster, type SolidRequest } from './masters';
 import { inJob, standingName, standingPieces, type StandingPiece } from './standing-pieces';
-import { standAtFrame, standingRows, type StandingRow } from './standing';
+import { letteringRows, standAtFrame, standingRows, type StandingRow } from './standing';
 import type { PictureAlong, PlacedPicture, SceneNode, SceneSolid, ShapeAt, SolidBodyOf } from './scene-node';
 import { standingWheels } from './standing-wheels';
 
@@ -30,6 +30,8 @@ export interface SceneAsked {
 export class SceneSolids {
   readonly solids = new Map<string, SceneSolid>();
   readonly rows: readonly StandingRow[];
+  /** What is written on them. */
+  private readonly lettering: readonly StandingRow[];
   private readonly bending: BendingShapes;
   private readonly bent = new Map<string, { readonly stands: string; readonly shapes: readonly ShapeAt[] }>();
   private readonly between: MachineSolids | null;
@@ -40,6 +42,7 @@ export class SceneSolids {
   ) {
     const all = standingRows(machine);
     this.rows = all.filter(({ run }) => !asked.runs || asked.runs.includes(run));
+    this.lettering = this.rows.flatMap((row) => letteringRows(machine, row));
     this.bending = new BendingShapes(asked.tolerance, asked.kept);
     this.between = asked.machine ? new MachineSolids(machine, all) : null;
   }
@@ -56,7 +59,7 @@ export class SceneSolids {
 
   /** Moves its rows to where they stand at a frame. */
   standAt(frame: number): void {
-    for (const row of this.rows) standAtFrame(this.machine, row, frame);
+    for (const row of [...this.rows, ...this.lettering]) standAtFrame(this.machine, row, frame);
   }
 
   /** Where all stands that keeps its shape. @throws as at */
@@ -67,12 +70,12 @@ export class SceneSolids {
       ...this.bands(row),
       ...(this.asked.wheels ? this.wheels(row, frame) : []),
     ]);
-    return [...rows, ...this.plates(frame)];
+    return [...rows, ...this.lettering.flatMap((row) => this.links(row)), ...this.plates(frame)];
   }
 
   /** All that changes its shape: pieces that bend, springs, ropes. @throws as at */
   shapesAt(frame: number): ShapeAt[] {
-    const bent = this.rows.filter(bends).flatMap((row) => this.bentAt(row, frame));
+    const bent = [...this.rows, ...this.lettering].filter(bends).flatMap((row) => this.bentAt(row, frame));
     const materials = materialsOf(this.machine.job);
     const wires = this.between?.wires(frame, this.asked.tolerance) ?? [];
     return [
@@ -86,13 +89,13 @@ export class SceneSolids {
 
   /** What of a row bends: the same as it was before where the row stands as it did. */
   private bentAt(row: StandingRow, frame: number): readonly ShapeAt[] {
-    const { run, scene } = row;
+    const { id, run, scene } = row;
     const stands = `${travelOf(this.machine, run, frame)} ${turnedOf(this.machine, run, frame)} ${scene.laid ? frame : ''}`;
-    const known = this.bent.get(run);
+    const known = this.bent.get(id);
     if (known?.stands === stands) return known.shapes;
     standAtFrame(this.machine, row, frame);
     const shapes = this.bending.of(row);
-    this.bent.set(run, { stands, shapes });
+    this.bent.set(id, { stands, shapes });
     return shapes;
   }
 
@@ -106,11 +109,11 @@ export class SceneSolids {
   }
 
   private links(row: StandingRow): SceneNode[] {
-    const { run } = row;
+    const { id, run } = row;
     return standingPieces(row)
       .filter(({ piece }) => piece.mode !== 'bent')
       .map((standing): SceneNode => ({
-        id: standingName(run, standing),
+        id: standingName(id, standing),
         run,
         solid: this.linkSolid(row, standing),
         map: standing.map,
@@ -118,13 +121,13 @@ export class SceneSolids {
   }
 
   private linkSolid(
-    { run, scene }: StandingRow,
+    { id, scene }: StandingRow,
     { of, place, piece: { piece, span } }: StandingPiece,
   ): string {
     const { table, materials } = scene.setOut;
     const wire = place >= 0 && wireShapes(piece) > 1 ? table.wire[place] : 0;
     const finish = place >= 0 ? table.finish[place] : -1;
-    const key = `${run} ${of} ${wire} ${finish}`;
+    const key = `${id} ${of} ${wire} ${finish}`;
     return this.solid(
       key,
       piece.name,

@@ -47,7 +47,7 @@ export function standingPieces(standing: StandingRow): StandingPiece[] {
       const here = inPlane(standing, k, piece, offset, m);
       if (keeps.of(of, m, setOut.reach !== null) === 'gone') continue;
       const facts = { k, number: k + frame.firstLink, place: placeOf(scene, k), row, piece, of };
-      found.push({ ...facts, twin: false, map: inJob(standing, here) });
+      if (!standing.twinOnly) found.push({ ...facts, twin: false, map: inJob(standing, here) });
       if (over) found.push({ ...facts, twin: true, map: inJob(standing, composed(over, here)) });
     }
   });

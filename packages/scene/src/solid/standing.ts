@@ -2,10 +2,13 @@ import type { Map3 } from '@coin-relay/core';
 import { planeMap, travelOf, turnedOf, type FittedRow, type Machine } from '@coin-relay/model';
 import { rowsInDepth } from '../interference';
 import { moveScene, rowScene, type RowScene } from '../placing';
+import { letteredSetOuts } from './lettered-rows';
 import { reachOfRow } from './row-reach';
 
 /** A row of a machine where it stands in space. */
 export interface StandingRow {
+  /** Names it among all rows that stand: its run, but for what lies on that. */
+  readonly id: string;
   readonly run: string;
   readonly row: FittedRow;
   readonly scene: RowScene;
@@ -13,6 +16,8 @@ export interface StandingRow {
   readonly z: number;
   /** What takes its own plane to where it is; null in that of the job. */
   readonly plane: Map3 | null;
+  /** Only its mirrored twin is there. */
+  readonly twinOnly?: true;
 }
 
 /** The rows of a machine as they stand beside each other, in the order of the job. @param only these of them */
@@ -24,7 +29,7 @@ export function standingRows(machine: Machine, only?: readonly string[]): Standi
     if (only && !only.includes(id)) return [];
     return [
       {
-        run: id,
+        ...{ id, run: id },
         row,
         scene: rowScene(row.fit, row.setOut, machine.precomputed.rows.get(id) ?? null),
         z: depths.get(id)?.z ?? 0,
@@ -32,6 +37,22 @@ export function standingRows(machine: Machine, only?: readonly string[]): Standi
       },
     ];
   });
+}
+
+/** What is written on a row, as rows that move with it. @throws RelayError solid-invalid, solid-too-large */
+export function letteringRows(machine: Machine, standing: StandingRow): StandingRow[] {
+  const { scene, row, run } = standing;
+  const { fit } = row;
+  const laid = machine.precomputed.rows.get(run) ?? null;
+  moveScene(scene, 0);
+  const lie = (twin: boolean): StandingRow[] =>
+    letteredSetOuts(scene, twin).map((setOut, i) => ({
+      ...standing,
+      id: `${run}/lettering-${i + 1}${twin ? '-twin' : ''}`,
+      scene: rowScene(fit, setOut, laid),
+      ...(twin ? { twinOnly: true as const } : {}),
+    }));
+  return [...lie(false), ...(scene.setOut.setOut.twin ? lie(true) : [])];
 }
 
 /** Moves a row to where it stands at a frame of the loop. */

@@ -1,27 +1,23 @@
 import { isSpatial, newReading, pathReader } from '@coin-relay/core';
-import { repeatOf, type JobPiece, type Material } from '@coin-relay/model';
+import { repeatOf, type Material } from '@coin-relay/model';
 import {
-  bendStep,
-  colourOf,
   goneAlong,
   materialOf,
   moveScene,
   rowBand,
-  rowCopies,
   rowScene,
   shownBandLines,
   type RowScene,
 } from '@coin-relay/scene';
-import { bandRequest, RowInstances, type SolidGroup } from '@coin-relay/scene/solid';
+import { bandRequest, letteredSetOuts } from '@coin-relay/scene/solid';
 import { Box3, Group, Matrix4, Raycaster, Vector3, type BufferGeometry } from 'three';
 import { pointsOf } from '../drawing/note-place';
 import type { MadeSolid } from '../engine/solid-tasks';
 import type { Picked } from '../session/spot-picks.service';
-import { toleranceFor } from './ask-solids';
 import { pictureAlong } from './band-picture';
-import { BentBody } from './bent-body';
-import { BOX_TRIANGLES, boxSolid, trianglesOf } from './box-solid';
+import type { BentBody } from './bent-body';
 import { CutAway, type CutCopies } from './cut-away';
+import { LinkBodies, type LinksOf } from './link-bodies';
 import { nearestCopy } from './picking';
 import { PathLine } from './path-line';
 import {
@@ -36,7 +32,6 @@ import {
 } from './row-means';
 import { SolidBody, type Looks } from './solid-body';
 import { StandingWheels } from './standing-wheels';
-import { stretchedParts } from './stretched-parts';
 
 /** What is round on the section of a band is so much finer than on a piece of its size. */
 const FINER = 4;
@@ -49,16 +44,12 @@ export class StandingRow {
   readonly scene: RowScene;
   readonly standing: Standing[] = [];
   private readonly owner = new AbortController();
-  /** Null where there are so many links that its path alone is shown. */
-  private readonly instances: RowInstances | null;
-  private readonly links: { readonly body: SolidBody; readonly at: SolidGroup }[] = [];
+  private readonly links: LinkBodies;
+  /** What is written on them. */
+  private readonly lettering: readonly LinkBodies[];
   readonly wheels: StandingWheels;
   /** What a boundary cuts away of it, if anything can be. */
   private readonly cut: CutAway | null;
-  private readonly bent: BentBody[] = [];
-  /** Has it more of what bends than can be written anew for each frame? */
-  tooMany = false;
-  shown: Shown = 'whole';
   private readonly way: PathLine;
   /** How far what is on a band has gone, mm. */
   private readonly gone = { value: 0 };
@@ -89,13 +80,14 @@ export class StandingRow {
     this.cut = boundary?.how === 'cut' ? new CutAway(boundary) : null;
     const { fit, setOut, sequence, laid } = row;
     this.repeat = fit.row.kind === 'ring' && !laid ? repeatOf(fit, sequence, setOut) : null;
-    const copies = this.scene.frame.links * rowCopies(setOut.setOut.rows).length;
-    const few = room.boxes(copies * BOX_TRIANGLES);
-    this.instances = few ? new RowInstances(this.scene) : null;
-    if (!few) this.shown = 'line';
+    const of = this.linksOf();
+    this.links = new LinkBodies(this.scene, of, means, room);
+    const lettered = this.links.instances ? letteredSetOuts(this.scene, over !== null) : [];
+    this.lettering = lettered.map(
+      (each) => new LinkBodies(rowScene(fit, each, laid), of, means, room, false),
+    );
     this.way = new PathLine(this.scene, this.z);
     this.group.add(this.way.line);
-    this.askLinks();
     this.wheels = new StandingWheels(row, this.z);
     this.wheels.ask(means.ask, this.scene.span, this.owner.signal, this.take);
     this.askBand();
@@ -111,17 +103,32 @@ export class StandingRow {
     const seen = travel + turned;
     const within = repeat === null ? seen : seen - Math.floor(seen / repeat) * repeat;
     // Of one that is its path alone nothing moves but its wheels.
-    if (this.instances || this.row.laid) moveScene(this.scene, within, frame);
+    if (this.links.instances || this.row.laid) moveScene(this.scene, within, frame);
     this.gone.value = goneAlong(this.scene);
-    this.instances?.place(this.z);
-    for (const body of this.bent) body.lay(this.z);
+    this.links.place();
+    for (const each of this.lettering) {
+      moveScene(each.scene, within, frame);
+      each.place();
+    }
     this.way.follow();
-    for (const { body, at } of this.links) body.show(at.count);
     this.wheels.turnTo(travel);
     this.ring();
   }
 
-  /** Of all that bends in it. */
+  /** Has it more of what bends than can be written anew for each frame? */
+  get tooMany(): boolean {
+    return this.links.tooMany;
+  }
+
+  get shown(): Shown {
+    return this.links.shown;
+  }
+
+  /** All that bends in it. */
+  private get bent(): readonly BentBody[] {
+    return [this.links, ...this.lettering].flatMap(({ bent }) => bent);
+  }
+
   get bentTriangles(): number {
     return this.bent.reduce((sum, { triangles }) => sum + triangles, 0);
   }
@@ -143,14 +150,14 @@ export class StandingRow {
     const found: { readonly place: number; readonly middle: Vector3 }[] = [];
     const m = new Matrix4();
     const { placed } = this;
-    for (const { at, body } of this.links) {
+    for (const { at, body } of this.links.links) {
       const centre = body.box.getCenter(new Vector3());
       for (let copy = 0; copy < at.count; copy++) {
         const place = at.places[copy];
         if (place >= 0) found.push({ place, middle: centre.clone().applyMatrix4(body.matrixOf(copy, m)) });
       }
     }
-    found.push(...this.bent.flatMap((body) => body.middles()));
+    found.push(...this.links.bent.flatMap((body) => body.middles()));
     for (const { middle } of found) middle.applyMatrix4(placed);
     return found;
   }
@@ -189,7 +196,7 @@ export class StandingRow {
     this.wheels.grow(own);
     for (const body of this.bent) body.grow(own);
     if (!own.isEmpty()) box.union(own.applyMatrix4(this.placed));
-    if (!this.instances) for (const point of this.points()) box.expandByPoint(point);
+    if (!this.links.instances) for (const point of this.points()) box.expandByPoint(point);
   }
 
   /** What a ray meets first of it, and how far away. */
@@ -260,76 +267,13 @@ export class StandingRow {
     return new Vector3(x, y, this.z + z).applyMatrix4(this.placed);
   }
 
-  private askLinks(): void {
-    const { pieces, setOut } = this.scene;
-    for (const at of this.instances?.groups ?? []) {
-      const { piece, span, mode } = pieces[at.number];
-      if (mode === 'bent') {
-        this.askBent(at);
-        continue;
-      }
-      this.means.ask({ kind: 'piece', piece, span, wire: at.wire }, span, this.owner.signal, (made) => {
-        const many = !this.room.budget.claim(this, at.places.length * trianglesOf(made));
-        if (many) this.shown = 'boxes';
-        const solid = many ? boxSolid(made) : made;
-        const looks = this.looksOf(piece, solid.main, many);
-        const colours = setOut.materials.map(({ id }) => colourOf(setOut.materials, id));
-        for (const { parts, matrices } of stretchedParts(solid.parts, at)) {
-          const body = this.take({ parts }, matrices, looks, {
-            count: () => at.count,
-            picked: (copy) =>
-              at.places[copy] < 0 ? null : { kind: 'place', run: this.row.run, place: at.places[copy] },
-            near: at.near,
-          });
-          body.finish(at.finishes, colours, solid.main);
-          this.links.push({ body, at });
-          body.show(at.count);
-        }
-      });
-    }
-  }
-
-  /** How the bodies of a piece look: in its finish, with the picture on what its main material is. */
-  private looksOf({ finish }: JobPiece, main: string, plain: boolean): Looks {
-    const { materials } = this.scene.setOut;
-    const { textures } = this.means;
-    const laid = plain ? null : finish?.picture;
-    const texture = laid && textures ? textures.of(laid.picture) : null;
-    return {
-      of: (material) => materialOf(materials, material === main ? (finish?.material ?? main) : material),
-      picture: (material) => (laid && texture && material === main ? { ...laid, texture } : null),
-      inked: finish?.line ?? true,
-    };
-  }
-
-  private askBent(at: SolidGroup): void {
-    const { scene } = this;
-    const { piece, span } = scene.pieces[at.number];
-    const most = at.places.length;
-    const request = {
-      kind: 'piece',
-      piece,
-      span,
-      wire: at.wire,
-      step: bendStep(scene, scene.pieces[at.number], toleranceFor(span)),
-    } as const;
-    this.means.ask(request, span, this.owner.signal, (solid) => {
-      const own = piece.finish?.material;
-      if (solid.parts.some(({ positions }) => (most * positions.length) / 3 > this.room.corners)) {
-        this.tooMany = true;
-        return;
-      }
-      for (const part of solid.parts) {
-        const material = own && part.material === solid.main ? own : part.material;
-        const look = materialOf(scene.setOut.materials, material);
-        const body = new BentBody({ scene, number: at.number, most }, part, look, this.means.ink, this.cut);
-        body.lay(this.z);
-        this.bent.push(body);
-        this.group.add(body.group);
-      }
+  private linksOf(): LinksOf {
+    const { row, owner, z, cut, group, take } = this;
+    const came = (): void => {
       this.ring();
       this.means.changed();
-    });
+    };
+    return { run: row.run, owner: this, signal: owner.signal, z, cut, group, take, came };
   }
 
   private askBand(): void {

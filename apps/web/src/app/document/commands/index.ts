@@ -14,7 +14,7 @@ export {
 } from './piece';
 export { changeSetOut, handPlacesOf, setSequence, touchPlaces, type HandPlaces } from './set-out';
 export type { HandPlace } from './set-out';
-export { addRun, removeRun, renameRun, setShaping, setSteepest, setUpright } from './runs';
+export { addRun, removeRun, renameRun, setLettering, setShaping, setSteepest, setUpright } from './runs';
 export {
   renameJob,
   setEndToEnd,

@@ -19,7 +19,7 @@ import { setBody, setBreath, setManner, setTrain } from './machine';
 import { addPath, putRunOn, removePath } from './paths';
 import { addPieces, changePiece, choosePieces, setBehaviour, setPitch } from './piece';
 import { moveStop, removeStop, setRouteClosed, setSlack, setWraps } from './route';
-import { addRun, removeRun, setShaping } from './runs';
+import { addRun, removeRun, setLettering, setShaping } from './runs';
 import { changeSetOut, setSequence } from './set-out';
 import { layStrands } from './strands';
 
@@ -115,6 +115,18 @@ const DOINGS: readonly ((job: Job, n: readonly number[]) => Command | null)[] = 
     setShaping(one(runs, a).id, {
       ...{ smooth: b % 2 === 0, rides: c % 2 === 0 },
       stations: [0, 1].map((at) => ({ at, scale: 1 + at * (b % 3), roll: 0, lift: c % 5 })),
+    }),
+  ({ runs }, [a, b, c]) =>
+    setLettering(one(runs, a).id, {
+      ...{
+        text: b % 2 === 0 ? 'No. ##' : 'Žižkov',
+        spelled: c % 2 === 0,
+        start: b - c,
+        step: c % 3,
+        first: 1 + (b % 9),
+      },
+      ...{ every: 1 + (c % 4), height: 0.5 + (b % 20), along: c % 5, across: -(b % 3), quarters: b % 4 },
+      ...{ upright: c % 2 === 1, sides: one(['front', 'back', 'both'] as const, a), material: 'red' },
     }),
   (job, [a, b, c]) => {
     const windings = job.paths.filter(

@@ -1,4 +1,4 @@
-import { freshId, type Job, type Run, type Shaping, type Upright } from '@coin-relay/model';
+import { freshId, type Job, type Run, type Lettering, type Shaping, type Upright } from '@coin-relay/model';
 import { castDraft, type Draft } from 'immer';
 import type { Command } from './command';
 
@@ -63,6 +63,13 @@ export const setSteepest = (runId: string, slope: number | null): Command =>
   ofRun(runId, 'Change the steepest slope', (run) => {
     if (slope === null) delete run.steepest;
     else run.steepest = slope;
+  });
+
+/** What is written on the pieces of a run; null takes it off. */
+export const setLettering = (runId: string, lettering: Lettering | null): Command =>
+  ofRun(runId, lettering ? 'Letter the row' : 'Take the letters off', (run) => {
+    if (lettering) run.lettering = lettering;
+    else delete run.lettering;
   });
 
 /** How what bends along the path of a run changes along it; null leaves it as it is. */

@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { behaviourOf, shapingHeld, uprightHeld, wholeRowHeld } from '@coin-relay/model';
+import { behaviourOf, letteringHeld, shapingHeld, uprightHeld, wholeRowHeld } from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { JobContext } from '../../session/job-context.service';
 import { HandPanelComponent } from '../../set-out/hand-panel.component';
 import { HandedPanelComponent } from '../../set-out/handed-panel.component';
 import { LayoutPanelComponent } from '../../set-out/layout-panel.component';
+import { LetteringPanelComponent } from '../../set-out/lettering-panel.component';
 import { PlaceChoice } from '../../session/place-choice.service';
 import { RulesPanelComponent } from '../../set-out/rules-panel.component';
 import { SequencePanelComponent } from '../../set-out/sequence-panel.component';
@@ -23,6 +24,7 @@ import { FoldComponent } from '../../shared/fold.component';
     HandPanelComponent,
     HandedPanelComponent,
     LayoutPanelComponent,
+    LetteringPanelComponent,
     RulesPanelComponent,
     SequencePanelComponent,
     ShapingPanelComponent,
@@ -68,6 +70,13 @@ import { FoldComponent } from '../../shared/fold.component';
           </ng-template>
         </relay-fold>
       }
+      <relay-fold heading="Letters and numbers" [now]="has().letters" [open]="has().letters !== ''">
+        <ng-template>
+          @defer (on immediate) {
+            <relay-lettering-panel />
+          }
+        </ng-template>
+      </relay-fold>
       <relay-fold heading="The whole row" [now]="has().whole">
         <ng-template>
           <relay-layout-panel />
@@ -98,6 +107,7 @@ export class SetOutStepComponent {
       handed: setOut?.handed?.items.length ?? 0,
       stands: run?.upright ? uprightHeld(run.upright) : '',
       shaping: run?.shaping ? shapingHeld(run.shaping) : '',
+      letters: run?.lettering ? letteringHeld(run.lettering) : '',
       whole: run ? wholeRowHeld(run) : '',
     };
   });

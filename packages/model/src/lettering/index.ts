@@ -1,0 +1,3 @@
+export * from './lay-signs';
+export * from './numbering';
+export * from './sign-ranges';

@@ -1,0 +1,71 @@
+import {
+  bendingPart,
+  colourOf,
+  lettersOf,
+  placeOf,
+  type Letter,
+  type Letters,
+  type RowScene,
+  type ScenePiece,
+} from '@coin-relay/scene';
+import { newOutline, type Brush } from './brush';
+import { place, type Map6 } from './map6';
+import { paintBent } from './paint-bent';
+import type { PaintPart } from './piece-looks';
+
+/** Paints what is written on the pieces of a row. Outlines are made once. */
+export class LetterPainter {
+  private readonly made: (Pick<PaintPart, 'path' | 'fill' | 'line' | 'fine'> | undefined)[] = [];
+  private readonly colour: string;
+
+  /** Null where nothing is written. @param scene the row where it rests @param twin for its mirrored twin */
+  static of(scene: RowScene, twin: boolean): LetterPainter | null {
+    const written = lettersOf(scene, twin);
+    return written && new LetterPainter(scene, written);
+  }
+
+  private constructor(
+    private readonly scene: RowScene,
+    private readonly written: Letters,
+  ) {
+    this.colour = colourOf(scene.setOut.materials, written.material);
+  }
+
+  /**
+   * Paints what is written on link k.
+   * @param m the map of its piece; of one that bends not asked for
+   * @param row offset to the left of the path, mm
+   */
+  paint(
+    ctx: Brush,
+    base: Map6,
+    pixel: number,
+    k: number,
+    piece: ScenePiece,
+    m: Float64Array,
+    row: number,
+  ): void {
+    const i = placeOf(this.scene, k);
+    if (i < 0) return;
+    const bends = piece.mode === 'bent';
+    if (!bends) place(ctx, base, m);
+    for (const part of this.written.parts) {
+      const number = part[i];
+      if (number < 0) continue;
+      const letter = this.written.letters[number];
+      const look = (this.made[number] ??= this.lookOf(letter, piece));
+      if (bends) paintBent(ctx, base, pixel, this.scene, k, piece, row, [look], letter.seen);
+      else if ((m[0] * m[3] - m[1] * m[2]) * letter.seen > 0) {
+        ctx.fillStyle = this.colour;
+        ctx.fill(look.path, 'evenodd');
+      }
+    }
+  }
+
+  private lookOf({ d }: Letter, piece: ScenePiece): Pick<PaintPart, 'path' | 'fill' | 'line' | 'fine'> {
+    return {
+      ...{ path: newOutline(d), fill: this.colour, line: false },
+      fine: piece.mode === 'bent' ? bendingPart(d, this.scene, piece) : null,
+    };
+  }
+}

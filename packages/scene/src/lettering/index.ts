@@ -1,0 +1,2 @@
+export * from './begin';
+export * from './letters';
