@@ -1,6 +1,7 @@
 import {
   bendingPart,
   colourOf,
+  letteredPiece,
   lettersOf,
   placeOf,
   type Letter,
@@ -47,14 +48,16 @@ export class LetterPainter {
   ): void {
     const i = placeOf(this.scene, k);
     if (i < 0) return;
-    const bends = piece.mode === 'bent';
+    const on = letteredPiece(piece);
+    const bends = on.mode === 'bent';
     if (!bends) place(ctx, base, m);
     for (const part of this.written.parts) {
       const number = part[i];
       if (number < 0) continue;
       const letter = this.written.letters[number];
-      const look = (this.made[number] ??= this.lookOf(letter, piece));
-      if (bends) paintBent(ctx, base, pixel, this.scene, k, piece, row, [look], letter.seen);
+      if (letter.seen === 0) continue;
+      const look = (this.made[number] ??= this.lookOf(letter, on));
+      if (bends) paintBent(ctx, base, pixel, this.scene, k, on, row, [look], letter.seen);
       else if ((m[0] * m[3] - m[1] * m[2]) * letter.seen > 0) {
         ctx.fillStyle = this.colour;
         ctx.fill(look.path, 'evenodd');

@@ -18,7 +18,7 @@ export function strengthTester(): Job {
   };
   const rung: JobPiece = {
     ...plankPieces(48).pieces[0],
-    ...{ id: 'rung', name: 'Rung', length: 84, width: 10, mass: 18 },
+    ...{ id: 'rung', name: 'Rung', length: 84, width: 16, mass: 28 },
   };
   const puck: JobPiece = {
     ...{ family: 'own', id: 'puck', name: 'Puck', pitch: 44, source: '', mass: 260 },
@@ -48,7 +48,13 @@ export function strengthTester(): Job {
     ],
     pieces: [rung, rail, puck],
     runs: [
-      { ...run('Rungs', ['rung'], 1, 'path'), id: 'rungs', sideways: -9 },
+      {
+        ...{ ...run('Rungs', ['rung'], 1, 'path'), id: 'rungs', sideways: -9 },
+        lettering: {
+          ...{ text: '#', spelled: false, start: 5, step: 5, first: 1, every: 1, height: 9 },
+          ...{ along: 0, across: 0, quarters: 3, upright: true, sides: 'front', material: 'paper' },
+        },
+      },
       onRails('left', 'Left rail', GAUGE / 2),
       onRails('right', 'Right rail', -GAUGE / 2),
       {

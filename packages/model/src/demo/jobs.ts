@@ -158,7 +158,15 @@ function drumDrive(): Job {
       },
     ],
     pieces,
-    runs: [run('Belt', sequence, 1, 'pitch')],
+    runs: [
+      {
+        ...run('Belt', sequence, 1, 'pitch'),
+        lettering: {
+          ...{ text: 'GULL PIER', spelled: false, start: 1, step: 1, first: 1, every: 6, height: 6 },
+          ...{ along: 0, across: 0, quarters: 0, upright: true, sides: 'outside', material: 'thread' },
+        },
+      },
+    ],
     motion: { framesPerSecond: 24, frames: 96, drives: [{ run: 'row', pitches: 24 }] },
   };
 }

@@ -226,7 +226,14 @@ export function prizeCarousel(): Job {
       charm('bell', 'Bell', 'bell'),
     ],
     runs: [
-      run('Plates', ['plate'], 1, 'path'),
+      {
+        ...run('Plates', ['plate'], 1, 'path'),
+        // Read by who stands round it.
+        lettering: {
+          ...{ text: '##', spelled: false, start: 1, step: 1, first: 1, every: 1, height: 9 },
+          ...{ along: 0, across: -23, quarters: 0, upright: false, sides: 'front', material: 'red' },
+        },
+      },
       {
         ...run('Prizes', ['star'], 1, 'path'),
         id: 'prizes',

@@ -28,7 +28,9 @@ export const LetteringSchema = z
     every: z.number().int().min(1).max(1_000).describe('Every so many places.'),
     height: length.describe('Of a capital letter, mm.'),
     along: coordinate.describe('Its middle from the middle of the piece, the way the row goes, mm.'),
-    across: coordinate.describe('Its middle from the middle of the piece, towards the inside, mm.'),
+    across: coordinate.describe(
+      'Its middle from the middle of the piece, towards the inside, mm; on its outside or inside: up.',
+    ),
     quarters: z
       .number()
       .int()
@@ -37,8 +39,10 @@ export const LetteringSchema = z
       .describe('How it reads: the way the row goes, turned to the left by so many quarter turns.'),
     upright: z.boolean().describe('Turned by half a turn where it would stand on its head as the row rests.'),
     sides: z
-      .enum(['front', 'back', 'both'])
-      .describe('On what is seen of a piece from the front, from behind, or on both.'),
+      .enum(['front', 'back', 'both', 'outside', 'inside'])
+      .describe(
+        'On what is seen of a piece from the front, from behind, or on both; on its outside or its inside, as on the back of a belt, which is seen in space alone.',
+      ),
     material: id,
   })
   .describe('Letters and running numbers on the pieces of a row.');

@@ -27,12 +27,13 @@ function numeral(value: number, digits: number): string {
  * @param count places of the row; where nothing repeats within them it is after all
  */
 export function letteringRepeat(
-  { text, spelled, step, every, first, upright }: Lettering,
+  { text, spelled, step, every, first, upright, sides }: Lettering,
   count: number,
 ): number {
   const counted = !spelled && text.includes(NUMBER_SIGN) && step !== 0;
-  // What is turned where it rests is turned there alone.
-  if (counted || upright || first > 1) return count;
+  // What is turned where it rests is turned there alone; on a side of its piece it is turned everywhere or nowhere.
+  const turned = upright && sides !== 'outside' && sides !== 'inside';
+  if (counted || turned || first > 1) return count;
   const period = spelled ? every * [...text].length : every;
   return count % period === 0 ? period : count;
 }

@@ -11,7 +11,7 @@ import {
   type SetOutPlan,
 } from '@coin-relay/core';
 import { materialsOf } from '../catalogue/materials';
-import { behaviourOf, type JobPiece, type Material } from '../families';
+import { behaviourOf, isBand, type JobPiece, type Material } from '../families';
 import { piecesOfRun, PLAIN_SET_OUT } from '../job';
 import type { Job, Run, SetOut } from '../job/schema';
 import { boundaryOf, reachOf, type Boundary } from './set-out-paths';
@@ -66,9 +66,18 @@ export function resolveSetOut(job: Job, run: Run, fit: FitOutcome): ResolvedSetO
     setOut.reach !== null ||
     pieces.some((piece) => {
       const behaviour = behaviourOf(piece);
+      // What is written on a band bends with it.
+      if (run.lettering && isBand(piece)) return true;
       return behaviour === 'carried' || (behaviour === 'bending' && !familyOf(piece).onPin);
     });
   const sampled = rides ? samplePath(path, fit.request.pitch) : null;
+  const stand = standInSpace(
+    job,
+    run,
+    path,
+    table.roll.some((roll) => roll !== 0),
+    fit.request.pitch,
+  );
   return {
     setOut,
     pieces,
@@ -76,15 +85,9 @@ export function resolveSetOut(job: Job, run: Run, fit: FitOutcome): ResolvedSetO
     table,
     middles,
     sampledPath: sampled,
-    stand: standInSpace(
-      job,
-      run,
-      path,
-      table.roll.some((roll) => roll !== 0),
-      fit.request.pitch,
-    ),
+    stand,
     shaping: resolveShaping(run, pieces, path),
-    lettering: resolveLettering(run),
+    lettering: resolveLettering(job, run, stand !== null),
     boundary: boundaryOf(job, setOut),
     reach: sampled && setOut.reach ? reachOf(job, setOut.reach, path, sampled) : null,
   };

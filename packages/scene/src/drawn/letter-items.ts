@@ -1,6 +1,6 @@
 import { short } from '@coin-relay/model';
 import { pieceFigure } from '../figures';
-import { lettersOf, type Letters } from '../lettering';
+import { letteredPiece, lettersOf, type Letters } from '../lettering';
 import {
   areKept,
   bendingPart,
@@ -47,7 +47,7 @@ export class LetterItems {
     const i = placeOf(scene, k);
     const on = pieceNumberAt(scene, k);
     if (i < 0 || on < 0) return [];
-    const piece = scene.pieces[on];
+    const piece = letteredPiece(scene.pieces[on]);
     const { boundary } = scene.setOut;
     const bends = piece.mode === 'bent';
     if (!bends) {
@@ -60,7 +60,7 @@ export class LetterItems {
       const number = part[i];
       if (number < 0) return [];
       const letter = written.letters[number];
-      if (!bends && over * letter.seen <= 0) return [];
+      if (letter.seen === 0 || (!bends && over * letter.seen <= 0)) return [];
       const d = bends ? this.bent(letter.d, k, piece, offset, read) : letter.d;
       if (d === null) return [];
       return [

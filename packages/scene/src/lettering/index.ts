@@ -1,2 +1,3 @@
 export * from './begin';
+export * from './lettered-box';
 export * from './letters';

@@ -3,6 +3,12 @@ import { mainPart, pieceFigure } from '../figures';
 import { figureBox, type Box } from '../placing/box';
 import type { ScenePiece } from '../placing/scene';
 
+/** A piece as what is written on it is set: on a band that bends, whatever of that the piece is. */
+export function letteredPiece(piece: ScenePiece): ScenePiece {
+  if (!bandOf(piece.piece) || piece.mode === 'bent') return piece;
+  return { ...piece, mode: 'bent', middle: piece.span / 2 };
+}
+
 /** What of a piece is lettered, in its own axes, mm: its stretch of a band, else its main part. */
 export function letteredBox({ piece, box, middle, span, mode }: ScenePiece): Box {
   const band = bandOf(piece);

@@ -4,7 +4,7 @@ import { bentPoints } from '../placing/bent';
 import type { Box } from '../placing/box';
 import { twinMatrix } from '../placing/copies';
 import { placeMatrix } from '../placing/placement-matrix';
-import { letteredBox } from './lettered-box';
+import { letteredBox, letteredPiece } from './lettered-box';
 import { pieceNumberAt, type RowScene, type ScenePiece } from '../placing/scene';
 
 /** A part of what is written, as it lies on one kind of piece. */
@@ -15,9 +15,12 @@ export interface Letter {
   readonly d: string;
   /** The box of all that is written there, in the same axes, mm. */
   readonly box: Box;
-  /** Where the map of its piece turns the drawing over as this says, it is seen from in front; elsewhere it is hidden. */
-  readonly seen: 1 | -1;
-  /** The side of its piece it stands out of, along z of the axes of that. */
+  /**
+   * Where the map of its piece turns the drawing over as this says, it is seen from in front; elsewhere it is hidden.
+   * 0: it is on a side of its piece, and its y goes up.
+   */
+  readonly seen: 1 | -1 | 0;
+  /** The side of its piece it stands out of, along z of the axes of that; of what is on a side, along y. */
   readonly out: 1 | -1;
 }
 
@@ -28,6 +31,9 @@ export interface Letters {
   /** For each part of a text the letter on each place, by its number; −1: none. */
   readonly parts: readonly Int32Array[];
 }
+
+/** What of a piece is written on: what is seen from the front or from behind, or of its sides. */
+export type Face = Exclude<ResolvedLettering['sides'], 'both'>;
 
 /** Where a text lies on a piece, and how it reads. */
 interface Lie {
@@ -52,7 +58,7 @@ export function lettersOf(scene: RowScene, twin = false): Letters | null {
   const known = new Map<string, number>();
   const parts: Int32Array[] = [];
   const { firstLink, links } = scene.frame;
-  const faces = lettering.sides === 'both' ? (['front', 'back'] as const) : ([lettering.sides] as const);
+  const faces: readonly Face[] = lettering.sides === 'both' ? ['front', 'back'] : [lettering.sides];
   for (let i = 0; i < table.count; i++) {
     const k = i - firstLink;
     const on = k >= 0 && k < links ? pieceNumberAt(scene, k) : -1;
@@ -82,10 +88,11 @@ function lieOf(
   scene: RowScene,
   lettering: ResolvedLettering,
   k: number,
-  piece: ScenePiece,
-  face: 'front' | 'back',
+  base: ScenePiece,
+  face: Face,
   twin: boolean,
 ): Lie {
+  const piece = letteredPiece(base);
   const m = piece.mode === 'bent' ? bentMap(scene, k, piece) : new Float64Array(6);
   let side = (piece.setting.flip ? -scene.side : scene.side) as 1 | -1;
   if (piece.mode !== 'bent') {
@@ -94,7 +101,14 @@ function lieOf(
     side = own[0] * own[3] - own[1] * own[2] < 0 ? -1 : 1;
   }
   if (!lettering.upright) return { side, over: false };
-  const [a, b, c, d] = shown(lettering, { side, over: false }, face, twin);
+  const [a, b, c, d] = shown(lettering, { side, over: false }, face, twin, scene.setOut.stand !== null);
+  if (isSide(face)) {
+    // The twin of a row in its plane is turned over, and what was up on it is down.
+    const turned = twin && !scene.setOut.stand;
+    // Who reads a drawing that stands upright looks from before it: what is before is down on what lies on top.
+    const high = (turned ? -side : side) * (lettering.lies ? 1 : -1);
+    return { side, over: (Math.abs(d) > 0.5 ? d : b) * high < 0 };
+  }
   // The way it reads, in the drawing.
   const { twin: mirror } = scene.setOut.setOut;
   const t = twin && mirror ? twinMatrix(mirror) : AS_IT_IS;
@@ -123,16 +137,24 @@ function bentMap(scene: RowScene, k: number, piece: ScenePiece): Float64Array {
   );
 }
 
-/** How a step along a text and one up from its line go in the axes of its piece: x and y of the one, then of the other. */
+const isSide = (face: Face): boolean => face === 'outside' || face === 'inside';
+
+/**
+ * How a step along a text and one up from its line go in the axes of its piece: x and y of the one, then of the other;
+ * of what is on a side of it x and z.
+ */
 function shown(
   { quarters }: ResolvedLettering,
   { side, over }: Lie,
-  face: 'front' | 'back',
+  face: Face,
   twin: boolean,
+  mirrored: boolean,
 ): [number, number, number, number] {
   const [c, s] = QUARTERS[(quarters + (over ? 2 : 0)) % 4];
-  const y = twin ? -side : side;
-  const x = face === 'back' ? -1 : 1;
+  const sidewise = isSide(face);
+  const y = sidewise ? 1 : twin ? -side : side;
+  // From behind, and from inside, it is seen the other way round; so is what is mirrored in space.
+  const x = (face === 'back' || face === 'inside' ? -1 : 1) * (sidewise && twin && mirrored ? -1 : 1);
   return [x * c, y * s, -x * s, y * c];
 }
 
@@ -151,15 +173,16 @@ function letter(
   signs: string,
   from: number,
   width: number,
-  face: 'front' | 'back',
+  face: Face,
   lie: Lie,
   twin: boolean,
 ): Letter {
   const { height, along, across, capital, outlines } = lettering;
   const piece = scene.pieces[on];
   const [x0, y0, x1, y1] = letteredBox(piece);
-  const [x, y] = [(x0 + x1) / 2 + along, (y0 + y1) / 2 + across];
-  const [a, b, c, d] = shown(lettering, lie, face, twin);
+  const sidewise = isSide(face);
+  const [x, y] = [(x0 + x1) / 2 + along, (sidewise ? 0 : (y0 + y1) / 2) + across];
+  const [a, b, c, d] = shown(lettering, lie, face, twin, scene.setOut.stand !== null);
   const scale = height / capital;
   let data = '';
   let at = from * height;
@@ -177,8 +200,10 @@ function letter(
   const front = face === 'front' ? 1 : -1;
   // The twin of a row in its plane is turned over; of one that leaves its plane it is the mirror image.
   const turned = twin && !scene.setOut.stand ? -1 : 1;
+  const box: Box = [x - wide / 2, y - high / 2, x + wide / 2, y + high / 2];
+  if (sidewise) return { on, d: data, box, seen: 0, out: face === 'inside' ? 1 : -1 };
   return {
-    ...{ on, d: data, box: [x - wide / 2, y - high / 2, x + wide / 2, y + high / 2] },
+    ...{ on, d: data, box },
     ...{ seen: (lie.side * front) as 1 | -1, out: (lie.side * front * turned) as 1 | -1 },
   };
 }

@@ -36,6 +36,8 @@ export interface ScenePiece {
   readonly box: Box;
   /** Where its figure is turned about and set down by: x of the middle between its pins, or 0. */
   readonly middle: number;
+  /** As a solid its outline goes up from the plane of the row, and its thickness across the path. */
+  readonly stands?: boolean;
 }
 
 /** A set-out of what lies on the pieces of another row: each of its pieces is set as the one it lies on. */

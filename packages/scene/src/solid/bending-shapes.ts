@@ -5,7 +5,7 @@ import type { KeptMeshes } from '@coin-relay/model/solid';
 import { bendStep } from '../placing/bend-step';
 import { BentCopies } from './bent-copies';
 import { materialIn } from './finished-in';
-import { makeMaster } from './masters';
+import { makeMaster, pieceRequest } from './masters';
 import type { ShapeAt } from './scene-node';
 import { inJob, standingName, twinMap } from './standing-pieces';
 import type { StandingRow } from './standing';
@@ -67,14 +67,9 @@ export class BendingShapes {
     const key = `${id} ${of}`;
     const known = this.made.get(key);
     if (known) return known;
-    const { piece, span } = scene.pieces[of];
-    const request = {
-      kind: 'piece',
-      piece,
-      span,
-      wire: 0,
-      step: bendStep(scene, scene.pieces[of], this.tolerance),
-    } as const;
+    const { piece } = scene.pieces[of];
+    const step = bendStep(scene, scene.pieces[of], this.tolerance);
+    const request = pieceRequest(scene.pieces[of], 0, step);
     const { parts, main } = makeMaster(request, this.tolerance, this.kept);
     const most = scene.frame.links * scene.setOut.setOut.rows.count;
     const made = parts.map(({ mesh, material, crease }): BentPart => {

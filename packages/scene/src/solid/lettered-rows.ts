@@ -1,6 +1,7 @@
+import { RelayError } from '@coin-relay/core';
 import { behaviourOf, type JobPiece } from '@coin-relay/model';
 import { surfaceHeights } from '@coin-relay/model/solid';
-import { lettersOf, type Letter, type Letters } from '../lettering';
+import { letteredPiece, lettersOf, type Letter, type Letters } from '../lettering';
 import type { LyingSetOut, RowScene, ScenePiece } from '../placing/scene';
 
 /** How far letters stand out of what they lie on, and into it, of their height. */
@@ -11,7 +12,6 @@ const PROUD = 0.06;
  * the pieces of the row.
  * @param scene the row where it rests
  * @param twin for the mirrored twin of the row: of these only the twins are to be shown
- * @throws RelayError solid-invalid, solid-too-large
  */
 export function letteredSetOuts(scene: RowScene, twin = false): LyingSetOut[] {
   const written = lettersOf(scene, twin);
@@ -20,7 +20,10 @@ export function letteredSetOuts(scene: RowScene, twin = false): LyingSetOut[] {
   const pieces = written.letters.map((letter, i) =>
     plateOf(scene, setOut.lettering?.height ?? 1, letter, written, i),
   );
-  const lyingOn = written.letters.map(({ on }) => scene.pieces[on]);
+  const lyingOn = written.letters.map(({ on, seen }): ScenePiece => ({
+    ...letteredPiece(scene.pieces[on]),
+    ...(seen === 0 ? { stands: true } : {}),
+  }));
   const { count } = setOut.table;
   return written.parts.map((part): LyingSetOut => {
     // Only what this part shows: every other one would be made for nothing.
@@ -48,24 +51,27 @@ export function letteredSetOuts(scene: RowScene, twin = false): LyingSetOut[] {
 function plateOf(
   scene: RowScene,
   height: number,
-  { on, d, box, out }: Letter,
+  letter: Letter,
   { material }: Letters,
   i: number,
 ): JobPiece {
-  const base = scene.pieces[on];
+  const { on, d, out, seen } = letter;
+  const base = letteredPiece(scene.pieces[on]);
   const { piece, span } = base;
-  const [least, most] = heightsOf(base, box, out);
+  const [least, most] = heightsOf(base, letter);
+  // What stands has what was before it behind it, along y.
+  const before = seen === 0 ? -out : out;
   const [low, high] = [least - PROUD * height, most + PROUD * height];
   return {
     ...{ family: 'own', id: `letter-${i + 1}`, name: 'Lettering', source: '', pitch: span },
-    ...{ behaviour: behaviourOf(piece), setting: piece.setting },
+    ...{ behaviour: base.mode === 'bent' ? 'bending' : behaviourOf(piece), setting: piece.setting },
     pins: { from: { x: 0, y: 0 }, to: { x: span, y: 0 } },
     outline: [
       {
         data: d,
         material,
         line: false,
-        plate: { thick: high - low, middle: (out * (low + high)) / 2, ease: 0 },
+        plate: { thick: high - low, middle: (before * (low + high)) / 2, ease: 0 },
       },
     ],
     finish: { material: null, line: false, picture: null },
@@ -74,16 +80,23 @@ function plateOf(
 
 const known = new WeakMap<JobPiece, Map<string, readonly [number, number]>>();
 
-/** How high the piece is where it is lettered: where the text lies beside it, in its plane. */
-function heightsOf(
-  { piece, span }: ScenePiece,
-  box: Letter['box'],
-  out: Letter['out'],
-): readonly [number, number] {
+/** How high the piece is where it is lettered; where the text lies beside it, or it cannot be a solid, in its plane. */
+function heightsOf({ piece, span }: ScenePiece, { box, out, seen }: Letter): readonly [number, number] {
   const before = known.get(piece) ?? new Map<string, readonly [number, number]>();
   known.set(piece, before);
-  const key = [span, ...box, out].join(' ');
-  const found = before.get(key) ?? surfaceHeights(piece, span, box, out) ?? [0, 0];
+  const along = seen === 0 ? 'y' : 'z';
+  const key = [span, ...box, along, out].join(' ');
+  const found = before.get(key) ?? measured(() => surfaceHeights(piece, span, box, along, out)) ?? [0, 0];
   before.set(key, found);
   return found;
+}
+
+/** That a piece cannot be a solid is said where it is made. */
+function measured<T>(measure: () => T): T | null {
+  try {
+    return measure();
+  } catch (error) {
+    if (error instanceof RelayError) return null;
+    throw error;
+  }
 }

@@ -1,9 +1,9 @@
-import { ringsForTwist, type BandLine } from '@coin-relay/core';
-import { easeFor, extrude, ringsOf, splitAlong, sweepBand } from '@coin-relay/core/solid';
+import { ringsForTwist, type BandLine, type Map3 } from '@coin-relay/core';
+import { easeFor, extrude, mapMesh, ringsOf, splitAlong, sweepBand } from '@coin-relay/core/solid';
 import { bandOf, type JobPiece } from '@coin-relay/model';
 import { pieceSolid, type KeptMeshes, type SolidPart } from '@coin-relay/model/solid';
 import { bandRings, rowBand } from '../placing/band';
-import type { RowScene } from '../placing/scene';
+import type { RowScene, ScenePiece } from '../placing/scene';
 import { bandSpots } from './band-spots';
 import { wheelSolid, type WheelShape } from './wheel-solid';
 
@@ -36,6 +36,8 @@ export type SolidRequest =
       readonly step?: number;
       /** With its stretch of the band that it is part of, where it stands by itself. */
       readonly whole?: true;
+      /** Its outline goes up from the plane of its row, and what is before that across the path, outwards. */
+      readonly stands?: true;
     }
   | { readonly kind: 'wheel'; readonly shape: WheelShape }
   | { readonly kind: 'band'; readonly piece: JobPiece; readonly lines: readonly AskedLine[] }
@@ -56,13 +58,14 @@ export interface Master {
 export function makeMaster(request: SolidRequest, tolerance: number, kept?: KeptMeshes): Master {
   switch (request.kind) {
     case 'piece': {
-      const { piece, span, wire, step, whole } = request;
+      const { piece, span, wire, step, whole, stands } = request;
       const { parts, main } = pieceSolid(piece, span, tolerance, wire, kept);
       const own = parts.filter(({ band }) => whole ?? !band);
       return {
-        parts: own.map((part) =>
-          step && !part.fine ? { ...part, mesh: splitAlong(part.mesh, step) } : part,
-        ),
+        parts: own.map((part) => {
+          const mesh = stands ? mapMesh(part.mesh, UP) : part.mesh;
+          return { ...part, mesh: step && !part.fine ? splitAlong(mesh, step) : mesh };
+        }),
         main,
       };
     }
@@ -91,6 +94,20 @@ export function makeMaster(request: SolidRequest, tolerance: number, kept?: Kept
       };
   }
 }
+
+/** About x, from y to z. */
+const UP: Map3 = [1, 0, 0, 0, 0, 0, -1, 0, 0, 1, 0, 0];
+
+/** Asks for a piece of a row. @param step where it is to be bent: no edge is longer than this along it, mm */
+export const pieceRequest = (
+  { piece, span, stands }: ScenePiece,
+  wire: number,
+  step?: number,
+): Extract<SolidRequest, { kind: 'piece' }> => ({
+  ...{ kind: 'piece', piece, span, wire },
+  ...(step === undefined ? {} : { step }),
+  ...(stands ? { stands } : {}),
+});
 
 /** Asks for the band that a row is along lines; null where it is none. */
 export function bandRequest(

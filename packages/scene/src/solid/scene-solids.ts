@@ -7,7 +7,7 @@ import { bandLines, goneAlong, rowBand } from '../placing/band';
 import { BendingShapes } from './bending-shapes';
 import { materialIn } from './finished-in';
 import { BETWEEN, MachineSolids } from './machine-solids';
-import { bandRequest, makeMaster, type SolidRequest } from './masters';
+import { bandRequest, makeMaster, pieceRequest, type SolidRequest } from './masters';
 import { inJob, standingName, standingPieces, type StandingPiece } from './standing-pieces';
 import { letteringRows, standAtFrame, standingRows, type StandingRow } from './standing';
 import type { PictureAlong, PlacedPicture, SceneNode, SceneSolid, ShapeAt, SolidBodyOf } from './scene-node';
@@ -120,18 +120,16 @@ export class SceneSolids {
       }));
   }
 
-  private linkSolid(
-    { id, scene }: StandingRow,
-    { of, place, piece: { piece, span } }: StandingPiece,
-  ): string {
+  private linkSolid({ id, scene }: StandingRow, { of, place, piece: standing }: StandingPiece): string {
     const { table, materials } = scene.setOut;
+    const { piece } = standing;
     const wire = place >= 0 && wireShapes(piece) > 1 ? table.wire[place] : 0;
     const finish = place >= 0 ? table.finish[place] : -1;
     const key = `${id} ${of} ${wire} ${finish}`;
     return this.solid(
       key,
       piece.name,
-      { kind: 'piece', piece, span, wire },
+      pieceRequest(standing, wire),
       materials,
       finish >= 0 ? materials[finish].id : piece.finish?.material,
       piece.finish?.picture,

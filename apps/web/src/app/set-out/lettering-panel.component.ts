@@ -23,6 +23,8 @@ const SIDES: readonly (readonly [Lettering['sides'], string])[] = [
   ['front', 'on the front'],
   ['back', 'on the back'],
   ['both', 'on the front and on the back'],
+  ['outside', 'on the outside, seen in space'],
+  ['inside', 'on the inside, seen in space'],
 ];
 
 /** What is written on the pieces of a row: a text, running numbers, a word spelled over the pieces. */

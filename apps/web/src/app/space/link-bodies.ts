@@ -1,6 +1,6 @@
 import type { JobPiece } from '@coin-relay/model';
 import { bendStep, colourOf, materialOf, rowCopies, type RowScene } from '@coin-relay/scene';
-import { RowInstances, type SolidGroup } from '@coin-relay/scene/solid';
+import { pieceRequest, RowInstances, type SolidGroup } from '@coin-relay/scene/solid';
 import type { Group } from 'three';
 import type { MadeSolid } from '../engine/solid-tasks';
 import { toleranceFor } from './ask-solids';
@@ -71,7 +71,7 @@ export class LinkBodies {
     const { pieces, setOut } = this.scene;
     const { piece, span } = pieces[at.number];
     const { run, owner, signal, take } = this.of;
-    this.means.ask({ kind: 'piece', piece, span, wire: at.wire }, span, signal, (made) => {
+    this.means.ask(pieceRequest(pieces[at.number], at.wire), span, signal, (made) => {
       const many = !this.room.budget.claim(owner, at.places.length * trianglesOf(made));
       if (many) {
         this.shown = 'boxes';
@@ -110,13 +110,8 @@ export class LinkBodies {
     const { scene, of } = this;
     const { piece, span } = scene.pieces[at.number];
     const most = at.places.length;
-    const request = {
-      kind: 'piece',
-      piece,
-      span,
-      wire: at.wire,
-      step: bendStep(scene, scene.pieces[at.number], toleranceFor(span)),
-    } as const;
+    const step = bendStep(scene, scene.pieces[at.number], toleranceFor(span));
+    const request = pieceRequest(scene.pieces[at.number], at.wire, step);
     this.means.ask(request, span, of.signal, (solid) => {
       const own = piece.finish?.material;
       if (solid.parts.some(({ positions }) => (most * positions.length) / 3 > this.room.corners)) {

@@ -121,7 +121,7 @@ const DOINGS: readonly ((job: Job, n: readonly number[]) => Command | null)[] = 
       ...{
         text: b % 2 === 0 ? 'No. ##' : 'Žižkov',
         spelled: c % 2 === 0,
-        start: b - c,
+        start: (b - c) % 900_000,
         step: c % 3,
         first: 1 + (b % 9),
       },
