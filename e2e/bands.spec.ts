@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { file, type } from './path-support';
+import { dragFrom, file, type } from './path-support';
 import { goIntoSpace, resting, surface } from './space-support';
 import {
   copyOf,
@@ -120,4 +120,45 @@ test('a canal of bands: drawn with its picture, seen in space, handed off as sol
   expect(glb.subarray(0, 4).toString()).toBe('glTF');
   // Its waves are in it.
   expect(glb.includes(Buffer.from('TEXCOORD_0'))).toBe(true);
+});
+
+test('the picture on a band: slid and made larger by hand and typed, taken off, another one laid on', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOf(request, 'demo-swan-boats', (job) => (job.name = 'Water trial'));
+  const picture = async (): Promise<{ x: number; y: number; width: number; height: number } | null> => {
+    const { pieces } = await storedJob(page, id);
+    return pieces.find(({ name }) => name === 'Water')?.finish?.picture ?? null;
+  };
+  await openJob(page, id);
+  await page.getByRole('button', { name: 'Water' }).click();
+  await openStep(page, 'Link');
+  // Its middle lies half a repeat from the start of the path, on that; its lower right corner at the end of the repeat.
+  await dragFrom(page, [-224.9, -210], [-204.9, -210]);
+  await expect.poll(async () => (await picture())?.x).toBeGreaterThan(15);
+  const slid = (await picture())!;
+  expect(slid.x).toBeLessThan(25);
+  await dragFrom(page, [-179.9 + slid.x, -246.5], [-199.9 + slid.x, -236.5]);
+  await expect.poll(async () => (await picture())?.width).toBeLessThan(75);
+  expect((await picture())!.width).toBeGreaterThan(65);
+  await expect.poll(async () => (await picture())?.height).toBeLessThan(66);
+  await unfold(page.locator(step), /What it is made of/);
+  await expect(
+    page.getByText(/It lies once in each repeat; on the drawing it is slid by its middle/),
+  ).toBeVisible();
+  await type(page.getByLabel('Left edge of the picture', { exact: true }), '0');
+  await expect.poll(async () => (await picture())?.x).toBe(0);
+
+  await page.getByRole('button', { name: 'take its picture off' }).click();
+  await expect.poll(picture).toBeNull();
+  const png = Buffer.from(
+    'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR4nGP4z8DwHwAFAAH/iZk9HQAAAABJRU5ErkJggg==',
+    'base64',
+  );
+  await page
+    .locator('relay-finish-panel input[type=file]')
+    .setInputFiles({ name: 'red.png', mimeType: 'image/png', buffer: png });
+  // Over one whole repeat, as wide as the band is.
+  await expect.poll(picture).toMatchObject({ x: 0, y: 36.5, width: 90, height: 73 });
 });

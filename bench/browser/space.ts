@@ -82,7 +82,7 @@ function stand(job: Job): StandingRow {
 
 const chain = (count: number): Job => ring(count, chainPieces(CHAIN_SIZES[5]));
 
-/** A six-strand wire rope round a ring. */
+/** A six-strand wire rope round a ring: of 20,000 triangles where four strand steps go round it. */
 function rope(count: number): Job {
   const made = ropePieces(6, 2, 6.5, { core: 2 });
   return ring(count, made, made.pieces[0].pitch);
@@ -122,6 +122,6 @@ function figure(job: Job, runs: number): SpaceFigure {
 const standing: StandingRow[] = [];
 Object.assign(globalThis, {
   figures: () => [figure(chain(500), 9), figure(chain(5_000), 3)],
-  ropeFigure: () => figure(rope(24), 9),
+  ropeFigure: () => figure(rope(4), 15),
   keep: (count: number) => standing.push(stand(chain(count))),
 });

@@ -12,6 +12,7 @@ interface RopeOptions {
   readonly loop?: string;
   readonly turned?: string;
   readonly hand?: string;
+  readonly bend?: string;
 }
 
 /** Adds the command that works out how the strands of a rope lie. */
@@ -27,6 +28,7 @@ export function addRope(program: Command, answer: (made: object) => void): Comma
     .option('--loop <mm>', 'how long the loop is that it is laid round')
     .option('--turned <deg>', 'what the frame comes back turned by on that loop, where it leaves its plane')
     .option('--hand <word>', 'right or left')
+    .option('--bend <mm>', 'the radius of a bend: how near its strands come there')
     .action((options: RopeOptions) => {
       answer(
         ropeAnswer({
@@ -34,6 +36,7 @@ export function addRope(program: Command, answer: (made: object) => void): Comma
           ...{ lay: numberOf('lay', options.lay), angle: numberOf('angle', options.angle) },
           ...{ core: numberOf('core', options.core), loop: numberOf('loop', options.loop) },
           ...{ turned: numberOf('turned', options.turned), hand: handOf(options.hand) },
+          bend: numberOf('bend', options.bend),
         }),
       );
     });

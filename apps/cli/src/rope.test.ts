@@ -19,6 +19,14 @@ describe('rope', () => {
     expect(again['radius']).toBeCloseTo(radius, 9);
   });
 
+  it('in a bend they come nearer, and where it is too tight they cannot lie', async () => {
+    const straight = (await rope('--lay', '80', '--bend', '1e6')) as { least: number; inBend: number };
+    expect(straight.inBend).toBeCloseTo(straight.least, 3);
+    const bent = (await rope('--lay', '80', '--bend', '40')) as { least: number; inBend: number };
+    expect(bent.inBend).toBeLessThan(bent.least);
+    expect(await rope('--lay', '80', '--bend', '1')).toMatchObject({ inBend: 0 });
+  });
+
   it('a core that is thick enough carries them; a thin one lies loose', async () => {
     expect(await rope('--lay', '80', '--core', '5')).toMatchObject({ on: 'the core', radius: 7 });
     expect(await rope('--lay', '80', '--core', '1')).toMatchObject({ on: 'each other' });
@@ -41,6 +49,7 @@ describe('rope', () => {
     [['--lay', '80', '--strands', '1'], /2 to 36 strands; it was given 1/],
     [['--lay', '80', '--strands', '100'], /it was given 100/],
     [['--lay', '80', '--core', '-1'], /radius of 0 mm or more/],
+    [['--lay', '80', '--bend', '0'], /A bend has a radius of more than 0 mm/],
   ])('%j is refused in a line', async (more, words) => {
     expect(await run('rope', '--strands', '6', '--radius', '2', ...more)).toMatchObject({
       status: 2,

@@ -7,6 +7,7 @@ import {
   layCandidates,
   RelayError,
   strandGap,
+  strandGapInBend,
   type Hand,
   type LayCandidate,
 } from '@coin-relay/core';
@@ -26,6 +27,8 @@ export interface RopeQuestion {
   /** What the frame comes back turned by on that loop, degrees; nothing in the plane. */
   readonly turned?: number | undefined;
   readonly hand?: Hand | undefined;
+  /** Radius of a bend of the middle of the rope, mm: then how near neighbours come there is told. */
+  readonly bend?: number | undefined;
 }
 
 export interface RopeAnswer {
@@ -40,6 +43,8 @@ export interface RopeAnswer {
   /** What the strands lie on. */
   readonly on: 'each other' | 'the core';
   readonly lays?: readonly LayCandidate[];
+  /** How far apart the middles of neighbours are where they are nearest in the bend, mm; 0 where that is too tight. */
+  readonly inBend?: number;
 }
 
 /** Lays about the one that is asked for that are told of. */
@@ -50,7 +55,7 @@ const TOLD = 5;
  * @throws RelayError rope-invalid, request-invalid
  */
 export function ropeAnswer(asked: RopeQuestion): RopeAnswer {
-  const { strands, radius: r, core = 0, loop, turned = 0, hand = 'right' } = asked;
+  const { strands, radius: r, core = 0, loop, turned = 0, hand = 'right', bend } = asked;
   if ((asked.lay === undefined) === (asked.angle === undefined))
     throw new RelayError(
       'request-invalid',
@@ -60,6 +65,10 @@ export function ropeAnswer(asked: RopeQuestion): RopeAnswer {
   if (!(core >= 0))
     throw new RelayError('rope-invalid', `A core has a radius of 0 mm or more; it was given ${core}.`, {
       field: 'core',
+    });
+  if (bend !== undefined && !(bend > 0))
+    throw new RelayError('rope-invalid', `A bend has a radius of more than 0 mm; it was given ${bend}.`, {
+      field: 'bend',
     });
   const angleAsked = asked.angle === undefined ? null : (asked.angle * Math.PI) / 180;
   const touching =
@@ -76,6 +85,7 @@ export function ropeAnswer(asked: RopeQuestion): RopeAnswer {
     lay,
     angle: (angle * 180) / Math.PI,
     on: radius > touching ? 'the core' : 'each other',
+    ...(bend === undefined ? {} : { inBend: strandGapInBend(radius, { strands, lay }, bend) }),
     ...(loop === undefined
       ? {}
       : {

@@ -1,3 +1,4 @@
+export * from './bend-gap';
 export * from './strands';
 export * from './whole-lays';
 export * from './strand-lines';

@@ -12,6 +12,7 @@ import {
   MOST_STRANDS,
   strandGap,
 } from './strands';
+import { strandGapInBend } from './bend-gap';
 import { leastBetween, ropeFrames, strandLines } from './strand-lines';
 import { layCandidates, nearestLay } from './whole-lays';
 
@@ -212,5 +213,53 @@ describe('strands along a path', () => {
 
   it('more stations than are worked out at once are refused', () => {
     expect(() => ropeFrames(planar('M0 0H10'), 200_001)).toThrow(/2 to 200,000 stations/);
+  });
+});
+
+describe('strands in a bend', () => {
+  it('come nearer by as much as the lines of a rope round a circle do (independent search)', () => {
+    for (const [strands, radius, lay, bend] of [
+      [3, 2, 40, 30],
+      [6, 4, 60, 25],
+      [4, 1.5, 9, 60],
+      [2, 1, 12, 8],
+    ]) {
+      // Whole lays round it, so that every place of a strand comes to every angle.
+      const turns = Math.round((2 * Math.PI * bend) / lay);
+      const whole = (2 * Math.PI * bend) / turns;
+      const circle = planar(`M${bend} 0A${bend} ${bend} 0 1 1 ${-bend} 0A${bend} ${bend} 0 1 1 ${bend} 0Z`);
+      const many = 6000;
+      const lines = strandLines(ropeFrames(circle, many), {
+        strands,
+        radius,
+        lay: whole,
+        hand: 'right',
+        turn: 0.3,
+      });
+      const searched = leastBetween(
+        lines[0],
+        lines[1],
+        Math.ceil((many * whole) / (circle.length * strands)) * 2,
+      );
+      const told = strandGapInBend(radius, { strands, lay: whole }, bend);
+      expect(Math.abs(told - searched)).toBeLessThan(2e-4 * searched);
+      expect(told).toBeLessThan(strandGap(radius, { strands, lay: whole }));
+    }
+  });
+
+  it('are as near as in the straight where the bend is very wide, and nearer the tighter it is (property)', () => {
+    fc.assert(
+      fc.property(lays, ({ strands, radius, longer }) => {
+        const lay = leastLay(strands, radius) * longer;
+        const on = contactRadius(radius, { strands, lay });
+        const straight = strandGap(on, { strands, lay });
+        expect(straight).toBeCloseTo(2 * radius, 9);
+        expect(strandGapInBend(on, { strands, lay }, Infinity)).toBe(straight);
+        expect(strandGapInBend(on, { strands, lay }, on * 1e5) / straight).toBeCloseTo(1, 3);
+        const gaps = [50, 20, 8, 3, 1.5].map((times) => strandGapInBend(on, { strands, lay }, on * times));
+        for (let i = 1; i < gaps.length; i++) expect(gaps[i]).toBeLessThanOrEqual(gaps[i - 1] * (1 + 1e-9));
+        expect(strandGapInBend(on, { strands, lay }, on)).toBe(0);
+      }),
+    );
   });
 });

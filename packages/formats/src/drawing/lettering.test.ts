@@ -16,6 +16,8 @@ import { writeSvg } from '../svg-out';
 
 const carousel = demoJobs().find(({ id }) => id === 'demo-prize-carousel')!.job;
 
+const STILL = { frame: 0, moving: false, path: false };
+
 function machineFor(job: Job): Machine {
   const rows = fittedRows(job);
   return machineOf(job, rows, precomputeFrames(job, rows));
@@ -25,7 +27,7 @@ describe('what is written on a row, in files', () => {
   const machine = machineFor(carousel);
 
   it('an SVG has each digit as often as it is written, made once', () => {
-    const svg = writeSvg(machine, { frame: 0 });
+    const svg = writeSvg(machine, STILL);
     // 01 to 32: two digits on each plate, of which there are fewer than twenty, by their place.
     expect(svg.match(/<use href="#letter-/g)).toHaveLength(64);
     expect(svg.match(/id="letter-/g)!.length).toBeLessThan(20);
@@ -35,15 +37,16 @@ describe('what is written on a row, in files', () => {
     const [plates, ...others] = carousel.runs;
     const twin = { x: 0, y: -300, angle: 0 };
     const setOut = { ...PLAIN_SET_OUT, twin };
-    const svg = writeSvg(machineFor(parseJob({ ...carousel, runs: [{ ...plates, setOut }, ...others] })), {
-      frame: 0,
-    });
+    const svg = writeSvg(
+      machineFor(parseJob({ ...carousel, runs: [{ ...plates, setOut }, ...others] })),
+      STILL,
+    );
     expect(svg.match(/<use href="#letter-\d+"/g)).toHaveLength(64);
     expect(svg.match(/<use href="#letter-\d+-twin"/g)).toHaveLength(64);
   });
 
   it('a DXF has it on a layer of its own', () => {
-    const { text } = writeFlatDxf(machine, { frame: 0 });
+    const { text } = writeFlatDxf(machine, { frame: 0, wheels: false, path: false, machine: false });
     expect(text).toContain('lettering');
   });
 

@@ -19,6 +19,7 @@ export * from './flat-top/family';
 export * from './lamp/family';
 export * from './plain-belt/family';
 export * from './rope/family';
+export * from './rope/nearness';
 export * from './plank/family';
 export * from './track-shoe/family';
 export * from './stitch/family';

@@ -1,6 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { figureBox, pieceFigure, placementMode } from '@coin-relay/scene';
-import { materialsOf, type Job, type JobPiece, type Material, type PieceFinish } from '@coin-relay/model';
+import {
+  bandOf,
+  isBand,
+  materialsOf,
+  type Job,
+  type JobPiece,
+  type Material,
+  type PieceFinish,
+} from '@coin-relay/model';
 import { NzButtonComponent } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { firstValueFrom } from 'rxjs';
@@ -101,22 +109,16 @@ const PLAIN: PieceFinish = { material: null, line: true, picture: null };
         </button>
       } @else {
         @defer (on immediate) {
-          <relay-file-choice
-            words="a picture on it…"
-            accept="image/png,image/jpeg"
-            [disabled]="bends()"
-            (chosen)="lay($event)"
-          />
+          <relay-file-choice words="a picture on it…" accept="image/png,image/jpeg" (chosen)="lay($event)" />
         }
       }
     </div>
-    @if (bends()) {
+    @if (bends() && finish().picture) {
+      <p class="cost">While it bends its picture is seen in the drawing alone, not in space.</p>
+    }
+    @if (isBand() && finish().picture) {
       <p class="cost">
-        {{
-          finish().picture
-            ? '▲ Its picture is not drawn while it bends: a picture keeps its shape. Make it stiff or carried.'
-            : 'A picture lies only on pieces that keep their shape; this one bends.'
-        }}
+        It lies once in each repeat; on the drawing it is slid by its middle and made larger by its corner.
       </p>
     }
     @if (finish().picture; as p) {
@@ -181,8 +183,10 @@ export class FinishPanelComponent {
   private readonly trouble = new ErrorState();
   protected readonly problem = this.trouble.words;
   protected readonly finish = computed(() => this.piece().finish ?? PLAIN);
-  /** Is it bent point by point, so that no picture can lie on it? */
-  protected readonly bends = computed(() => placementMode(this.piece()) === 'bent');
+  /** The picture of a band goes along it wherever that is seen. */
+  protected readonly isBand = computed(() => isBand(this.piece()));
+  /** Is it bent point by point by itself? */
+  protected readonly bends = computed(() => !this.isBand() && placementMode(this.piece()) === 'bent');
   protected readonly materials = computed(() => materialsOf(this.job()));
   protected readonly colour = computed(() => {
     const id = this.finish().material ?? pieceFigure(this.piece(), this.piece().pitch).main;
@@ -232,7 +236,11 @@ export class FinishPanelComponent {
   protected async lay(picture: File): Promise<void> {
     await this.trouble.during(async () => {
       const { picture: name } = await firstValueFrom(this.api.keepPicture(picture));
-      const [x0, y0, x1, y1] = figureBox(pieceFigure(this.piece(), this.piece().pitch));
+      const piece = this.piece();
+      const band = bandOf(piece);
+      const [x0, y0, x1, y1] = band
+        ? [0, -band.outer, piece.pitch, band.inner]
+        : figureBox(pieceFigure(piece, piece.pitch));
       this.put({ picture: { picture: name, x: x0, y: y1, width: x1 - x0, height: y1 - y0 } });
     });
   }

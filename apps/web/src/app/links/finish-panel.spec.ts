@@ -1,11 +1,12 @@
 import { Component } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { tubePieces, type JobPiece } from '@coin-relay/model';
+import { stockSectionOf, sweptPieces, tubePieces, type JobPiece } from '@coin-relay/model';
 import { describe, expect, it, vi } from 'vitest';
 import { demo, jobView } from '../../testing/job-view';
 import { FinishPanelComponent } from './finish-panel.component';
 
 const [tube] = tubePieces(30).pieces;
+const [rail] = sweptPieces(stockSectionOf('rail', 10, 12, 1), 100).pieces;
 const picture = { picture: 'a'.repeat(64), x: 0, y: 0, width: 10, height: 10 };
 
 /** What the panel says of a piece. */
@@ -34,17 +35,22 @@ async function saidOf(piece: JobPiece): Promise<{ text: string; offers: boolean 
 }
 
 describe('a picture on a piece', () => {
-  it('is offered on pieces that keep their shape, and not on one that bends, which says why', async () => {
-    expect((await saidOf({ ...tube, behaviour: 'stiff' })).offers).toBe(true);
-    const bends = await saidOf({ ...tube, behaviour: 'bending' });
-    expect(bends.offers).toBe(false);
-    expect(bends.text).toContain('A picture lies only on pieces that keep their shape; this one bends.');
+  it('is offered on pieces that keep their shape, on those that bend, and on bands', async () => {
+    for (const piece of [
+      { ...tube, behaviour: 'stiff' as const },
+      { ...tube, behaviour: 'bending' as const },
+      rail,
+    ])
+      expect((await saidOf(piece)).offers).toBe(true);
   });
 
-  it('that is there while the piece bends is said not to be drawn', async () => {
+  it('is said to be seen in the drawing alone while a piece bends; on a band how it is moved', async () => {
     const finish = { material: null, line: true, picture };
-    const { text } = await saidOf({ ...tube, behaviour: 'bending', finish });
-    expect(text).toContain('▲ Its picture is not drawn while it bends');
-    expect((await saidOf({ ...tube, behaviour: 'stiff', finish })).text).not.toContain('▲');
+    const alone = 'While it bends its picture is seen in the drawing alone';
+    expect((await saidOf({ ...tube, behaviour: 'bending', finish })).text).toContain(alone);
+    expect((await saidOf({ ...tube, behaviour: 'stiff', finish })).text).not.toContain(alone);
+    const band = await saidOf({ ...rail, finish });
+    expect(band.text).not.toContain(alone);
+    expect(band.text).toContain('It lies once in each repeat');
   });
 });

@@ -16,6 +16,7 @@ export type Grip =
   | { readonly of: 'end'; readonly end: 'from' | 'to' | 'low' }
   | { readonly of: 'pick'; readonly index: number }
   | { readonly of: 'spacing' }
+  | { readonly of: 'picture'; readonly part: 'middle' | 'corner' }
   | { readonly of: 'anchor'; readonly anchor: string };
 
 /** What a ready shape is changed by; each shape has some of them. */

@@ -9,6 +9,7 @@ import { doesNotClose } from './does-not-close';
 import { fansInBend } from './fans-in-bend';
 import { fewTeeth } from './few-teeth';
 import { frameLost } from './frame-lost';
+import { lettersOver } from './letters-over';
 import { lostAnchor } from './lost-anchor';
 import { missedWheel } from './missed-wheel';
 import { neighboursCut } from './neighbours-cut';
@@ -45,6 +46,7 @@ export const RULES = [
   rowsCut,
   fansInBend,
   bandFolds,
+  lettersOver,
   oddCount,
   withoutPlace,
   brokenTurn,

@@ -29,6 +29,7 @@ export {
   setTravel,
   setTurning,
   setUnit,
+  writePicture,
   writeSpacing,
 } from './job';
 export {

@@ -48,6 +48,7 @@ export class ToolsPart implements DrawingPart {
         if (marks.now) return steps.mark;
         if (context.at === 'set-out') return steps.place;
         if (context.at === 'motion' || anchors.now) return steps.anchor;
+        if (context.at === 'link') return steps.picture;
         return context.at === 'fit' ? steps.spacing : pathTool;
       }),
     );
@@ -79,10 +80,8 @@ export class ToolsPart implements DrawingPart {
       if (context.at === 'path') return pathTool.handles();
       // A wheel is taken hold of as it is, in any step; what shapes the path is shown where that is worked on.
       const wheels = pathTool.handles().filter(({ look }) => look === 'wheel');
-      const grip = context.at === 'fit' ? (steps?.spacing.grip() ?? null) : null;
-      return grip
-        ? [...wheels, { grip: { of: 'spacing' }, look: 'spacing', x: grip.x, y: grip.y, from: grip.from }]
-        : wheels;
+      if (context.at === 'fit') return [...wheels, ...(steps?.spacing.grips() ?? [])];
+      return context.at === 'link' ? [...wheels, ...(steps?.picture.grips() ?? [])] : wheels;
     };
     merge(
       store.job$,

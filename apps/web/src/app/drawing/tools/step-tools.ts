@@ -5,6 +5,7 @@ import { AnchorTool, type AnchorGround } from './anchor-tool';
 import { MarkTool } from './mark-tool';
 import type { PathTool } from './path-tool';
 import { PlaceTool } from './place-tool';
+import { PictureTool } from './picture-tool';
 import { SpacingTool } from './spacing-tool';
 
 /** What the tools of the steps after the path work with. */
@@ -18,6 +19,7 @@ export interface StepGround extends AnchorGround {
 /** The tools of the steps after the path: loaded once the drawing stands there. */
 export interface StepTools {
   readonly place: PlaceTool;
+  readonly picture: PictureTool;
   readonly spacing: SpacingTool;
   readonly mark: MarkTool;
   readonly anchor: AnchorTool;
@@ -27,6 +29,7 @@ export function stepTools(ground: StepGround): StepTools {
   const { stage, store, fits, marks, places, pathTool } = ground;
   return {
     place: new PlaceTool(stage, places),
+    picture: new PictureTool(stage, store, fits, pathTool),
     spacing: new SpacingTool(stage, store, fits, pathTool),
     mark: new MarkTool(stage, fits, marks),
     anchor: new AnchorTool(ground),

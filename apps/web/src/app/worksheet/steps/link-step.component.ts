@@ -37,6 +37,7 @@ import { RunAtWork, sequenceOf } from '../../session/run-at-work.service';
 import { FamilyFieldsComponent } from '../../links/family-fields.component';
 import { outlineReader } from '../../links/outline-reader';
 import { FinishPanelComponent } from '../../links/finish-panel.component';
+import { RopeNoteComponent } from '../../links/rope-note.component';
 import { SectionPanelComponent } from '../../links/section/section-panel.component';
 import { SolidSheetComponent } from '../../links/solid-file/solid-sheet.component';
 import type { TakenSolids } from '../../links/solid-file/taken-solids';
@@ -76,6 +77,7 @@ const GROUPS: readonly { title: string; entries: readonly CatalogueEntry[] }[] =
     NumberFieldComponent,
     SampleComponent,
     TermComponent,
+    RopeNoteComponent,
     SectionPanelComponent,
     SettingPanelComponent,
     SolidSheetComponent,
