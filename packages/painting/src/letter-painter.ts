@@ -14,23 +14,17 @@ import { place, type Map6 } from './map6';
 import { paintBent } from './paint-bent';
 import type { PaintPart } from './piece-looks';
 
-/** Paints what is written on the pieces of a row. Outlines are made once. */
+/** Paints what is written on the pieces of a row. What that is is worked out, and made, once it is painted. */
 export class LetterPainter {
   private readonly made: (Pick<PaintPart, 'path' | 'fill' | 'line' | 'fine'> | undefined)[] = [];
-  private readonly colour: string;
+  private written: Letters | null = null;
 
-  /** Null where nothing is written. @param scene the row where it rests @param twin for its mirrored twin */
-  static of(scene: RowScene, twin: boolean): LetterPainter | null {
-    const written = lettersOf(scene, twin);
-    return written && new LetterPainter(scene, written);
-  }
-
-  private constructor(
+  /** @param atRest the row where it rests @param twin for its mirrored twin */
+  constructor(
     private readonly scene: RowScene,
-    private readonly written: Letters,
-  ) {
-    this.colour = colourOf(scene.setOut.materials, written.material);
-  }
+    private readonly atRest: () => RowScene,
+    private readonly twin: boolean,
+  ) {}
 
   /**
    * Paints what is written on link k.
@@ -47,27 +41,32 @@ export class LetterPainter {
     row: number,
   ): void {
     const i = placeOf(this.scene, k);
-    if (i < 0) return;
+    const written = (this.written ??= lettersOf(this.atRest(), this.twin));
+    if (i < 0 || !written) return;
     const on = letteredPiece(piece);
     const bends = on.mode === 'bent';
     if (!bends) place(ctx, base, m);
-    for (const part of this.written.parts) {
+    for (const part of written.parts) {
       const number = part[i];
       if (number < 0) continue;
-      const letter = this.written.letters[number];
+      const letter = written.letters[number];
       if (letter.seen === 0) continue;
-      const look = (this.made[number] ??= this.lookOf(letter, on));
+      const look = (this.made[number] ??= this.lookOf(letter, on, written.material));
       if (bends) paintBent(ctx, base, pixel, this.scene, k, on, row, [look], letter.seen);
       else if ((m[0] * m[3] - m[1] * m[2]) * letter.seen > 0) {
-        ctx.fillStyle = this.colour;
+        ctx.fillStyle = look.fill;
         ctx.fill(look.path, 'evenodd');
       }
     }
   }
 
-  private lookOf({ d }: Letter, piece: ScenePiece): Pick<PaintPart, 'path' | 'fill' | 'line' | 'fine'> {
+  private lookOf(
+    { d }: Letter,
+    piece: ScenePiece,
+    material: string,
+  ): Pick<PaintPart, 'path' | 'fill' | 'line' | 'fine'> {
     return {
-      ...{ path: newOutline(d), fill: this.colour, line: false },
+      ...{ path: newOutline(d), fill: colourOf(this.scene.setOut.materials, material), line: false },
       fine: piece.mode === 'bent' ? bendingPart(d, this.scene, piece) : null,
     };
   }

@@ -12,6 +12,7 @@ import {
   drawOrder,
   isKeptWhole,
   isOnEdge,
+  lettersReach,
   moveScene,
   pieceNumberAt,
   placeMatrix,
@@ -111,8 +112,9 @@ export class RowPainter {
     this.turnings = fit.turnings;
     this.repeat = fit.row.kind === 'ring' && !laid ? repeatOf(fit, sequence, setOut) : null;
     this.looks = new PieceLooks(this.scene);
-    this.ownLetters = LetterPainter.of(this.scene, false);
-    this.twinLetters = setOut.setOut.twin ? LetterPainter.of(this.scene, true) : null;
+    const atRest = (): RowScene => rowScene(fit, setOut, laid);
+    this.ownLetters = setOut.lettering && new LetterPainter(this.scene, atRest, false);
+    this.twinLetters = setOut.setOut.twin && setOut.lettering && new LetterPainter(this.scene, atRest, true);
     this.letters = this.ownLetters;
     const colour = (material: string): string => colourOf(setOut.materials, material);
     const [first] = sequence;
@@ -352,7 +354,8 @@ function reachOf({ span, pieces, setOut }: RowScene, offsets: readonly number[])
   for (const values of [table.out, table.along])
     for (let i = 0; i < values.length; i++) shift = Math.max(shift, Math.abs(values[i]));
   // Pieces that give, and those between two pins, reach over their own lengths.
-  return 4 * (span + figure) + copies + shift;
+  const { along, across } = lettersReach(setOut.lettering);
+  return 4 * (span + figure) + copies + shift + along + across;
 }
 
 /** What is not cut away, in the drawing's axes. */

@@ -1,3 +1,4 @@
 export * from './begin';
 export * from './lettered-box';
 export * from './letters';
+export * from './reach';

@@ -2,13 +2,13 @@ import { fitRow, measurePath, parsePathData, pathReader, newReading } from '@coi
 import { ownPiece, parseJob, resolveRun, resolveSetOut, shapeJob } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
 import { bendingPart, bentPoints } from './bent';
-import { BENT_PARTS, bendStep, rowScene, type RowScene } from './index';
+import { BENT_PARTS, bendStep, bentStray, rowScene, type RowScene } from './index';
 
 /** One body as long as the whole path, bent along it. */
-function longBody(data: string): RowScene {
+function longBody(data: string, long = 900): RowScene {
   const base = shapeJob('Long', 'circle');
   const piece = {
-    ...ownPiece('own', 'Body', '', [{ data: 'M0 -4H900V4H0Z', material: 'brass', line: true }]),
+    ...ownPiece('own', 'Body', '', [{ data: `M0 -4H${long}V4H0Z`, material: 'brass', line: true }]),
     behaviour: 'bending' as const,
   };
   const job = parseJob({
@@ -48,6 +48,17 @@ describe('edges of what bends', () => {
     expect(bendStep(scene, scene.pieces[0], 0.02)).toBeCloseTo(scene.pieces[0].span / BENT_PARTS, 9);
     const tight = longBody('M0 0H300A30 30 0 0 1 300 60H0A30 30 0 0 1 0 0Z');
     expect(tight.pieces[0].span / bendStep(tight, tight.pieces[0], 1e-9)).toBeCloseTo(1000, 6);
+  });
+
+  it('stray by no more than that where they can, and by how much is told where they cannot', () => {
+    const loop = longBody('M0 0H300A30 30 0 0 1 300 60H0A30 30 0 0 1 0 0Z');
+    expect(bentStray(loop, loop.pieces[0], 0.05)).toBeCloseTo(0.05, 3);
+    const long = longBody('M0 0H30000A30 30 0 0 1 30000 60H0A30 30 0 0 1 0 0Z', 60_000);
+    const [piece] = long.pieces;
+    // Cut into a thousand parts: the sagitta of one of these on the outer side.
+    const angle = piece.span / 1000 / 30;
+    expect(bentStray(long, piece, 0.05)).toBeCloseTo((34 * angle ** 2) / 8, 9);
+    expect(bentStray(longBody('M0 0H900'), piece, 0.05)).toBe(0);
   });
 
   it('in plan keep the outline of that body to the parallels of its path', () => {

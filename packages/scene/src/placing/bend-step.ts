@@ -11,13 +11,33 @@ const MOST_PARTS = 1_000;
  * @param tolerance how far an edge may stray from where it should be, mm
  */
 export function bendStep(scene: RowScene, piece: ScenePiece, tolerance: number): number {
-  const { fit } = scene;
-  const { span, box, setting } = piece;
-  const radius = tightestBend(fit.layout.path)?.radius ?? Infinity;
-  const reach = Math.max(Math.abs(box[1] - setting.line), Math.abs(box[3] - setting.line)) * setting.scale;
+  const { span } = piece;
+  const { radius, reach } = tightestFor(scene, piece);
   const straight = radius === Infinity ? Infinity : radius * Math.sqrt((8 * tolerance) / (radius + reach));
   const step = straight / stretchOf(scene, piece);
   return Math.min(span / BENT_PARTS, Math.max(span / MOST_PARTS, step));
+}
+
+/**
+ * How far the edges of a piece that bends stray on the tightest bend of its path, mm: more than they may where it would
+ * have to be cut into more parts than it is.
+ * @param tolerance how far an edge may stray, mm
+ */
+export function bentStray(scene: RowScene, piece: ScenePiece, tolerance: number): number {
+  const { radius, reach } = tightestFor(scene, piece);
+  const step = bendStep(scene, piece, tolerance) * stretchOf(scene, piece);
+  return radius === Infinity ? 0 : ((radius + reach) * (step / radius) ** 2) / 8;
+}
+
+/** The tightest bend that a piece comes to, and how far it reaches beyond it, mm. */
+function tightestFor(
+  { fit }: RowScene,
+  { box, setting }: ScenePiece,
+): { readonly radius: number; readonly reach: number } {
+  return {
+    radius: tightestBend(fit.layout.path)?.radius ?? Infinity,
+    reach: Math.max(Math.abs(box[1] - setting.line), Math.abs(box[3] - setting.line)) * setting.scale,
+  };
 }
 
 /** How many times its own length a piece is stretched along the path, where it is the longest. */

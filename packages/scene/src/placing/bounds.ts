@@ -1,4 +1,5 @@
 import { isOnPath, pathBounds } from '@coin-relay/core';
+import { lettersReach } from '../lettering/reach';
 import type { Box } from './box';
 import { twinMatrix } from './copies';
 import type { RowScene } from './scene';
@@ -23,9 +24,10 @@ export function rowBounds(scene: RowScene): Box {
     }
   }
   const larger = Math.max(1, ...(setOut.shaping?.stations ?? []).map(({ scale }) => scale));
+  const letters = lettersReach(setOut.lettering).across;
   const far = Math.max(
     ...pieces.map(({ box: [x0, y0, x1, y1], setting, span: own }) => {
-      const off = Math.max(Math.abs(y0), Math.abs(y1), -x0, x1 - own);
+      const off = Math.max(Math.abs(y0), Math.abs(y1), -x0, x1 - own, Math.abs(y0 + y1) / 2 + letters);
       return off * setting.scale * larger + Math.abs(setting.out) + Math.abs(setting.line);
     }),
   );

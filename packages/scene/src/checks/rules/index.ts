@@ -22,6 +22,7 @@ import { ropeTooShort } from './rope-too-short';
 import { rowsCut } from './rows-cut';
 import { seam } from './seam';
 import { springLimits } from './spring-limits';
+import { showsFacets } from './shows-facets';
 import { tooClose } from './too-close';
 import { tooFast } from './too-fast';
 import { tooSteep } from './too-steep';
@@ -46,6 +47,7 @@ export const RULES = [
   rowsCut,
   fansInBend,
   bandFolds,
+  showsFacets,
   lettersOver,
   oddCount,
   withoutPlace,
