@@ -11,7 +11,9 @@ describe('a body whose faces lie deeper', () => {
     fc.assert(
       fc.property(side, side, side, fc.double({ min: -0.5, max: 0.5, noNaN: true }), (x, y, z, by) => {
         const inset = insetMesh(boxMesh(x, y, z), by);
-        expect(volume(inset)).toBeCloseTo((x - 2 * by) * (y - 2 * by) * (z - 2 * by), 4);
+        const wanted = (x - 2 * by) * (y - 2 * by) * (z - 2 * by);
+        // Of volumes of half a litre the last digits are lost.
+        expect(Math.abs(volume(inset) - wanted)).toBeLessThan(5e-5 + 1e-9 * wanted);
         expect(measureMesh(inset).openEdges).toBe(0);
       }),
     );

@@ -1,11 +1,11 @@
 import { mapContour, parsePathData, writePathData, type Affine } from '@coin-relay/core';
-import { laySigns, textAt, type ResolvedLettering } from '@coin-relay/model';
+import { laySigns, textAt, type LaidSigns, type ResolvedLettering } from '@coin-relay/model';
 import { bentPoints } from '../placing/bent';
 import type { Box } from '../placing/box';
 import { twinMatrix } from '../placing/copies';
 import { placeMatrix } from '../placing/placement-matrix';
-import { letteredBox, letteredPiece } from './lettered-box';
 import { pieceNumberAt, type RowScene, type ScenePiece } from '../placing/scene';
+import { letteredBox, letteredPiece } from './lettered-box';
 
 /** A part of what is written, as it lies on one kind of piece. */
 export interface Letter {
@@ -35,8 +35,17 @@ export interface Letters {
 /** What of a piece is written on: what is seen from the front or from behind, or of its sides. */
 export type Face = Exclude<ResolvedLettering['sides'], 'both'>;
 
+/** What is written, on what. */
+interface Writing {
+  readonly scene: RowScene;
+  readonly lettering: ResolvedLettering;
+  /** On the mirrored twin of the row. */
+  readonly twin: boolean;
+}
+
 /** Where a text lies on a piece, and how it reads. */
 interface Lie {
+  readonly face: Face;
   /** The side of the path its inside lies on, in the drawing: what is drawn on it is turned over below zero. */
   readonly side: 1 | -1;
   /** Is it turned by half a turn? */
@@ -58,6 +67,7 @@ export function lettersOf(scene: RowScene, twin = false): Letters | null {
   const known = new Map<string, number>();
   const parts: Int32Array[] = [];
   const { firstLink, links } = scene.frame;
+  const writing: Writing = { scene, lettering, twin };
   const faces: readonly Face[] = lettering.sides === 'both' ? ['front', 'back'] : [lettering.sides];
   for (let i = 0; i < table.count; i++) {
     const k = i - firstLink;
@@ -66,14 +76,14 @@ export function lettersOf(scene: RowScene, twin = false): Letters | null {
     const laid = laySigns(textAt(lettering, i), lettering.outlines);
     let part = 0;
     for (const face of laid.parts.length > 0 ? faces : []) {
-      const lie = lieOf(scene, lettering, k, scene.pieces[on], face, twin);
+      const lie = lieOf(writing, k, scene.pieces[on], face);
       for (const { signs, x } of laid.parts) {
         const key = `${signs} ${x.toFixed(6)} ${on} ${face} ${lie.side} ${lie.over ? 'over' : ''}`;
         let number = known.get(key);
         if (number === undefined) {
           number = letters.length;
           known.set(key, number);
-          letters.push(letter(scene, lettering, on, signs, x, laid.width, face, lie, twin));
+          letters.push(letter(writing, on, lie, { signs, x }, laid.width));
         }
         const at = (parts[part++] ??= new Int32Array(table.count).fill(-1));
         at[i] = number;
@@ -84,14 +94,8 @@ export function lettersOf(scene: RowScene, twin = false): Letters | null {
 }
 
 /** Where a text would lie on link k, as its row stands now. */
-function lieOf(
-  scene: RowScene,
-  lettering: ResolvedLettering,
-  k: number,
-  base: ScenePiece,
-  face: Face,
-  twin: boolean,
-): Lie {
+function lieOf(writing: Writing, k: number, base: ScenePiece, face: Face): Lie {
+  const { scene, lettering, twin } = writing;
   const piece = letteredPiece(base);
   const m = piece.mode === 'bent' ? bentMap(scene, k, piece) : new Float64Array(6);
   let side = (piece.setting.flip ? -scene.side : scene.side) as 1 | -1;
@@ -100,14 +104,15 @@ function lieOf(
     const { own } = scene.room;
     side = own[0] * own[3] - own[1] * own[2] < 0 ? -1 : 1;
   }
-  if (!lettering.upright) return { side, over: false };
-  const [a, b, c, d] = shown(lettering, { side, over: false }, face, twin, scene.setOut.stand !== null);
+  const lie = { face, side, over: false };
+  if (!lettering.upright) return lie;
+  const [a, b, c, d] = shown(writing, lie);
   if (isSide(face)) {
     // The twin of a row in its plane is turned over, and what was up on it is down.
     const turned = twin && !scene.setOut.stand;
     // Who reads a drawing that stands upright looks from before it: what is before is down on what lies on top.
     const high = (turned ? -side : side) * (lettering.lies ? 1 : -1);
-    return { side, over: (Math.abs(d) > 0.5 ? d : b) * high < 0 };
+    return { ...lie, over: (Math.abs(d) > 0.5 ? d : b) * high < 0 };
   }
   // The way it reads, in the drawing.
   const { twin: mirror } = scene.setOut.setOut;
@@ -116,7 +121,7 @@ function lieOf(
   const right = (t[0] * x + t[2] * y) * (face === 'back' ? -1 : 1);
   const up = t[1] * x + t[3] * y;
   const over = Math.abs(right) > UPRIGHT * Math.hypot(a, b, c, d, x, y) ? right < 0 : up < 0;
-  return { side, over };
+  return { ...lie, over };
 }
 
 const AS_IT_IS: Affine = [1, 0, 0, 1, 0, 0];
@@ -126,9 +131,8 @@ function bentMap(scene: RowScene, k: number, piece: ScenePiece): Float64Array {
   const step = piece.span / 100;
   const { middle } = piece;
   const points = Float64Array.of(middle - step, 0, middle + step, 0, middle, -step, middle, step);
-  const [x0, y0, x1, y1, x2, y2, x3, y3] = points;
   const out = new Float64Array(8);
-  bentPoints(scene, k, piece, { points: Float64Array.of(x0, y0, x1, y1, x2, y2, x3, y3), rings: [] }, 0, out);
+  bentPoints(scene, k, piece, { points, rings: [] }, 0, out);
   const by = 1 / (2 * step);
   return Float64Array.of(
     ...[(out[2] - out[0]) * by, (out[3] - out[1]) * by],
@@ -144,17 +148,15 @@ const isSide = (face: Face): boolean => face === 'outside' || face === 'inside';
  * of what is on a side of it x and z.
  */
 function shown(
-  { quarters }: ResolvedLettering,
-  { side, over }: Lie,
-  face: Face,
-  twin: boolean,
-  mirrored: boolean,
+  { scene, lettering: { quarters }, twin }: Writing,
+  { face, side, over }: Lie,
 ): [number, number, number, number] {
   const [c, s] = QUARTERS[(quarters + (over ? 2 : 0)) % 4];
   const sidewise = isSide(face);
   const y = sidewise ? 1 : twin ? -side : side;
   // From behind, and from inside, it is seen the other way round; so is what is mirrored in space.
-  const x = (face === 'back' || face === 'inside' ? -1 : 1) * (sidewise && twin && mirrored ? -1 : 1);
+  const x =
+    (face === 'back' || face === 'inside' ? -1 : 1) * (sidewise && twin && scene.setOut.stand ? -1 : 1);
   return [x * c, y * s, -x * s, y * c];
 }
 
@@ -166,23 +168,22 @@ const QUARTERS = [
   [0, -1],
 ] as const;
 
+/** @param width of all that is written there, for capitals that are 1 high */
 function letter(
-  scene: RowScene,
-  lettering: ResolvedLettering,
+  writing: Writing,
   on: number,
-  signs: string,
-  from: number,
-  width: number,
-  face: Face,
   lie: Lie,
-  twin: boolean,
+  { signs, x: from }: LaidSigns,
+  width: number,
 ): Letter {
+  const { scene, lettering, twin } = writing;
+  const { face } = lie;
   const { height, along, across, capital, outlines } = lettering;
   const piece = scene.pieces[on];
   const [x0, y0, x1, y1] = letteredBox(piece);
   const sidewise = isSide(face);
   const [x, y] = [(x0 + x1) / 2 + along, (sidewise ? 0 : (y0 + y1) / 2) + across];
-  const [a, b, c, d] = shown(lettering, lie, face, twin, scene.setOut.stand !== null);
+  const [a, b, c, d] = shown(writing, lie);
   const scale = height / capital;
   let data = '';
   let at = from * height;

@@ -94,7 +94,7 @@ describe('a job that is kept where it is fitted', () => {
       ),
       { numRuns: 120 },
     );
-  }, 60_000);
+  }, 180_000);
 
   it('fits only the rows that a wheel concerns, and sends no row that is known', () => {
     const open = new OpenJob(arcade);
