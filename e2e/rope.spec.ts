@@ -26,6 +26,10 @@ test('a laid rope: its strands meet round the loop, it is drawn by them, in plan
   await expect(sentence(page)).toContainText(/181 strand steps/);
   await openStep(page, 'Link');
   await expect(page.getByLabel('Strands', { exact: true })).toHaveValue('3');
+  await expect(
+    page.getByText(/Its strands touch with their middles on a circle of .* the handbook says/),
+  ).toBeVisible();
+  await expect(page.getByText(/On the tightest bend of its path, of .* they come .* nearer/)).toBeVisible();
   // Strands that do not fit into the lay are refused with the least one; nothing changes.
   await type(page.getByLabel('Thickness of a strand', { exact: true }), '40');
   await expect(
