@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Job } from '@coin-relay/model';
 import { expect, test } from './support';
-import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
 
 /** The main job in Firefox as Debian ships it, driven over WebDriver BiDi. */
 const executablePath = process.env['FIREFOX_PATH'] ?? '/usr/bin/firefox-esr';
@@ -34,7 +34,7 @@ const sentence = (page: Page): Promise<string> =>
 const press = async (page: Page, name: string, within = 'body'): Promise<void> => {
   const found = await page.waitForFunction(
     (words, root) =>
-      [...document.querySelectorAll<HTMLButtonElement>(`${root} button`)].find((button) => {
+      Array.from(document.querySelectorAll<HTMLButtonElement>(`${root} button`)).find((button) => {
         const said = (button.getAttribute('aria-label') ?? button.innerText).replace(/\s+/g, ' ').trim();
         return said === words && !button.disabled && button.getClientRects().length > 0;
       }) ?? false,
@@ -42,18 +42,18 @@ const press = async (page: Page, name: string, within = 'body'): Promise<void> =
     name,
     within,
   );
-  await found.asElement()!.click();
+  await (found as ElementHandle<Element>).click();
 };
 const step = async (page: Page, name: string): Promise<void> => {
   const found = await page.waitForFunction(
     (words) =>
-      [...document.querySelectorAll('nav[aria-label="Steps"] button')].find(
+      Array.from(document.querySelectorAll('nav[aria-label="Steps"] button')).find(
         (button) => button.querySelector('.title')?.textContent === words,
       ) ?? false,
     {},
     name,
   );
-  await found.asElement()!.click();
+  await (found as ElementHandle<Element>).click();
 };
 /** What is drawn, as a short number. */
 const picture = (page: Page): Promise<number> =>
