@@ -123,7 +123,7 @@ const PLAIN: PieceFinish = { material: null, line: true, picture: null };
     }
     @if (finish().picture; as p) {
       <div class="line">
-        <span class="what">Picture, width and height</span>
+        <span class="what">Wide, high</span>
         <relay-length-field
           label="Width of the picture"
           [value]="p.width"
@@ -140,7 +140,7 @@ const PLAIN: PieceFinish = { material: null, line: true, picture: null };
         />
       </div>
       <div class="line">
-        <span class="what">Its corner, along and up</span>
+        <span class="what">Corner at</span>
         <relay-length-field
           label="Left edge of the picture"
           [value]="p.x"
