@@ -75,7 +75,8 @@ test('played to its end the solids stand where they stood at first; nothing is d
   request,
 }) => {
   const id = await copyOf(request, 'demo-prize-carousel', (job) => {
-    job.runs = job.runs.slice(0, 1);
+    // With numbers on them they would be back only after a whole round.
+    job.runs = job.runs.slice(0, 1).map((run) => ({ ...run, lettering: undefined }));
     job.motion = { ...job.motion, frames: 120, drives: [{ run: job.runs[0].id, pitches: 4 }] };
   });
   await openJob(page, id);
