@@ -1,5 +1,6 @@
 import { tightestBend } from '@coin-relay/core';
 import { formatLength } from '@coin-relay/model';
+import { placementMode } from '../../figures';
 import { bentStray } from '../../placing/bend-step';
 import { rowScene } from '../../placing/scene';
 import { rowRule } from '../rule';
@@ -9,6 +10,7 @@ const SEEN = 0.05;
 
 /** Long pieces that would have to be cut into more parts than they are, so that no facet shows where they bend. */
 export const showsFacets = rowRule('link', ['shows-facets'], ({ job: { unit }, fit, setOut }) => {
+  if (!setOut.pieces.some((piece) => placementMode(piece) === 'bent')) return [];
   const scene = rowScene(fit, setOut);
   const bent = scene.pieces.filter(({ mode }) => mode === 'bent');
   const strays = bent.map((piece) => ({ piece, stray: bentStray(scene, piece, SEEN) }));
