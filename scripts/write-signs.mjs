@@ -44,8 +44,9 @@ function lineOf(glyph) {
 const capital = Math.round(fonts[0].charToGlyph('H').getBoundingBox().y2);
 const text = `/**
  * Outlines of signs: a line for each, in the order of the ranges, of how far it takes the text on and its path, y up,
- * in units of which a capital letter is CAPITAL high. Written by \`scripts/write-signs.mjs\`. Changed from outlines of
- * Adobe’s Source typefaces, © 2010–2024 Adobe (http://www.adobe.com/), under the SIL Open Font License 1.1.
+ * in units of which a capital letter is CAPITAL high. Written by \`scripts/write-signs.mjs\`, changed from those of a
+ * font, ${fonts[0].names.windows.copyright.en}, under the SIL Open Font License 1.1
+ * (LICENSE.txt beside this).
  */
 export const CAPITAL = ${capital};
 export const OUTLINES =

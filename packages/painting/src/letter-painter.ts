@@ -1,6 +1,7 @@
 import {
   bendingPart,
   colourOf,
+  isBentThere,
   letteredPiece,
   lettersOf,
   placeOf,
@@ -46,6 +47,7 @@ export class LetterPainter {
     const on = letteredPiece(piece);
     const bends = on.mode === 'bent';
     if (!bends) place(ctx, base, m);
+    else if (!isBentThere(this.scene, k, on, row)) return;
     for (const part of written.parts) {
       const number = part[i];
       if (number < 0) continue;

@@ -4,12 +4,12 @@ import type { Machine } from '@coin-relay/model';
 import { FigureLooks, wheelFigure } from '@coin-relay/scene';
 import {
   BETWEEN,
+  letteringRows,
   sceneLines,
   SceneSolids,
   standAtFrame,
   standingName,
   standingPieces,
-  letteringRows,
   standingRows,
   standingWheels,
   takenApart,
@@ -205,11 +205,11 @@ export function insertInSpace(
   };
 }
 
-type Triple = readonly number[];
 /** What of a row a body is, by its name. */
 const kindOf = (id: string): 'wheels' | 'lettering' | 'pieces' =>
   id.includes('/wheel/') ? 'wheels' : id.includes('/lettering-') ? 'lettering' : 'pieces';
 
+type Triple = readonly number[];
 const dot = (a: Triple, b: Triple): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 const cross = (a: Triple, b: Triple): number[] => [
   a[1] * b[2] - a[2] * b[1],

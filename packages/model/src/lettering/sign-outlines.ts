@@ -1,7 +1,8 @@
 /**
  * Outlines of signs: a line for each, in the order of the ranges, of how far it takes the text on and its path, y up,
- * in units of which a capital letter is CAPITAL high. Written by `scripts/write-signs.mjs`. Changed from outlines of
- * Adobe’s Source typefaces, © 2010–2024 Adobe (http://www.adobe.com/), under the SIL Open Font License 1.1.
+ * in units of which a capital letter is CAPITAL high. Written by `scripts/write-signs.mjs`, changed from those of a
+ * font, © 2023 Adobe (http://www.adobe.com/), with Reserved Font Name ‘Source’, under the SIL Open Font License 1.1
+ * (LICENSE.txt beside this).
  */
 export const CAPITAL = 654;
 export const OUTLINES =

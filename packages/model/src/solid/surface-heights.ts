@@ -1,4 +1,5 @@
 import type { JobPiece } from '../families';
+import { platesReach } from '../families/own/plate';
 import { pieceSolid } from './piece-solid';
 
 /** Rays along and across the box that is looked at. */
@@ -21,6 +22,12 @@ export function surfaceHeights(
   along: 'z' | 'y',
   out: 1 | -1,
 ): readonly [least: number, most: number] | null {
+  // Of bodies from files only their boxes are known everywhere.
+  if (along === 'z' && piece.family === 'own' && piece.outline.some(({ solid }) => solid)) {
+    const [low, high] = platesReach(piece);
+    const reach = out > 0 ? high : -low;
+    return [reach, reach];
+  }
   const [second, third] = along === 'z' ? [1, 2] : [2, 1];
   const { parts } = pieceSolid(piece, span, piece.pitch * COARSE);
   const [across, up] = RAYS;

@@ -2,10 +2,10 @@ import { short } from '@coin-relay/model';
 import { pieceFigure } from '../figures';
 import { letteredPiece, lettersOf, type Letters } from '../lettering';
 import {
-  areKept,
   bendingPart,
   bentPoints,
   hullOf,
+  isBentThere,
   isKeptWhole,
   pieceNumberAt,
   placeMatrix,
@@ -50,7 +50,9 @@ export class LetterItems {
     const piece = letteredPiece(scene.pieces[on]);
     const { boundary } = scene.setOut;
     const bends = piece.mode === 'bent';
-    if (!bends) {
+    if (bends) {
+      if (!isBentThere(scene, k, piece, offset)) return [];
+    } else {
       placeMatrix(scene, k, piece, offset, m);
       const hull = (): Float64Array => hullOf(pieceFigure(piece.piece, piece.span));
       if (boundary?.how === 'whole' && !isKeptWhole(boundary, hull(), m)) return [];
@@ -62,7 +64,6 @@ export class LetterItems {
       const letter = written.letters[number];
       if (letter.seen === 0 || (!bends && over * letter.seen <= 0)) return [];
       const d = bends ? this.bent(letter.d, k, piece, offset, read) : letter.d;
-      if (d === null) return [];
       return [
         {
           ...{
@@ -82,20 +83,18 @@ export class LetterItems {
     });
   }
 
-  /** A letter on a piece that bends; null where it is taken away by what has to stay whole. */
+  /** A letter on a piece that bends. */
   private bent(
     d: string,
     k: number,
     piece: ScenePiece,
     offset: number,
     read: ((s: number, out: Float64Array) => void) | undefined,
-  ): string | null {
+  ): string {
     const { scene } = this;
     const fine = bendingPart(d, scene, piece);
     const points = new Float64Array(fine.points.length);
     bentPoints(scene, k, piece, fine, offset, points, read);
-    const { boundary } = scene.setOut;
-    if (boundary?.how === 'whole' && !areKept(boundary, points)) return null;
     return ringData(points, fine.rings);
   }
 }

@@ -1,7 +1,10 @@
-import type { StandInSpace } from '@coin-relay/model';
+import type { JobPiece, StandInSpace } from '@coin-relay/model';
 import { fineOutline, parsePathData, readSampledPath, type FineOutline } from '@coin-relay/core';
+import { pieceFigure } from '../figures/piece-figure';
 import { bendStep } from './bend-step';
 import { bentInSpace } from './bent-in-space';
+import { hullOf } from './box';
+import { areKept } from './keep';
 import { readShapedAt } from './riding';
 import { placeOf, swollenAt, type RowScene, type ScenePiece } from './scene';
 
@@ -66,6 +69,24 @@ export function bentPoints(
     out[p] = at[0] - off * at[3];
     out[p + 1] = at[1] + off * at[2];
   }
+}
+
+const hulls = new WeakMap<JobPiece, { readonly span: number; readonly hull: Float64Array }>();
+
+/**
+ * Is a piece that bends there at link k? Not where only whole ones are kept, and a boundary goes through its outline.
+ * @param row offset to the left of the path, mm
+ */
+export function isBentThere(scene: RowScene, k: number, piece: ScenePiece, row: number): boolean {
+  const { boundary } = scene.setOut;
+  if (boundary?.how !== 'whole') return true;
+  const { span } = piece;
+  let known = hulls.get(piece.piece);
+  if (known?.span !== span)
+    hulls.set(piece.piece, (known = { span, hull: hullOf(pieceFigure(piece.piece, span)) }));
+  const points = new Float64Array(known.hull.length);
+  bentPoints(scene, k, piece, { points: known.hull, rings: [] }, row, points);
+  return areKept(boundary, points);
 }
 
 /** A bending figure in space, seen along z. */

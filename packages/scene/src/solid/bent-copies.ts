@@ -1,11 +1,10 @@
 import { isOnPath, readSampledPath, type SampledPath } from '@coin-relay/core';
 import type { StandInSpace } from '@coin-relay/model';
-import { bentPoints } from '../placing/bent';
+import { bentPoints, isBentThere } from '../placing/bent';
 import { bentInSpace, bentSetting, carriedAt, CARRIED_NUMBERS } from '../placing/bent-in-space';
 import { rowCopies } from '../placing/copies';
-import { areKept } from '../placing/keep';
 import { readShapedAt } from '../placing/riding';
-import { pieceNumberAt, placeOf, type RowScene } from '../placing/scene';
+import { outlinedBy, pieceNumberAt, placeOf, type RowScene } from '../placing/scene';
 
 const flatAt = new Float64Array(4);
 const shaped = new Float64Array(3);
@@ -103,11 +102,11 @@ export class BentCopies {
     const { table } = scene.setOut;
     const size = piece.setting.scale * (i >= 0 ? table.size[i] : 1);
     const deep = size * (i >= 0 ? table.thickness[i] : 1);
-    const { boundary, stand } = scene.setOut;
+    const { stand } = scene.setOut;
+    if (!isBentThere(scene, k, outlinedBy(scene, this.number), row)) return false;
     const flat = !stand && scene.sampledPath !== null && bentSetting(scene, k, piece).turn === 0;
-    if ((!stand && !flat) || boundary?.how === 'whole')
+    if (!stand && !flat)
       bentPoints(scene, k, piece, { points: this.flat, rings: NO_RINGS }, row, out, undefined, this.larger);
-    if (boundary?.how === 'whole' && !areKept(boundary, out)) return false;
     if (stand) {
       this.writeInSpace(stand, k, row, z);
       return true;

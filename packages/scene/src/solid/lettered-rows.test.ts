@@ -25,6 +25,7 @@ import {
   type Setting,
 } from '@coin-relay/model';
 import { describe, expect, it } from 'vitest';
+import { MachineItems } from '../drawn';
 import { rowScene } from '../placing';
 import {
   letteredSetOuts,
@@ -199,6 +200,39 @@ describe('letters as solids', () => {
         }
         expect(far).toBeCloseTo(outer + 0.06 * 4, 1);
       }
+    },
+  );
+
+  it.each(['stiff', 'bending'] as const)(
+    'goes with its piece where a boundary takes that whole: %s',
+    (behaviour) => {
+      const base = jobOf(COUNTER_CLOCKWISE, { text: 'H', height: 2, across: 5 });
+      const job = parseJob({
+        ...base,
+        paths: [
+          ...base.paths,
+          { kind: 'outline', id: 'fence', name: 'Fence', data: 'M-200 -80H150V200H-200Z' },
+        ],
+        pieces: base.pieces.map((piece) => ({ ...piece, behaviour })),
+        runs: [
+          {
+            ...base.runs[0],
+            setOut: { ...PLAIN_SET_OUT, boundary: { path: 'fence', keep: 'inside', how: 'whole' } },
+          },
+        ],
+      });
+      const machine = machineFor(job);
+      const nodes = new SceneSolids(machine, { wheels: false, tolerance: 0.02 }).at(0);
+      const letters = nodes.filter(({ id }) => id.includes('/lettering-'));
+      const pieces = nodes.length - letters.length;
+      expect(pieces).toBeGreaterThan(5);
+      expect(pieces).toBeLessThan(machine.rows.get('row')!.fit.count - 5);
+      expect(letters).toHaveLength(pieces);
+      const [{ items }] = new MachineItems(machine, { wheels: false, path: false, machine: false }).at(
+        0,
+      ).rows;
+      const many = (kind: string): number => items.filter((item) => item.kind === kind).length;
+      expect([many('piece'), many('letter')]).toEqual([pieces, pieces]);
     },
   );
 

@@ -7,37 +7,38 @@ import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzInputDirective } from 'ng-zorro-antd/input';
 import { setLettering } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
-import { CHOICE } from '../shared/choice.directive';
 import { CountFieldComponent } from '../shared/count-field.component';
 import { HoldsDirective } from '../shared/holds.directive';
 import { LengthFieldComponent } from '../shared/length-field.component';
+import type { Option } from '../shared/option';
+import { OptionListComponent } from '../shared/option-list.component';
 import { SetOutWork } from './set-out-work.service';
 
-const READS: readonly (readonly [string, string])[] = [
-  ['0', 'the way the row goes'],
-  ['1', 'across it, inwards'],
-  ['2', 'against the way the row goes'],
-  ['3', 'across it, outwards'],
+const READS: readonly Option[] = [
+  { value: '0', words: 'the way the row goes' },
+  { value: '1', words: 'across it, inwards' },
+  { value: '2', words: 'against the way the row goes' },
+  { value: '3', words: 'across it, outwards' },
 ];
-const SIDES: readonly (readonly [Lettering['sides'], string])[] = [
-  ['front', 'on the front'],
-  ['back', 'on the back'],
-  ['both', 'on the front and on the back'],
-  ['outside', 'on the outside, seen in space'],
-  ['inside', 'on the inside, seen in space'],
+const SIDES: readonly (Option & { readonly value: Lettering['sides'] })[] = [
+  { value: 'front', words: 'on the front' },
+  { value: 'back', words: 'on the back' },
+  { value: 'both', words: 'on the front and on the back' },
+  { value: 'outside', words: 'on the outside, seen in space' },
+  { value: 'inside', words: 'on the inside, seen in space' },
 ];
 
 /** What is written on the pieces of a row: a text, running numbers, a word spelled over the pieces. */
 @Component({
   selector: 'relay-lettering-panel',
   imports: [
-    CHOICE,
     CountFieldComponent,
     HoldsDirective,
     LengthFieldComponent,
     NzButtonComponent,
     NzCheckboxModule,
     NzInputDirective,
+    OptionListComponent,
   ],
   template: `
     @if (lettering(); as told) {
@@ -109,7 +110,7 @@ const SIDES: readonly (readonly [Lettering['sides'], string])[] = [
         />
       </div>
       <div class="line">
-        <span class="what">on, inwards</span>
+        <span class="what">on, {{ sidewise() ? 'up' : 'in' }}</span>
         <relay-length-field
           label="Letters moved on along the piece"
           [value]="told.along"
@@ -117,7 +118,7 @@ const SIDES: readonly (readonly [Lettering['sides'], string])[] = [
           (changed)="put({ along: $event })"
         />
         <relay-length-field
-          label="Letters moved inwards"
+          [label]="sidewise() ? 'Letters moved up' : 'Letters moved inwards'"
           [value]="told.across"
           [unit]="unit()"
           (changed)="put({ across: $event })"
@@ -125,16 +126,13 @@ const SIDES: readonly (readonly [Lettering['sides'], string])[] = [
       </div>
       <div class="line">
         <span>reads</span>
-        <nz-select
+        <relay-option-list
           class="what"
-          relayChoice="How the letters read"
+          name="How the letters read"
+          [options]="reads"
           [value]="'' + told.quarters"
           (chosen)="put({ quarters: +$event })"
-        >
-          @for (way of reads; track way[0]) {
-            <nz-option [nzValue]="way[0]" [nzLabel]="way[1]" />
-          }
-        </nz-select>
+        />
       </div>
       <div class="line">
         <label nz-checkbox [relayHolds]="told.upright" (told)="put({ upright: $event })"
@@ -142,27 +140,20 @@ const SIDES: readonly (readonly [Lettering['sides'], string])[] = [
         >
       </div>
       <div class="line">
-        <nz-select
+        <relay-option-list
           class="what"
-          relayChoice="Sides with letters"
+          name="Sides with letters"
+          [options]="sides"
           [value]="told.sides"
           (chosen)="onSides($event)"
-        >
-          @for (side of sides; track side[0]) {
-            <nz-option [nzValue]="side[0]" [nzLabel]="side[1]" />
-          }
-        </nz-select>
-        <nz-select
-          nzShowSearch
+        />
+        <relay-option-list
           class="what"
-          relayChoice="Material of the letters"
+          name="Material of the letters"
+          [options]="materials()"
           [value]="told.material"
           (chosen)="put({ material: $event })"
-        >
-          @for (entry of materials(); track entry.id) {
-            <nz-option [nzValue]="entry.id" [nzLabel]="entry.name" />
-          }
-        </nz-select>
+        />
       </div>
       <div class="line">
         <button nz-button nzType="link" type="button" (click)="save(null)">take the letters off</button>
@@ -189,12 +180,19 @@ export class LetteringPanelComponent {
   protected readonly sides = SIDES;
   protected readonly unit = computed(() => this.view()?.job.unit ?? 'mm');
   protected readonly lettering = computed(() => this.view()?.run.lettering ?? null);
-  protected readonly materials = computed(() => materialsOf(this.view()?.job ?? {}));
+  protected readonly materials = computed(() =>
+    materialsOf(this.view()?.job ?? {}).map(({ id, name }): Option => ({ value: id, words: name })),
+  );
   /** What was typed and cannot be lettered, in words. */
   protected readonly missing = signal('');
   protected readonly counts = computed(() => {
     const { text = '', spelled = false } = this.lettering() ?? {};
     return !spelled && text.includes('#');
+  });
+  /** On the sides of pieces what is moved across them goes up. */
+  protected readonly sidewise = computed(() => {
+    const { sides } = this.lettering() ?? {};
+    return sides === 'outside' || sides === 'inside';
   });
   /** What stands on the first places, and on the last one that is lettered. */
   protected readonly sample = computed(() => {
@@ -213,7 +211,9 @@ export class LetteringPanelComponent {
 
   protected begin(): void {
     const laid = this.laid();
-    if (laid) this.save(beginLettering(rowScene(laid.fit, laid.setOut).pieces[laid.setOut.table.piece[0]]));
+    if (!laid) return;
+    const { pieces } = rowScene(laid.fit, laid.setOut);
+    this.save(beginLettering(pieces[laid.setOut.table.piece.at(0) ?? 0]));
   }
 
   protected write(text: string): void {
@@ -230,8 +230,8 @@ export class LetteringPanelComponent {
   }
 
   protected onSides(value: string): void {
-    const found = SIDES.find(([side]) => side === value);
-    if (found) this.put({ sides: found[0] });
+    const found = SIDES.find((side) => side.value === value);
+    if (found) this.put({ sides: found.value });
   }
 
   protected put(change: Partial<Lettering>): void {

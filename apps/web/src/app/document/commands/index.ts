@@ -11,6 +11,7 @@ export {
   takeOwnLink,
   addMaterials,
   renamePiece,
+  writePicture,
 } from './piece';
 export { changeSetOut, handPlacesOf, setSequence, touchPlaces, type HandPlaces } from './set-out';
 export type { HandPlace } from './set-out';
@@ -29,7 +30,6 @@ export {
   setTravel,
   setTurning,
   setUnit,
-  writePicture,
   writeSpacing,
 } from './job';
 export {

@@ -5,7 +5,6 @@ import {
   withEndToEnd,
   type Job,
   type Motion,
-  type PieceFinish,
   type RunFit,
   type Unit,
 } from '@coin-relay/model';
@@ -86,16 +85,6 @@ export function writeSpacing(job: Draft<Job>, runId: string, sets: 'spacing' | '
   }
   // Their own size stays: only the places are further apart.
   for (const piece of job.pieces) if (run.sequence.includes(piece.id)) piece.pitch = value;
-}
-
-/** Writes where the picture of a piece lies on it, and how large it is. */
-export function writePicture(
-  job: Draft<Job>,
-  pieceId: string,
-  picture: NonNullable<PieceFinish['picture']>,
-): void {
-  const finish = job.pieces.find(({ id }) => id === pieceId)?.finish;
-  if (finish) finish.picture = picture;
 }
 
 /** Lays the pieces of a run end to end with a gap, or all at one pitch again. */

@@ -9,6 +9,7 @@ import {
   type MadePieces,
   type Material,
   type OwnLink,
+  type PieceFinish,
   PLAIN_SETTING,
   withFreshIds,
   withFreshNames,
@@ -161,6 +162,16 @@ export function renamePiece(id: string, name: string): Command {
       if (piece) piece.name = name;
     },
   };
+}
+
+/** Writes where the picture of a piece lies on it, and how large it is. */
+export function writePicture(
+  job: Draft<Job>,
+  pieceId: string,
+  picture: NonNullable<PieceFinish['picture']>,
+): void {
+  const finish = job.pieces.find(({ id }) => id === pieceId)?.finish;
+  if (finish) finish.picture = picture;
 }
 
 /** Adds a material of one's own, or changes it. */

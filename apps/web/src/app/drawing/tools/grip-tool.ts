@@ -1,6 +1,8 @@
 import type { Vec } from '@coin-relay/core';
 import { toModel, toScreen } from '@coin-relay/painting';
 import type { Gesture } from '../../document/history';
+import type { JobStore } from '../../document/job-store.service';
+import type { FitService } from '../../engine/fit.service';
 import { sameGrip, type Grip, type Handle } from '../../path-kinds';
 import type { DrawingStage } from '../drawing-stage';
 import type { Hit, PointerUse, PressKeys } from './pointer';
@@ -20,6 +22,8 @@ export abstract class GripTool implements PointerUse {
 
   constructor(
     private readonly stage: DrawingStage,
+    protected readonly store: JobStore,
+    protected readonly fits: FitService,
     private readonly others: PointerUse,
   ) {}
 

@@ -1,23 +1,14 @@
 import type { Vec } from '@coin-relay/core';
 import { writePicture } from '../../document/commands';
-import type { JobStore } from '../../document/job-store.service';
-import type { FitService } from '../../engine/fit.service';
+import type { FitView } from '../../engine/fit.service';
 import type { Grip, Handle } from '../../path-kinds';
-import type { DrawingStage } from '../drawing-stage';
 import { GripTool, type Held } from './grip-tool';
 import { pictureOnBand, slid, stretchedTo, type PictureOnBand } from './picture-grips';
-import type { PointerUse } from './pointer';
 
 /** The tool of the link step: the picture on a band is slid and made larger by hand, the rest is for the path's tool. */
 export class PictureTool extends GripTool {
-  constructor(
-    stage: DrawingStage,
-    private readonly store: JobStore,
-    private readonly fits: FitService,
-    others: PointerUse,
-  ) {
-    super(stage, others);
-  }
+  /** It is asked for with every move of the pointer. */
+  private known: { readonly of: FitView; readonly found: PictureOnBand | null } | null = null;
 
   grips(): readonly Handle[] {
     const found = this.found();
@@ -46,6 +37,8 @@ export class PictureTool extends GripTool {
 
   private found(): PictureOnBand | null {
     const { view, problem } = this.fits.now;
-    return view && !problem ? pictureOnBand(view.fit, view.setOut) : null;
+    if (!view || problem) return null;
+    if (this.known?.of !== view) this.known = { of: view, found: pictureOnBand(view.fit, view.setOut) };
+    return this.known.found;
   }
 }

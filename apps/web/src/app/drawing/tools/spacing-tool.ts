@@ -1,11 +1,7 @@
 import { nearestOnPath, type Vec } from '@coin-relay/core';
 import { writeSpacing } from '../../document/commands';
-import type { JobStore } from '../../document/job-store.service';
-import type { FitService } from '../../engine/fit.service';
 import type { Grip, Handle } from '../../path-kinds';
-import type { DrawingStage } from '../drawing-stage';
 import { GripTool, type Held } from './grip-tool';
-import type { PointerUse } from './pointer';
 import { spacingGrip, type SpacingGrip } from './spacing-grip';
 
 /** Spacings are set to this, mm: finer than a hand is. */
@@ -13,15 +9,6 @@ const STEP = 0.05;
 
 /** The tool while a row is fitted: its second piece sets the spacing, the rest is for the path's tool. */
 export class SpacingTool extends GripTool {
-  constructor(
-    stage: DrawingStage,
-    private readonly store: JobStore,
-    private readonly fits: FitService,
-    others: PointerUse,
-  ) {
-    super(stage, others);
-  }
-
   grips(): readonly Handle[] {
     const grip = this.grip();
     return grip ? [{ grip: { of: 'spacing' }, look: 'spacing', x: grip.x, y: grip.y, from: grip.from }] : [];
