@@ -6,6 +6,21 @@ import { rollup } from 'rollup';
 /** The pages that one starts with, by the sources that are loaded for them. What others load is shared with panels. */
 export const PAGES = { rack: 'src/app/rack/rack.page.ts', job: 'src/app/job/job.routes.ts' };
 
+/** What a job asks for by itself once its picture is there. */
+export const AFTERWARDS = [
+  'src/app/tape/tape.component.ts',
+  'src/app/engine/checks.ts',
+  'src/app/drawing/tools/step-tools.ts',
+  'src/app/drawing/wheel-note.component.ts',
+  'src/app/worksheet/run-list.component.ts',
+  'src/app/sentence/number-card.component.ts',
+  'src/app/playback/scrubber.component.ts',
+  'src/app/first-job/first-job.component.ts',
+  'src/app/job/key-sheet.component.ts',
+];
+/** What is looked at when it is asked for, and has limits of its own: what it needs goes into no file with other things. */
+const APART = ['src/app/rack/rack.page.ts', 'src/app/space/space.component.ts'];
+
 /** A joined file is no larger than this, bytes: one that is read in one go holds up the page. */
 const MOST = 280_000;
 
@@ -21,6 +36,7 @@ export async function joinFiles(folder, outputs, pages) {
   const groups = groupsOf(outputs, [main, ...pages.map((page) => entryOf(outputs, page))], (file) =>
     Buffer.byteLength(read(file)),
   );
+  joinAfterwards(outputs, groups);
   const used = new Set();
   const bundle = await rollup({
     input: main,
@@ -45,6 +61,8 @@ export async function joinFiles(folder, outputs, pages) {
     entryFileNames: 'main-[hash].js',
     chunkFileNames: 'chunk-[hash].js',
     manualChunks: (file) => groups.get(file),
+    // What a named file needs is no part of it: others may need that alone.
+    onlyExplicitManualChunks: true,
   });
   await bundle.close();
   const kept = alsoElsewhere(folder, used);
@@ -110,6 +128,14 @@ function groupsOf(outputs, entries, sizeOf) {
       groups.set(file, `${pages}-${at.part}`);
     }
   return groups;
+}
+
+/** Adds to the groups what a job loads after its picture and nothing that stands apart needs. */
+function joinAfterwards(outputs, groups) {
+  const apart = new Set(APART.flatMap((source) => [...inOrder(outputs, entryOf(outputs, source))]));
+  for (const source of AFTERWARDS)
+    for (const file of inOrder(outputs, entryOf(outputs, source)))
+      if (!groups.has(file) && !apart.has(file)) groups.set(file, 'afterwards');
 }
 
 /** A file and all that it imports at once, what is imported before what imports it. */
