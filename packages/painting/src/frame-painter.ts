@@ -12,6 +12,7 @@ import { newOutline, type Brush, type Outline, type Pictures } from './brush';
 import { paintMarks } from './mark-painter';
 import { PartPainter } from './part-painter';
 import { RowPainter, viewOfRows } from './row-painter';
+import { paintTurn, paintTurns, type PaintTurn } from './row-turns';
 import { fitView, roundAll, type Bounds, type ViewPort } from './view-port';
 
 /** What of a machine is in a picture. */
@@ -42,6 +43,7 @@ export interface FrameLook {
 /** Paints the frames of a loop, one after the other, each as all of the machine in a picture. What it needs is made once. */
 export class FramePainter {
   private readonly rows: readonly RowPainter[];
+  private readonly turns: readonly PaintTurn[];
   private readonly partsAt: ((frame: number, pixel?: number) => MachineParts) | null;
   private readonly parts: PartPainter;
   private readonly ground: {
@@ -67,6 +69,7 @@ export class FramePainter {
         row.wheelsShown = wanted.wheels;
         return row;
       });
+    this.turns = paintTurns(this.rows);
     const materials = materialsOf(machine.job);
     this.parts = new PartPainter((material) => colourOf(materials, material));
     this.partsAt = wanted.machine ? machineParts(machine) : null;
@@ -102,12 +105,7 @@ export class FramePainter {
     if (parts) this.parts.paint(brush, parts.behind, pixel);
     for (const row of this.rows) moveRow(row, machine, row.run, frame);
     const looked = viewOfRows(this.rows, null);
-    for (const row of this.rows) {
-      const way = (): void => {
-        if (this.wanted.path) row.paintWay(brush, pixel);
-      };
-      row.paint(brush, pixel, way, looked);
-    }
+    for (const turn of this.turns) paintTurn(brush, turn, pixel, this.wanted.path, looked);
     if (this.wanted.marks) for (const { scene } of this.rows) paintMarks(brush, scene, pixel);
     if (parts) this.parts.paint(brush, parts.over, pixel);
   }

@@ -5,5 +5,6 @@ export * from './part-painter';
 export * from './path-painter';
 export * from './piece-looks';
 export * from './row-painter';
+export * from './row-turns';
 export * from './view-port';
 export * from './frame-painter';

@@ -12,12 +12,13 @@ import {
   drawOrder,
   isKeptWhole,
   isOnEdge,
-  lettersReach,
+  liesIn,
   moveScene,
   pieceNumberAt,
   placeMatrix,
   rowCopies,
   rowScene,
+  stretchesIn,
   elongationAt,
   elongationMatrix,
   twinMatrix,
@@ -36,6 +37,7 @@ import { place, type Map6 } from './map6';
 import { paintBent } from './paint-bent';
 import { paintPath, paintSampledPath, pathLine } from './path-painter';
 import { figureParts, fillParts, PieceLooks, type PaintPart, type PieceLook } from './piece-looks';
+import { clipOf, coverOf, reachOf } from './row-extent';
 import type { Bounds } from './view-port';
 
 /** How a row is looked at. */
@@ -56,10 +58,12 @@ export function viewOfRows(rows: readonly RowPainter[], box: Bounds | null): Row
   return { box, coarse: links > MOST_DETAILED, edged: links <= MOST_EDGED };
 }
 
-/** What is painted of links at one time: some of their parts, and what is written on them. */
-interface Layer {
+/** What is painted of links at one time: some of their parts, what is written on them, and which of them. */
+interface Wanted {
   readonly partsOf: (look: PieceLook) => readonly PaintPart[];
   readonly letters: LetterPainter | null;
+  /** Only those that lie there along the path, mm; null for all. */
+  readonly stretches: readonly [number, number][] | null;
 }
 
 /**
@@ -85,6 +89,7 @@ export class RowPainter {
   private readonly hangs: boolean;
   private way: Outline | null = null;
   private order: readonly DrawTurn[] | null = null;
+  private readonly covers = new Map<number, Outline>();
   private readonly m = new Float64Array(6);
   private readonly onEdge = new Float64Array(6);
 
@@ -169,6 +174,28 @@ export class RowPainter {
    * @param pixel the size of a screen pixel in mm: outlines are about one pixel wide
    */
   paint(ctx: Brush, pixel: number, between: () => void, view = ALL_IN_FULL): void {
+    this.withTwin(ctx, view, (own) => {
+      this.paintOnce(ctx, pixel, own ? between : () => undefined);
+    });
+  }
+
+  /** Paints what of it lies in a layer once more, over all that is painted by then. */
+  paintLayer(ctx: Brush, pixel: number, layer: number, view = ALL_IN_FULL): void {
+    const stretches = stretchesIn(this.scene, layer);
+    let cover = this.laid ? undefined : this.covers.get(layer);
+    if (!cover) this.covers.set(layer, (cover = coverOf(this.scene, stretches)));
+    const clip = cover;
+    this.withTwin(ctx, view, () => {
+      ctx.save();
+      ctx.clip(clip);
+      this.paintBand(ctx, pixel);
+      this.paintLinks(ctx, pixel, { partsOf: (look) => look.front, letters: this.letters, stretches });
+      ctx.restore();
+    });
+  }
+
+  /** Paints its twin, where it has one, and it. */
+  private withTwin(ctx: Brush, view: RowView, paint: (own: boolean) => void): void {
     const { twin } = this.setOut.setOut;
     this.view = view;
     if (twin) {
@@ -178,12 +205,12 @@ export class RowPainter {
       const m = twinMatrix(twin);
       ctx.save();
       ctx.transform(m[0], m[1], m[2], m[3], m[4], m[5]);
-      this.paintOnce(ctx, pixel, () => undefined);
+      paint(false);
       ctx.restore();
       this.view = view;
       this.letters = this.ownLetters;
     }
-    this.paintOnce(ctx, pixel, between);
+    paint(true);
   }
 
   /** Looks what of it stands in a box, mm, all of it where there is none, and says how many links that is to paint. */
@@ -202,15 +229,19 @@ export class RowPainter {
 
   private paintOnce(ctx: Brush, pixel: number, between: () => void): void {
     if (this.hangs && !this.view.coarse)
-      this.paintLinks(ctx, pixel, { partsOf: (look) => look.behind, letters: null });
+      this.paintLinks(ctx, pixel, { partsOf: (look) => look.behind, letters: null, stretches: null });
     if (this.wheelsShown) this.paintWheels(ctx, pixel);
     between();
-    if (this.band) {
-      this.clipped(ctx, () => {
-        if (this.band) fillParts(ctx, this.band, pixel);
-      });
-    }
-    this.paintLinks(ctx, pixel, { partsOf: (look) => look.front, letters: this.letters });
+    this.paintBand(ctx, pixel);
+    this.paintLinks(ctx, pixel, { partsOf: (look) => look.front, letters: this.letters, stretches: null });
+  }
+
+  private paintBand(ctx: Brush, pixel: number): void {
+    const { band } = this;
+    if (!band) return;
+    this.clipped(ctx, () => {
+      fillParts(ctx, band, pixel);
+    });
   }
 
   private paintWheels(ctx: Brush, pixel: number): void {
@@ -236,7 +267,7 @@ export class RowPainter {
     ctx.restore();
   }
 
-  private paintLinks(ctx: Brush, pixel: number, layer: Layer): void {
+  private paintLinks(ctx: Brush, pixel: number, wanted: Wanted): void {
     if (this.view.coarse) {
       this.clipped(ctx, () => {
         const { box } = this.view;
@@ -254,7 +285,8 @@ export class RowPainter {
       for (const row of this.offsets) {
         for (const turn of order) {
           if (box && !isIn(pins[2 * turn.k], pins[2 * turn.k + 1], box, this.reach)) continue;
-          this.paintTurn(ctx, base, pixel, turn, row, layer);
+          if (wanted.stretches && !liesIn(this.scene, turn.k, wanted.stretches)) continue;
+          this.paintTurn(ctx, base, pixel, turn, row, wanted);
         }
       }
       ctx.setTransform(a, b, c, d, e, f);
@@ -267,7 +299,7 @@ export class RowPainter {
     pixel: number,
     { k, what }: DrawTurn,
     row: number,
-    { partsOf, letters }: Layer,
+    { partsOf, letters }: Wanted,
   ): void {
     const number = pieceNumberAt(this.scene, k);
     if (number < 0) return;
@@ -334,40 +366,4 @@ export class RowPainter {
     ctx.drawImage(image as never, laid.x, -laid.y, laid.width, laid.height);
     ctx.restore();
   }
-}
-
-function reachOf({ span, pieces, setOut }: RowScene, offsets: readonly number[]): number {
-  const { table } = setOut;
-  // Objects that are handed to places stand where they were picked, however far that is.
-  if (setOut.setOut.handed) return Infinity;
-  const figure = pieces.reduce(
-    (most, { box, setting }) =>
-      Math.max(
-        most,
-        ...box.map(Math.abs),
-        Math.abs(setting.out) + Math.abs(setting.along) + Math.abs(setting.line),
-      ),
-    0,
-  );
-  const copies = offsets.reduce((most, offset) => Math.max(most, Math.abs(offset)), 0);
-  let shift = 0;
-  for (const values of [table.out, table.along])
-    for (let i = 0; i < values.length; i++) shift = Math.max(shift, Math.abs(values[i]));
-  // Pieces that give, and those between two pins, reach over their own lengths.
-  const { along, across } = lettersReach(setOut.lettering);
-  return 4 * (span + figure) + copies + shift + along + across;
-}
-
-/** What is not cut away, in the drawing's axes. */
-function clipOf({ boundary }: ResolvedSetOut): Outline | null {
-  if (boundary?.how !== 'cut') return null;
-  const clip = newOutline();
-  const { area, keep } = boundary;
-  for (let i = 0; i < area.length; i += 2) {
-    if (i === 0) clip.moveTo(area[0], area[1]);
-    else clip.lineTo(area[i], area[i + 1]);
-  }
-  clip.closePath();
-  if (keep === 'outside') clip.rect(-1e7, -1e7, 2e7, 2e7);
-  return clip;
 }

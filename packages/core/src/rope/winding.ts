@@ -52,6 +52,9 @@ export interface Wound {
   readonly laps: number;
   /** Where the pieces of the contour begin, away from the path: unit vectors, x, y, z in turn; of the end of an open one too. */
   readonly outward: Float64Array;
+  /** At the same places: how far it lies over the path (along z), mm, and where that is, mm along the path. */
+  readonly over: Float64Array;
+  readonly along: Float64Array;
 }
 
 /** Turns typed to four decimals are the part of a turn that they are nearest to. */
@@ -118,6 +121,8 @@ export function woundPath(axis: MeasuredPath, winding: Winding): Wound {
     contour: { segments, closed: axis.closed },
     laps,
     outward: Float64Array.from(kept.flatMap(({ out }) => [out.x, out.y, out.z])),
+    over: Float64Array.from(kept, ({ over }) => over),
+    along: Float64Array.from(kept, (_, k) => places[axis.closed ? k % (many - 1) : k]),
   };
 }
 
@@ -126,6 +131,8 @@ interface Knot {
   readonly at: Vec3;
   readonly way: Vec3;
   readonly out: Vec3;
+  /** How far it lies over the path, along z, mm. */
+  readonly over: number;
 }
 
 function check({ radius, depth, turns, figure, stations }: Winding): void {
@@ -254,6 +261,7 @@ function standOf(
       at: add3(place.at, off, 1),
       way: add3(add3(moved, up, dHigh), over, dWide),
       out: figure === 'round' ? add3(scale3(up, cos), over, sin) : up,
+      over: off.z,
     };
   };
 }

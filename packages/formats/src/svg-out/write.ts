@@ -19,7 +19,7 @@ import {
   type DrawnItem,
   type RowDrawn,
 } from '@coin-relay/scene';
-import { areaData } from './area';
+import { areaData, layerArea } from './area';
 import { degrees, escapeXml, matrixText, n3 } from './markup';
 import { MovingWriter, type MovingFacts } from './moving';
 import { Symbols } from './symbols';
@@ -88,7 +88,9 @@ export function drawSvg(machine: Machine, options: SvgOptions): SvgDrawing {
   );
   const writer = new DrawingWriter(machine, items, symbols, colour, options, facts);
   const still = items.at(options.moving ? 0 : options.frame);
-  const rows = items.rows.map((_, i) => writer.row(i, still.rows[i]));
+  const rows = items.turns.map(({ row: i, layer }) =>
+    layer === null ? writer.row(i, still.rows[i]) : writer.again(i, still.rows[i], layer),
+  );
   const parts = writer.machineParts(still);
   const box = boxOf([
     ...items.rows.map(({ scene }) => rowBounds(scene)),
@@ -165,6 +167,22 @@ class DrawingWriter {
       ...this.groups(i, items, id),
       '</g>',
       ...(twin ? this.twin(i, id, twin, twinItems) : []),
+    ];
+  }
+
+  /** The pieces of a row once more where they lie in a layer, over what is drawn by then. */
+  again(i: number, { items, twin, twinItems, run }: RowDrawn, layer: number): string[] {
+    const there = items.some(isPiece(false));
+    const area = there ? layerArea(this.items.rows[i].scene, layer) : '';
+    if (area === '') return [];
+    const id = `row-${run}`;
+    const clip = `${id}-layer-${String(layer).replace('.', '-')}`;
+    this.definitions.push(`<clipPath id="${clip}"><path d="${area}"/></clipPath>`);
+    const drawn = (of: string, at: string): string =>
+      `<g${at} clip-path="url(#${clip})"><use href="#${of}-pieces"/></g>`;
+    return [
+      ...(twin ? [drawn(twinItems ? `${id}-twin` : id, ` transform="${matrixText(twin)}"`)] : []),
+      drawn(id, ''),
     ];
   }
 

@@ -1,3 +1,4 @@
+export * from './layers';
 export * from './lettering';
 export * from './path';
 export * from './run';

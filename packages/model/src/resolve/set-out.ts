@@ -15,6 +15,7 @@ import { behaviourOf, isBand, type JobPiece, type Material } from '../families';
 import { piecesOfRun, PLAIN_SET_OUT } from '../job';
 import type { Job, Run, SetOut } from '../job/schema';
 import { boundaryOf, reachOf, type Boundary } from './set-out-paths';
+import { layersOfRow, type RowLayers } from './layers';
 import { resolveLettering, type ResolvedLettering } from './lettering';
 import { resolveShaping, type ResolvedShaping } from './shaping';
 import { drawnSpots } from './spots';
@@ -39,6 +40,8 @@ export interface ResolvedSetOut {
   /** What is written on its pieces; null where nothing is. */
   readonly lettering: ResolvedLettering | null;
   readonly boundary: Boundary | null;
+  /** Where it lies over and under what it winds round, and others with it; null where nothing winds. */
+  readonly layers: RowLayers | null;
   /** For every entry of the sampled path: how far the path to be reached is, mm; NaN where it is not met. */
   readonly reach: Float64Array | null;
 }
@@ -89,6 +92,7 @@ export function resolveSetOut(job: Job, run: Run, fit: FitOutcome): ResolvedSetO
     shaping: resolveShaping(run, pieces, path),
     lettering: resolveLettering(job, run, stand !== null),
     boundary: boundaryOf(job, setOut),
+    layers: layersOfRow(job, run, path),
     reach: sampled && setOut.reach ? reachOf(job, setOut.reach, path, sampled) : null,
   };
 }

@@ -1,7 +1,7 @@
 import { multiply, type Affine } from '@coin-relay/core';
 import { travelOf, turnedOf, type FittedRow, type Machine } from '@coin-relay/model';
 import { machineParts, type MachinePart } from '../machine-parts';
-import { moveScene, rowScene } from '../placing';
+import { moveScene, rowScene, rowTurns, type RowTurn } from '../placing';
 import type { DrawnItem } from './item';
 import { RowItems, type DrawnRow } from './row-items';
 
@@ -37,6 +37,8 @@ export interface FrameDrawn {
 /** A machine as items of a drawing, frame after frame. */
 export class MachineItems {
   readonly rows: readonly (DrawnRow & { readonly drawn: RowItems })[];
+  /** Its rows, by their numbers, in the turns they are drawn in. */
+  readonly turns: readonly RowTurn<number>[];
   private readonly partsAt: ReturnType<typeof machineParts>;
 
   constructor(
@@ -50,6 +52,7 @@ export class MachineItems {
         const row = drawnRow(machine, fitted);
         return Object.assign(row, { drawn: new RowItems(row) });
       });
+    this.turns = rowTurns([...this.rows.keys()], (i) => this.rows[i].scene.setOut.layers);
     this.partsAt = machineParts(machine);
   }
 

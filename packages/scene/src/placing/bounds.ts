@@ -4,6 +4,18 @@ import type { Box } from './box';
 import { twinMatrix } from './copies';
 import type { RowScene } from './scene';
 
+/** How far pieces stand off the path of their row to either side, mm. */
+export function standsOff({ pieces, setOut }: RowScene): number {
+  const larger = Math.max(1, ...(setOut.shaping?.stations ?? []).map(({ scale }) => scale));
+  const letters = lettersReach(setOut.lettering).across;
+  return Math.max(
+    ...pieces.map(({ box: [x0, y0, x1, y1], setting, span: own }) => {
+      const off = Math.max(Math.abs(y0), Math.abs(y1), -x0, x1 - own, Math.abs(y0 + y1) / 2 + letters);
+      return off * setting.scale * larger + Math.abs(setting.out) + Math.abs(setting.line);
+    }),
+  );
+}
+
 /** Everything a row covers: its path and wheels, what stands out of the path, what it reaches, its twin. */
 export function rowBounds(scene: RowScene): Box {
   const { fit, span, pieces, setOut } = scene;
@@ -23,14 +35,7 @@ export function rowBounds(scene: RowScene): Box {
       for (const p of [2 * k * step, 2 * k * step + 2]) take(pins[p], pins[p + 1], 0);
     }
   }
-  const larger = Math.max(1, ...(setOut.shaping?.stations ?? []).map(({ scale }) => scale));
-  const letters = lettersReach(setOut.lettering).across;
-  const far = Math.max(
-    ...pieces.map(({ box: [x0, y0, x1, y1], setting, span: own }) => {
-      const off = Math.max(Math.abs(y0), Math.abs(y1), -x0, x1 - own, Math.abs(y0 + y1) / 2 + letters);
-      return off * setting.scale * larger + Math.abs(setting.out) + Math.abs(setting.line);
-    }),
-  );
+  const far = standsOff(scene);
   // What bends lies on its path however long it is: it is not looked at from as far as stiff links of that pitch.
   const bends = pieces.every(({ mode }) => mode === 'bent');
   const beside = Math.max(far, bends ? Math.min(span * 0.8, 3 * far) : span * 0.8);

@@ -7,6 +7,7 @@ export * from './band-drawing';
 export * from './elongation';
 export * from './keep';
 export * from './order';
+export * from './layers';
 export * from './box';
 export * from './place-rows';
 export * from './bounds';

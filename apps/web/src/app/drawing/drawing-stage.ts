@@ -16,7 +16,8 @@ import type { paintGround } from './ground-painter';
 import { MachinePainter } from './machine-painter';
 import type { ShownTrail } from './trail';
 import { RestingRows } from './resting-rows';
-import { ALL_IN_FULL, viewOfRows, type RowPainter, type RowView } from '@coin-relay/painting';
+import { ALL_IN_FULL, paintTurn, viewOfRows } from '@coin-relay/painting';
+import type { PaintTurn, RowPainter, RowView } from '@coin-relay/painting';
 import { RowPainters, type ShownRow } from './row-painters';
 import { FreeFrames } from './free-frames';
 import { Seen } from './seen';
@@ -343,15 +344,15 @@ export class DrawingStage {
     this.driveOn(ctx, pixel);
     this.machine?.paintBehind(ctx, pixel);
     const looked = this.rowView();
-    const paintRow = (on: CanvasRenderingContext2D, row: RowPainter): void => {
-      on.globalAlpha = row === painter && this.stale ? 0.25 : 1;
-      row.paint(on, pixel, () => row.paintWay(on, pixel), looked);
+    const paintRow = (on: CanvasRenderingContext2D, turn: PaintTurn): void => {
+      on.globalAlpha = turn.row === painter && this.stale ? 0.25 : 1;
+      paintTurn(on, turn, pixel, true, looked);
       on.globalAlpha = 1;
     };
     if (this.changing && !this.stale) {
       const { width, height } = ctx.canvas;
-      this.resting.paint(ctx, this.painters.all, view, [width, height], paintRow);
-    } else for (const row of this.painters.all) paintRow(ctx, row);
+      this.resting.paint(ctx, this.painters.turns, view, [width, height], paintRow);
+    } else for (const turn of this.painters.turns) paintRow(ctx, turn);
     this.machine?.paintOver(ctx, pixel);
     this.sketch.paint(ctx, pixel, this.atWork);
     if (painter && !this.stale) {

@@ -12,8 +12,15 @@ import {
 import { moveRow, type Machine } from '@coin-relay/model';
 import { machineBounds, rowBounds } from '@coin-relay/scene';
 import { MachinePainter } from './machine-painter';
-import { RowPainter, viewOfRows } from '@coin-relay/painting';
-import { fitView, roundAll } from '@coin-relay/painting';
+import {
+  fitView,
+  paintTurn,
+  paintTurns,
+  roundAll,
+  RowPainter,
+  viewOfRows,
+  type PaintTurn,
+} from '@coin-relay/painting';
 
 /** A small picture of a machine that runs while it is on the screen. */
 @Component({
@@ -36,6 +43,7 @@ export class LivePictureComponent {
   readonly label = input('');
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private painters: readonly RowPainter[] = [];
+  private turns: readonly PaintTurn[] = [];
   private parts: MachinePainter | null = null;
   private visible = false;
   private request = 0;
@@ -52,6 +60,7 @@ export class LivePictureComponent {
         painter.turnings = machine.motions.get(run)?.turnings ?? fit.turnings;
         return painter;
       });
+      this.turns = paintTurns(this.painters);
       this.paint(0);
     });
     afterNextRender(() => {
@@ -102,10 +111,8 @@ export class LivePictureComponent {
     const looked = viewOfRows(painters, null);
     parts.moveTo(frame);
     parts.paintBehind(ctx, pixel);
-    for (const painter of painters) {
-      moveRow(painter, machine, painter.run, frame);
-      painter.paint(ctx, pixel, () => painter.paintWay(ctx, pixel), looked);
-    }
+    for (const painter of painters) moveRow(painter, machine, painter.run, frame);
+    for (const turn of this.turns) paintTurn(ctx, turn, pixel, true, looked);
     parts.paintOver(ctx, pixel);
   }
 }

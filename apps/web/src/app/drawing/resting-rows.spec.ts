@@ -1,10 +1,10 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { RestingRows } from './resting-rows';
-import type { RowPainter } from '@coin-relay/painting';
+import type { PaintTurn } from '@coin-relay/painting';
 
 /** A row that knows only how it stands. */
-const row = (name: string, posture: readonly number[] = [0]): RowPainter =>
-  ({ name, posture: () => posture }) as unknown as RowPainter;
+const row = (name: string, posture: readonly number[] = [0]): PaintTurn =>
+  ({ row: { name, posture: () => posture }, layer: null }) as unknown as PaintTurn;
 
 const VIEW = { scale: 1, x: 0, y: 0 };
 const SIZE = [100, 100] as const;
@@ -27,11 +27,11 @@ beforeEach(() => {
   } as unknown as CanvasRenderingContext2D;
 });
 
-function paint(rows: readonly RowPainter[], view = VIEW): string {
+function paint(rows: readonly PaintTurn[], view = VIEW): string {
   painted = [];
   laid = 0;
   resting.paint(ctx, rows, view, SIZE, (on, each) =>
-    painted.push({ name: (each as unknown as { name: string }).name, direct: on === ctx }),
+    painted.push({ name: (each.row as unknown as { name: string }).name, direct: on === ctx }),
   );
   return painted.map(({ name, direct }) => (direct ? name : `(${name})`)).join(' ');
 }

@@ -1,9 +1,9 @@
-import type { RowPainter } from '@coin-relay/painting';
+import type { PaintTurn } from '@coin-relay/painting';
 import type { ViewPort } from '@coin-relay/painting';
 
 /** How the rows stood when they were last painted, and how they were looked at. */
 interface Standing {
-  readonly rows: readonly RowPainter[];
+  readonly rows: readonly PaintTurn[];
   readonly postures: readonly (readonly number[])[];
   readonly look: readonly number[];
 }
@@ -40,14 +40,14 @@ export class RestingRows {
    */
   paint(
     ctx: CanvasRenderingContext2D,
-    rows: readonly RowPainter[],
+    rows: readonly PaintTurn[],
     view: ViewPort,
     size: readonly [number, number],
-    paint: (ctx: CanvasRenderingContext2D, row: RowPainter) => void,
+    paint: (ctx: CanvasRenderingContext2D, row: PaintTurn) => void,
   ): void {
     const now: Standing = {
       rows,
-      postures: rows.map((row) => row.posture()),
+      postures: rows.map(({ row }) => row.posture()),
       look: [view.scale, view.x, view.y, ...size],
     };
     this.changing = rangeOf(this.last, now, this.changing);
@@ -70,7 +70,7 @@ export class RestingRows {
     known: Painted | null,
     from: number,
     to: number,
-    paint: (ctx: CanvasRenderingContext2D, row: RowPainter) => void,
+    paint: (ctx: CanvasRenderingContext2D, row: PaintTurn) => void,
   ): Painted | null {
     const { last } = this;
     if (!last || from === to) return null;
@@ -100,7 +100,7 @@ function rangeOf(
   const many = now.rows.length;
   if (last?.rows.length !== many || !same(last.look, now.look)) return null;
   const changed = now.rows.flatMap((row, i) =>
-    row === last.rows[i] && same(now.postures[i], last.postures[i]) ? [] : [i],
+    isSameTurn(row, last.rows[i]) && same(now.postures[i], last.postures[i]) ? [] : [i],
   );
   if (changed.length === 0) return before;
   const [first, end] = [changed[0], changed[changed.length - 1] + 1];
@@ -117,7 +117,9 @@ function lay(ctx: CanvasRenderingContext2D, picture: HTMLCanvasElement): void {
 const same = (a: readonly number[], b: readonly number[]): boolean =>
   a.length === b.length && a.every((value, i) => value === b[i]);
 
+const isSameTurn = (a: PaintTurn, b: PaintTurn): boolean => a.row === b.row && a.layer === b.layer;
+
 const isSame = (a: Standing, b: Standing): boolean =>
   same(a.look, b.look) &&
   a.rows.length === b.rows.length &&
-  a.rows.every((row, i) => row === b.rows[i] && same(a.postures[i], b.postures[i]));
+  a.rows.every((row, i) => isSameTurn(row, b.rows[i]) && same(a.postures[i], b.postures[i]));

@@ -1,7 +1,7 @@
 import type { FitOutcome, RowFrames } from '@coin-relay/core';
 import type { JobPiece, ResolvedSetOut } from '@coin-relay/model';
 import type { PictureShelf } from '../shared/picture-shelf';
-import { RowPainter } from '@coin-relay/painting';
+import { paintTurns, RowPainter, type PaintTurn } from '@coin-relay/painting';
 
 /** A row to be shown. */
 export interface ShownRow {
@@ -20,12 +20,18 @@ const MOST_AT_ONCE_MS = 8;
  */
 export class RowPainters {
   private made: readonly RowPainter[] = [];
+  private inTurns: readonly PaintTurn[] = [];
   private rest: ReturnType<typeof setTimeout> | null = null;
 
   constructor(private readonly pictures: PictureShelf | null) {}
 
   get all(): readonly RowPainter[] {
     return this.made;
+  }
+
+  /** They in the turns they are painted in, the same ones until rows are taken. */
+  get turns(): readonly PaintTurn[] {
+    return this.inTurns;
   }
 
   /** Whether those of all rows are made. */
@@ -64,6 +70,7 @@ export class RowPainters {
       made++;
       return [new RowPainter(fit, setOut, sequence, this.pictures, run, laid)];
     });
+    this.inTurns = paintTurns(this.made);
   }
 
   /** Makes no more of them. */

@@ -1,0 +1,112 @@
+import type { MeasuredPath } from '@coin-relay/core';
+import type { Job, JobPath, Run } from '../job/schema';
+import { wound } from '../path-kinds/winding/wound';
+import { groundOf, measuredPath } from './path';
+import { restingHolds } from './resting-anchor';
+
+/**
+ * Which stretches of a row lie over others of its path, and over rows that wind round the same one, as it is seen in plan.
+ * Plain data.
+ */
+export interface RowLayers {
+  /** The path that all of them wind round in the end. */
+  readonly root: string;
+  /** Where each stretch ends, as a part of the length of the row's path. */
+  readonly ends: Float64Array;
+  /** How high it lies: 0 on the path that is wound round, above zero over it, below zero under it. */
+  readonly heights: Float64Array;
+}
+
+/** What winds round something that itself winds lies by so much of a layer over or under that. */
+const FINER = 1 / 4;
+/** What is no further over or under its path, of how far it gets, lies beside it. */
+const BESIDE = 1e-9;
+
+/**
+ * The layers of a row that winds round a path, or lies on one that others wind round; null of any other. Two lines of one
+ * winding cross, as they are seen, where one is as far over their path as the other is under it: whether each is over or
+ * under its own path tells which lies over the other.
+ */
+export function layersOfRow(job: Job, run: Run, laid: MeasuredPath): RowLayers | null {
+  const path = job.paths.find(({ id }) => id === run.path);
+  if (
+    !path ||
+    !job.paths.some((other) => other.kind === 'winding' && rootOf(job, other) === rootOf(job, path))
+  )
+    return null;
+  const root = rootOf(job, path);
+  const { ends, heights } = layersOf(job, path, laid);
+  return { root, ends: Float64Array.from(ends), heights: Float64Array.from(heights) };
+}
+
+/** What a path winds round in the end; one that does not wind, itself. */
+function rootOf({ paths }: Job, path: JobPath): string {
+  let at = path;
+  for (let i = 0; i <= paths.length && at.kind === 'winding'; i++) {
+    const { of } = at;
+    const next = paths.find(({ id }) => id === of);
+    if (!next) break;
+    at = next;
+  }
+  return at.id;
+}
+
+interface Layers {
+  readonly ends: readonly number[];
+  readonly heights: readonly number[];
+  /** By how much what winds round it lies higher or lower. */
+  readonly finer: number;
+}
+
+/** @param laid the path as it is laid, which may be larger than it was drawn: places are parts of it */
+function layersOf(job: Job, path: JobPath, laid: MeasuredPath): Layers {
+  const ground = groundOf(job, path, restingHolds(job));
+  const under = path.kind === 'winding' ? woundRound(job, path) : undefined;
+  if (path.kind !== 'winding' || !under) return { ends: [1], heights: [0], finer: 1 };
+  const { over, along, contour } = wound(path, ground);
+  const axis = measuredPath(job, under);
+  const below = layersOf(job, under, axis);
+  const beside = BESIDE * over.reduce((most, height) => Math.max(most, Math.abs(height)), 0);
+  const [ends, heights]: [number[], number[]] = [[], []];
+  const add = (end: number, height: number): void => {
+    if (heights.length > 0 && heights[heights.length - 1] === height) ends[ends.length - 1] = end;
+    else {
+      ends.push(end);
+      heights.push(height);
+    }
+  };
+  const { pieceStarts, length } = laid;
+  const many = contour.segments.length;
+  const partAt = (k: number): number =>
+    pieceStarts.length === many + 1 ? pieceStarts[k] / length : k / many;
+  for (let k = 0; k < many; k++) {
+    const next = (k + 1) % over.length;
+    const [from, to] = [partAt(k), k + 1 < many ? partAt(k + 1) : 1];
+    const on = heightAt(below, middleOf(along[k], along[next], axis.length) / axis.length);
+    const lies = (height: number): number =>
+      Math.abs(height) <= beside ? on : on + Math.sign(height) * below.finer;
+    const [a, b] = [over[k], over[next]];
+    if (a * b < 0) add(from + ((to - from) * a) / (a - b), lies(a));
+    add(to, lies(a * b < 0 ? b : a + b));
+  }
+  return { ends, heights, finer: below.finer * FINER };
+}
+
+/** The path that a winding, or the one it is like, winds round. */
+function woundRound({ paths }: Job, path: JobPath): JobPath | undefined {
+  let at: JobPath | undefined = path;
+  for (let i = 0; i <= paths.length && at?.kind === 'winding'; i++) {
+    const { of, wound: by }: Extract<JobPath, { kind: 'winding' }> = at;
+    at = paths.find(({ id }) => id === of);
+    if (by.by === 'own') return at;
+  }
+  return undefined;
+}
+
+/** Half way between two places of a path; the one behind may lie at its beginning again. */
+const middleOf = (a: number, b: number, length: number): number => (a + (b > a ? b : length)) / 2;
+
+function heightAt({ ends, heights }: Layers, part: number): number {
+  const at = ends.findIndex((end) => part < end);
+  return heights[at === -1 ? heights.length - 1 : at];
+}
