@@ -83,9 +83,8 @@ function layersOf(job: Job, path: JobPath, laid: MeasuredPath): Layers {
     const next = (k + 1) % over.length;
     const [from, to] = [partAt(k), k + 1 < many ? partAt(k + 1) : 1];
     const on = heightAt(below, middleOf(along[k], along[next], axis.length) / axis.length);
-    const lies = (height: number): number =>
-      Math.abs(height) <= beside ? on : on + Math.sign(height) * below.finer;
-    const [a, b] = [over[k], over[next]];
+    const lies = (height: number): number => on + Math.sign(height) * below.finer;
+    const [a, b] = [over[k], over[next]].map((height) => (Math.abs(height) <= beside ? 0 : height));
     if (a * b < 0) add(from + ((to - from) * a) / (a - b), lies(a));
     add(to, lies(a * b < 0 ? b : a + b));
   }
