@@ -114,7 +114,7 @@ describe('rows that wind round one path, painted', () => {
       for (let y = -RADIUS; y <= RADIUS; y += 1.5) {
         const there = COLOURS.map((material, k) => ({ material, ...nearest(k, x, y) }));
         // What may or may not reach there is not asked about.
-        if (there.some(({ far, over }) => far > 0.7 * halfAt(over) - 0.8 && far < 7.5)) continue;
+        if (there.some(({ far, over }) => far > 0.7 * halfAt(over) - 1.2 && far < 7.5)) continue;
         if (Math.abs(Math.abs(y) - CORE) < 1) continue;
         const covering = [
           ...there.filter(({ far }) => far < 7.5),
