@@ -17,6 +17,7 @@ import { describe, expect, it } from 'vitest';
 
 const [LONG, RADIUS, TURNS, CORE] = [600, 30, 3, 15];
 const COLOURS = ['red', 'brass', 'blue'];
+const FRAMES = 24;
 const SIZE = { width: 1600, height: 360 };
 
 const round = (id: string, width: number, material: string): JobPiece => ({
@@ -29,7 +30,7 @@ const ribbon = (id: string, width: number, material: string): JobPiece => ({
   pins: { from: { x: 0, y: 0 }, to: { x: 60, y: 0 } },
 });
 
-/** Three strands round a core on a straight axis. */
+/** Three strands round a core on a straight axis, which turn wholly round in the loop. */
 function strands(strandOf: (id: string, width: number, material: string) => JobPiece): Job {
   const demo = demoJobs().find(({ id }) => id === 'demo-mast-streamers')!.job;
   const [like] = demo.runs;
@@ -52,21 +53,24 @@ function strands(strandOf: (id: string, width: number, material: string) => JobP
         fit: like.fit,
       })),
     ],
-    motion: { framesPerSecond: 24, frames: 24, drives: [] },
+    motion: { framesPerSecond: 24, frames: FRAMES, drives: [{ run: 'red', pitches: 0, turning: 3 }] },
   });
 }
 
-/** Where strand k is over a place of the axis: beside it and over it, mm (a right-handed helix that begins on top). */
-const strandAt = (k: number, x: number): [beside: number, over: number] => {
-  const angle = (2 * Math.PI * k) / 3 + (2 * Math.PI * TURNS * x) / LONG;
+/**
+ * Where strand k is over a place of the axis: beside it and over it, mm. A right-handed helix that begins on top, and
+ * seems to run on as it turns.
+ */
+const strandAt = (k: number, x: number, frame: number): [beside: number, over: number] => {
+  const angle = 2 * Math.PI * (k / 3 + (TURNS * x) / LONG - frame / FRAMES);
   return [-RADIUS * Math.sin(angle), RADIUS * Math.cos(angle)];
 };
 
 /** The nearest that strand k comes to a point in plan, mm, and how high it lies there. */
-function nearest(k: number, x: number, y: number): { far: number; over: number } {
+function nearest(k: number, x: number, y: number, frame: number): { far: number; over: number } {
   let found = { far: Infinity, over: 0 };
   for (let at = Math.max(0, x - 20); at <= Math.min(LONG, x + 20); at += 0.25) {
-    const [beside, over] = strandAt(k, at);
+    const [beside, over] = strandAt(k, at, frame);
     const far = Math.hypot(at - x, beside - y);
     if (far < found.far) found = { far, over };
   }
@@ -74,14 +78,14 @@ function nearest(k: number, x: number, y: number): { far: number; over: number }
 }
 
 /** Which of some materials there is at a point of the picture: the one that its colour is nearest to. */
-function painted(job: Job): { materialAt: (x: number, y: number) => string } {
+function painted(job: Job, frame: number): { materialAt: (x: number, y: number) => string } {
   setOutlines(Path2D);
   const rows = fittedRows(job);
   const machine = machineOf(job, rows, precomputeFrames(job, rows));
   const wanted = { path: false, marks: false, wheels: false, machine: false, ground: false };
   const painter = new FramePainter(machine, wanted, { ...SIZE, margin: 0.02, paper: '#ffffff' }, null);
   const canvas = createCanvas(SIZE.width, SIZE.height);
-  painter.paint(canvas.getContext('2d'), 0);
+  painter.paint(canvas.getContext('2d'), frame);
   const pixels = canvas.data();
   const { scale, x: x0, y: y0 } = painter.view;
   return {
@@ -104,35 +108,40 @@ const CHOICE = [
 describe('rows that wind round one path, painted', () => {
   it.each([
     // A ribbon that looks away from the axis is seen as wide as it is turned towards the eye.
-    ['round bars', round, () => 6],
-    ['ribbons that bend', ribbon, (over: number) => (6 * Math.abs(over)) / RADIUS],
-  ] as const)('%s: at every point the colour is that of what lies highest there', (_, strandOf, halfAt) => {
-    const { materialAt } = painted(strands(strandOf));
-    const seen = new Map<string, number>();
-    const wrong: unknown[] = [];
-    for (let x = 10; x < LONG - 10; x += 1.5)
-      for (let y = -RADIUS; y <= RADIUS; y += 1.5) {
-        const there = COLOURS.map((material, k) => ({ material, ...nearest(k, x, y) }));
-        // What may or may not reach there is not asked about.
-        if (there.some(({ far, over }) => far > 0.7 * halfAt(over) - 1.2 && far < 7.5)) continue;
-        if (Math.abs(Math.abs(y) - CORE) < 1) continue;
-        const covering = [
-          ...there.filter(({ far }) => far < 7.5),
-          ...(Math.abs(y) < CORE ? [{ material: 'wood', over: 0 }] : []),
-        ].sort((a, b) => b.over - a.over);
-        const [top, next] = covering;
-        if (next && top.over - next.over < 2) continue;
-        const expected = covering.length > 0 ? top.material : 'paper';
-        const found = materialAt(x, y);
-        if (found !== expected) wrong.push([x, y, expected, found]);
-        const kind = next ? `${top.material} over ${next.material}` : expected;
-        seen.set(kind, (seen.get(kind) ?? 0) + 1);
-      }
-    expect(wrong).toEqual([]);
-    // Each is seen over and under each, and over and under the core.
-    for (const a of COLOURS)
-      for (const b of ['wood', ...COLOURS].filter((other) => other !== a))
-        expect([a, b, (seen.get(`${a} over ${b}`) ?? 0) > 3]).toEqual([a, b, true]);
-    for (const a of COLOURS) expect(seen.get(`wood over ${a}`)).toBeGreaterThan(20);
-  });
+    ['round bars', 0, round, () => 6],
+    ['round bars', 5, round, () => 6],
+    ['ribbons that bend', 0, ribbon, (over: number) => (6 * Math.abs(over)) / RADIUS],
+    ['ribbons that bend', 10, ribbon, (over: number) => (6 * Math.abs(over)) / RADIUS],
+  ] as const)(
+    '%s in frame %i: at every point the colour is that of what lies highest',
+    (_, frame, strandOf, halfAt) => {
+      const { materialAt } = painted(strands(strandOf), frame);
+      const seen = new Map<string, number>();
+      const wrong: unknown[] = [];
+      for (let x = 10; x < LONG - 10; x += 1.5)
+        for (let y = -RADIUS; y <= RADIUS; y += 1.5) {
+          const there = COLOURS.map((material, k) => ({ material, ...nearest(k, x, y, frame) }));
+          // What may or may not reach there is not asked about.
+          if (there.some(({ far, over }) => far > 0.6 * halfAt(over) - 1.2 && far < 7.5)) continue;
+          if (Math.abs(Math.abs(y) - CORE) < 1) continue;
+          const covering = [
+            ...there.filter(({ far }) => far < 7.5),
+            ...(Math.abs(y) < CORE ? [{ material: 'wood', over: 0 }] : []),
+          ].sort((a, b) => b.over - a.over);
+          const [top, next] = covering;
+          if (next && top.over - next.over < 2) continue;
+          const expected = covering.length > 0 ? top.material : 'paper';
+          const found = materialAt(x, y);
+          if (found !== expected) wrong.push([x, y, expected, found]);
+          const kind = next ? `${top.material} over ${next.material}` : expected;
+          seen.set(kind, (seen.get(kind) ?? 0) + 1);
+        }
+      expect(wrong).toEqual([]);
+      // Each is seen over and under each, and over and under the core.
+      for (const a of COLOURS)
+        for (const b of ['wood', ...COLOURS].filter((other) => other !== a))
+          expect([a, b, (seen.get(`${a} over ${b}`) ?? 0) > 3]).toEqual([a, b, true]);
+      for (const a of COLOURS) expect(seen.get(`wood over ${a}`)).toBeGreaterThan(20);
+    },
+  );
 });

@@ -1,11 +1,4 @@
-import {
-  nearZero,
-  wheelAngle,
-  type FitOutcome,
-  type RowFrame,
-  type RowFrames,
-  type WheelTurning,
-} from '@coin-relay/core';
+import { nearZero, wheelAngle, type FitOutcome, type RowFrame, type WheelTurning } from '@coin-relay/core';
 import {
   bandDrawing,
   colourOf,
@@ -27,7 +20,7 @@ import {
   type RowScene,
   type ScenePiece,
 } from '@coin-relay/scene';
-import { PLAIN_REPEATS, repeatOf, type JobPiece, type ResolvedSetOut } from '@coin-relay/model';
+import { PLAIN_REPEATS, repeatOf, type JobPiece, type LaidRow, type ResolvedSetOut } from '@coin-relay/model';
 
 import { newOutline, type Brush, type Outline, type Pictures } from './brush';
 import { inSight, isIn, MOST_DETAILED, MOST_EDGED, paintCoarse, type InSight } from './coarse-row';
@@ -58,6 +51,8 @@ export function viewOfRows(rows: readonly RowPainter[], box: Bounds | null): Row
   return { box, coarse: links > MOST_DETAILED, edged: links <= MOST_EDGED };
 }
 
+type BandLook = readonly Pick<PaintPart, 'path' | 'fill' | 'line'>[];
+
 /** What is painted of links at one time: some of their parts, what is written on them, and which of them. */
 interface Wanted {
   readonly partsOf: (look: PieceLook) => readonly PaintPart[];
@@ -79,7 +74,9 @@ export class RowPainter {
   /** What is written on what is painted now. */
   private letters: LetterPainter | null;
   private readonly wheels: readonly (readonly PaintPart[])[];
-  private readonly band: readonly Pick<PaintPart, 'path' | 'fill' | 'line'>[] | null;
+  private band: BandLook | null;
+  /** In which of its frames that is so, where it is another in each. */
+  private bandAt = 0;
   private readonly clip: Outline | null;
   private readonly offsets: readonly number[];
   /** How far from its pin anything of a link may be, mm. */
@@ -111,7 +108,7 @@ export class RowPainter {
     /** The run it shows. */
     readonly run = '',
     /** Its frames, where it is laid anew in each. */
-    readonly laid: RowFrames | null = null,
+    readonly laid: LaidRow | null = null,
   ) {
     this.scene = rowScene(fit, setOut, laid);
     this.turnings = fit.turnings;
@@ -127,13 +124,7 @@ export class RowPainter {
       figureParts(wheelFigure(fit, i, first, this.scene.span), colour),
     );
     this.offsets = rowCopies(setOut.setOut.rows);
-    const band = bandDrawing(this.scene);
-    this.band = band
-      ? [
-          { path: newOutline(band.area), fill: colour(band.material), line: false },
-          ...(band.edges === '' ? [] : [{ path: newOutline(band.edges), fill: null, line: true }]),
-        ]
-      : null;
+    this.band = this.bandLook();
     this.clip = clipOf(setOut);
     this.reach = reachOf(this.scene, this.offsets);
     this.hangs = this.scene.pieces.some((_, n) => this.looks.at(-1, n).behind.length > 0);
@@ -182,7 +173,7 @@ export class RowPainter {
   /** Paints what of it lies in a layer once more, over all that is painted by then. */
   paintLayer(ctx: Brush, pixel: number, layer: number, view = ALL_IN_FULL): void {
     const stretches = stretchesIn(this.scene, layer);
-    let cover = this.laid ? undefined : this.covers.get(layer);
+    let cover = this.laid?.sampledPaths ? undefined : this.covers.get(layer);
     if (!cover) this.covers.set(layer, (cover = coverOf(this.scene, stretches)));
     const clip = cover;
     this.withTwin(ctx, view, () => {
@@ -236,7 +227,25 @@ export class RowPainter {
     this.paintLinks(ctx, pixel, { partsOf: (look) => look.front, letters: this.letters, stretches: null });
   }
 
+  private bandLook(): BandLook | null {
+    const band = bandDrawing(this.scene);
+    return (
+      band && [
+        {
+          path: newOutline(band.area),
+          fill: colourOf(this.setOut.materials, band.material),
+          line: false,
+        },
+        ...(band.edges === '' ? [] : [{ path: newOutline(band.edges), fill: null, line: true }]),
+      ]
+    );
+  }
+
   private paintBand(ctx: Brush, pixel: number): void {
+    if (this.band && this.laid?.rides && this.bandAt !== this.scene.laidAt) {
+      this.band = this.bandLook();
+      this.bandAt = this.scene.laidAt;
+    }
     const { band } = this;
     if (!band) return;
     this.clipped(ctx, () => {

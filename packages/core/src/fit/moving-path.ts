@@ -11,6 +11,7 @@ import type { FitSource } from './source';
  * with the count it has at rest.
  * @param sourceAt the path at a frame
  * @param travel of the row at each frame, pitches
+ * @param laid told of each frame as it is laid; it gives the places that it keeps of it besides
  * @throws RelayError of the first frame in which it cannot be laid, which is named
  */
 export function rowOnMovingPath(
@@ -19,6 +20,7 @@ export function rowOnMovingPath(
   frames: number,
   travel: (frame: number) => number,
   progress: (part: number) => void = () => undefined,
+  laid: (fit: FitOutcome, frame: number) => number = () => 0,
 ): RowFrames {
   const room = newRowFrame(rest.row);
   const columns = room.arc.length;
@@ -50,8 +52,9 @@ export function rowOnMovingPath(
     arc.set(room.arc, frame * columns);
     firstLinks[frame] = room.firstLink;
     const sampled = samplePath(fit.layout.path, fit.request.pitch);
+    const more = laid(fit, frame);
     // What is ridden on is kept for every frame too.
-    if (frame === 0) checkFrames(frames, columns + sampled.data.length / 4);
+    if (frame === 0) checkFrames(frames, columns + sampled.data.length / 4 + more);
     laidPaths.push(sampled);
     if (frame % 8 === 7) progress((frame + 1) / frames);
   }

@@ -49,7 +49,7 @@ const DriveSchema = z.object({
     .max(100_000)
     .optional()
     .describe(
-      'How far a laid rope turns about itself in one loop, in parts of a turn: as many make one as it has strands.',
+      'How far a laid rope, or strands that wind round one path, turn about themselves in one loop, in parts of a turn: as many make one as there are strands.',
     ),
   manner: MotionProfileSchema.optional(),
   train: TrainSchema.optional(),

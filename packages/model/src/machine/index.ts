@@ -7,3 +7,4 @@ export * from './precompute';
 export * from './body';
 export * from './precomputed';
 export * from './needs-precomputing';
+export * from './turning';

@@ -1,5 +1,6 @@
 import type { Job, JobPath } from '../job/schema';
 import { kindOf } from '../path-kinds/all';
+import { turningStrands, turnsWith } from './turning';
 
 /** Is there anything in a job that has to be worked out ahead? */
 export const needsPrecomputing = (job: Job): boolean =>
@@ -9,8 +10,9 @@ export const needsPrecomputing = (job: Job): boolean =>
 
 /** The runs on paths that move within the loop. */
 export function movingRuns(job: Job): { run: string; path: JobPath }[] {
+  const turning = turningStrands(job);
   return job.runs.flatMap(({ id, path: on }) => {
     const path = job.paths.find((entry) => entry.id === on);
-    return path && kindOf(path).moves?.(path) ? [{ run: id, path }] : [];
+    return path && (kindOf(path).moves?.(path) || turnsWith(job, path, turning)) ? [{ run: id, path }] : [];
   });
 }

@@ -9,6 +9,7 @@ import {
   type Speed,
 } from '@coin-relay/core';
 import type { Machine } from '../machine/machine';
+import { turningFacts, type TurningFacts } from '../machine/turning';
 import { travelAt, wheelRepeats, type FittedRow, type RowMotion } from '../machine/travel';
 import { isInTurn, repeatOf, visibleRepeat } from './repeat';
 
@@ -56,6 +57,8 @@ export interface MotionFacts {
   readonly allBack: number;
   /** Laps until then; null on an open path. */
   readonly lapsUntilBack: number | null;
+  /** How it turns about itself, or with the strands that it is one of; null where it cannot. */
+  readonly turns: TurningFacts | null;
   readonly reading: EyeReading;
 }
 
@@ -107,6 +110,8 @@ function factsOf(machine: Machine, { resolved, fit, setOut }: FittedRow, moving:
       },
     ];
   });
+  const turns = turningFacts(machine.job, resolved.run);
+  const meets = returns || turns === null || turns.meets;
   const allBack = allRepeat(
     Math.max(1, Math.round(repeat)),
     wheels.flatMap(({ teeth }) => (teeth === null ? [] : [{ teeth, repeats: 1 }])),
@@ -119,7 +124,7 @@ function factsOf(machine: Machine, { resolved, fit, setOut }: FittedRow, moving:
     measure,
     repeat,
     visible,
-    seamless: travel === 0 || returns || (!leaves && isWhole(travel / repeat)),
+    seamless: meets && (travel === 0 || returns || (!leaves && isWhole(travel / repeat))),
     leaves,
     moves,
     speeds: {
@@ -131,6 +136,7 @@ function factsOf(machine: Machine, { resolved, fit, setOut }: FittedRow, moving:
     wheels,
     allBack,
     lapsUntilBack: lap === null ? null : allBack / lap,
+    turns,
     reading: readingOf(moving, motion.frames, visible, repeat),
   };
 }

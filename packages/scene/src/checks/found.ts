@@ -14,6 +14,7 @@ export type MendProposal = { readonly words: string } & (
       /** Pitches in one round of a row with a gap, whose travel is whole rounds. */
       readonly lap: number | null;
     }
+  | { readonly do: 'turning'; readonly run: string; readonly turning: number }
   | { readonly do: 'loop'; readonly frames: number }
 );
 

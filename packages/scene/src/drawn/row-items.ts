@@ -70,7 +70,9 @@ export interface RowWanted {
 export class RowItems {
   private readonly looks: FigureLooks;
   private readonly wheels: readonly (readonly DrawnShape[])[];
-  private readonly band: readonly DrawnShape[] | null;
+  private band: readonly DrawnShape[] | null;
+  /** In which of its frames that is so, where it is another in each. */
+  private bandAt = 0;
   private readonly letters: LetterItems | null;
   private readonly twinLetters: LetterItems | null;
   private readonly m = new Float64Array(6);
@@ -84,11 +86,7 @@ export class RowItems {
     this.letters = LetterItems.of(scene, false);
     this.twinLetters = this.twin && LetterItems.of(scene, true);
     this.wheels = fit.layout.wheels.map((_, i) => wheelFigure(fit, i, sequence[0], scene.span).parts);
-    const band = bandDrawing(scene);
-    this.band = band && [
-      { d: band.area, fill: band.material, line: false },
-      ...(band.edges === '' ? [] : [{ d: band.edges, fill: null, line: true }]),
-    ];
+    this.band = bandShapes(scene);
   }
 
   /** What there is of it where it stands now; not of its twin. */
@@ -279,8 +277,12 @@ export class RowItems {
   }
 
   private bandItems(): DrawnItem[] {
-    const { band } = this;
     const { run, scene, sequence } = this.row;
+    if (this.band && scene.laid?.rides && this.bandAt !== scene.laidAt) {
+      this.band = bandShapes(scene);
+      this.bandAt = scene.laidAt;
+    }
+    const { band } = this;
     const { boundary } = scene.setOut;
     if (!band) return [];
     return [
@@ -298,6 +300,16 @@ export class RowItems {
       },
     ];
   }
+}
+
+function bandShapes(scene: RowScene): readonly DrawnShape[] | null {
+  const band = bandDrawing(scene);
+  return (
+    band && [
+      { d: band.area, fill: band.material, line: false },
+      ...(band.edges === '' ? [] : [{ d: band.edges, fill: null, line: true }]),
+    ]
+  );
 }
 
 const affine = (m: ArrayLike<number>): Affine => [m[0], m[1], m[2], m[3], m[4], m[5]];

@@ -75,8 +75,7 @@ export function bandAcross(scene: RowScene, band: RowBand, s: number, tolerance:
 const straight: ReadPlace = (s, out) => out.set([s, 0, 0, 1, 0, 0, 0, 0, 1]);
 
 function bandStand(scene: RowScene, { piece: { setting } }: RowBand, row: number): SectionStand {
-  const { setOut, side, shaping } = scene;
-  const { stand } = setOut;
+  const { side, shaping, stand } = scene;
   const own = setting.flip ? -side : side;
   return {
     side: own === 1 ? 1 : -1,
@@ -91,9 +90,15 @@ function bandStand(scene: RowScene, { piece: { setting } }: RowBand, row: number
   };
 }
 
-/** The places that the band of a row is carried along. */
-export function placesOf({ fit, setOut: { stand } }: RowScene): ReadPlace {
-  return stand ? riddenPlaces(stand.ride) : flatPlaces(fit.layout.path);
+/** The places that the band of a row is carried along: of a path that moves those of the same parts of its length. */
+export function placesOf({ fit, stand, laid }: RowScene): ReadPlace {
+  const { path } = fit.layout;
+  if (!stand) return flatPlaces(path);
+  const read = riddenPlaces(stand.ride);
+  const longer = laid?.rides ? stand.ride.length / path.length : 1;
+  return (s, out) => {
+    read(s * longer, out);
+  };
 }
 
 /**

@@ -41,7 +41,8 @@ export function bentPoints(
   larger: Float64Array | null = null,
 ): void {
   const { setting, middle } = piece;
-  const { table, stand } = scene.setOut;
+  const { stand } = scene;
+  const { table } = scene.setOut;
   if (stand) {
     bentInPlan(scene, stand, k, piece, outline.points, row, out);
     return;

@@ -16,7 +16,7 @@ export function edgeBar(piece: ScenePiece): string {
  * @returns false where more is seen of its figure than of its edge, or it lies in its plane
  */
 export function isOnEdge(scene: RowScene, piece: ScenePiece, m: Float64Array): boolean {
-  if (!scene.setOut.stand) return false;
+  if (!scene.stand) return false;
   const { space } = scene.room;
   const [x, y] = [space[0], space[1]];
   const long = Math.sqrt(x * x + y * y);

@@ -24,7 +24,7 @@ export interface JointTurns {
  * link is meant to have is none.
  */
 export function jointTurns(scene: RowScene): JointTurns {
-  const { stand } = scene.setOut;
+  const { stand } = scene;
   const { frame, fit } = scene;
   if (!stand) return { sidewise: null, twist: null };
   const plain = { ...stand, alternate: 0 };

@@ -45,7 +45,7 @@ function inLayers<T>(rows: readonly T[], layersOf: (row: T) => RowLayers | null)
 }
 
 /** The stretches of a row that lie in a layer: from where to where along its path, mm. */
-export function stretchesIn({ fit, setOut: { layers } }: RowScene, layer: number): [number, number][] {
+export function stretchesIn({ fit, layers }: RowScene, layer: number): [number, number][] {
   if (!layers) return [];
   const { length } = fit.layout.path;
   const { ends, heights } = layers;

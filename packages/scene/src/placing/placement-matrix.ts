@@ -14,7 +14,7 @@ export type Matrix = Float64Array;
  * @param row which of the rows side by side, as an offset to the left of the path, mm
  */
 export function placeMatrix(scene: RowScene, k: number, piece: ScenePiece, row: number, out: Matrix): void {
-  const { stand } = scene.setOut;
+  const { stand } = scene;
   if (!stand) {
     placeFlat(scene, k, piece, row, out);
     return;
@@ -144,7 +144,7 @@ function point(stand: Stand, dx: number, dy: number): void {
  */
 export function elongationAt(scene: RowScene, k: number, piece: ScenePiece): number {
   const { sampledPath: sampled, reach, setOut, table } = scene.setOut;
-  if (!sampled || !reach || !setOut.reach || scene.setOut.stand) return 1;
+  if (!sampled || !reach || !setOut.reach || scene.stand) return 1;
   const { arc, step } = scene.frame;
   let s = (arc[k * step] + arc[k * step + 1]) / 2;
   if (sampled.closed) s -= Math.floor(s / sampled.length) * sampled.length;

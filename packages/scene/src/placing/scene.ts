@@ -9,15 +9,17 @@ import {
   type ReadShaping,
   type SampledPath,
   type RowFrame,
-  type RowFrames,
 } from '@coin-relay/core';
 import {
   insideSide,
   laidLength,
   PLAIN_SETTING,
   type JobPiece,
+  type LaidRow,
   type ResolvedSetOut,
+  type RowLayers,
   type Setting,
+  type StandInSpace,
 } from '@coin-relay/model';
 import { figureBox, type Box } from './box';
 import { newPlacingRoom, type PlacingRoom } from './room';
@@ -60,7 +62,7 @@ export interface RowScene {
   readonly pieces: readonly ScenePiece[];
   readonly frame: RowFrame;
   /** The row as it was worked out for every frame, where it is laid anew in each. */
-  readonly laid: RowFrames | null;
+  readonly laid: LaidRow | null;
   readonly room: PlacingRoom;
   /** How what bends changes along the path; null where it stays as it is. */
   readonly shaping: ReadShaping | null;
@@ -70,6 +72,10 @@ export interface RowScene {
   laidAt: number;
   /** The path to ride on as it is now. */
   sampledPath: SampledPath | null;
+  /** How its pieces stand in space as its path is now; null where it lies in its plane. */
+  stand: StandInSpace | null;
+  /** What of it lies over others as it is now. */
+  layers: RowLayers | null;
   /** Whole rounds it has gone by. */
   laps: number;
 }
@@ -77,7 +83,7 @@ export interface RowScene {
 export function rowScene(
   fit: FitOutcome,
   setOut: ResolvedSetOut | LyingSetOut,
-  laid: RowFrames | null = null,
+  laid: LaidRow | null = null,
 ): RowScene {
   const span = fit.effectivePitch ?? fit.request.pitch;
   const pieces = setOut.pieces.map((piece, number): ScenePiece => {
@@ -119,6 +125,8 @@ export function rowScene(
         : null,
     laidAt: 0,
     sampledPath: setOut.sampledPath,
+    stand: setOut.stand,
+    layers: setOut.layers,
     laps: 0,
   };
   moveScene(scene, 0, 0);
@@ -140,7 +148,11 @@ export function moveScene(scene: RowScene, travel: number, frame = 0, turned = 0
     return;
   }
   scene.laidAt = frameIn(laid.frames, frame);
-  scene.sampledPath = laid.sampledPaths?.[scene.laidAt] ?? scene.setOut.sampledPath;
+  const { laidAt, setOut } = scene;
+  scene.sampledPath = laid.sampledPaths?.[laidAt] ?? setOut.sampledPath;
+  const ride = laid.rides?.[laidAt];
+  scene.stand = setOut.stand && ride ? { ...setOut.stand, ride } : setOut.stand;
+  scene.layers = laid.layers?.[laidAt] ?? setOut.layers;
   readFrames(laid, scene.laidAt, scene.frame);
 }
 

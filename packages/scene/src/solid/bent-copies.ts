@@ -102,7 +102,7 @@ export class BentCopies {
     const { table } = scene.setOut;
     const size = piece.setting.scale * (i >= 0 ? table.size[i] : 1);
     const deep = size * (i >= 0 ? table.thickness[i] : 1);
-    const { stand } = scene.setOut;
+    const { stand } = scene;
     if (!isBentThere(scene, k, outlinedBy(scene, this.number), row)) return false;
     const flat = !stand && scene.sampledPath !== null && bentSetting(scene, k, piece).turn === 0;
     if (!stand && !flat)

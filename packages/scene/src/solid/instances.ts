@@ -40,7 +40,7 @@ export class RowInstances {
         wire: key % WIRES,
         matrices: new Float32Array(room * MATRIX_NUMBERS),
         stretched:
-          scene.setOut.reach && !scene.setOut.stand
+          scene.setOut.reach && !scene.stand
             ? {
                 stem: new Float32Array(room * MATRIX_NUMBERS),
                 end: new Float32Array(room * MATRIX_NUMBERS),
@@ -67,7 +67,8 @@ export class RowInstances {
   place(z: number): void {
     const { scene, m } = this;
     const { frame, fit } = scene;
-    const { table, stand } = scene.setOut;
+    const { stand } = scene;
+    const { table } = scene.setOut;
     const { space } = scene.room;
     // What leaves the plane by itself stands where its path has it.
     const flat = frame.rise.length === 0;

@@ -68,7 +68,7 @@ function inPlane(
   offset: number,
   m: Float64Array,
 ): Map3 {
-  const { stand } = scene.setOut;
+  const { stand } = scene;
   if (stand) {
     const { space: s } = scene.room;
     placeInSpace(scene, stand, k, piece, offset, s);

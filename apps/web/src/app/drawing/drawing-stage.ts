@@ -1,5 +1,5 @@
-import { newReading, pathReader, type RowFrames, type Vec } from '@coin-relay/core';
-import { bodyAt, moveRow, type Backdrop, type Machine } from '@coin-relay/model';
+import { newReading, pathReader, type Vec } from '@coin-relay/core';
+import { bodyAt, moveRow, type Backdrop, type LaidRow, type Machine } from '@coin-relay/model';
 import { rowBounds, type Finding } from '@coin-relay/scene';
 // Stage, layers and a shape of one's own: what else the library can draw is not taken along.
 import Konva from 'konva/lib/Core';
@@ -250,7 +250,7 @@ export class DrawingStage {
     this.ground = ground;
   }
 
-  private laidOf(run: string): RowFrames | null {
+  private laidOf(run: string): LaidRow | null {
     const { machine } = this.machine ?? {};
     return machine?.precomputed.rows.get(run) ?? null;
   }

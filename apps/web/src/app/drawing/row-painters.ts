@@ -1,5 +1,5 @@
-import type { FitOutcome, RowFrames } from '@coin-relay/core';
-import type { JobPiece, ResolvedSetOut } from '@coin-relay/model';
+import type { FitOutcome } from '@coin-relay/core';
+import type { JobPiece, LaidRow, ResolvedSetOut } from '@coin-relay/model';
 import type { PictureShelf } from '../shared/picture-shelf';
 import { paintTurns, RowPainter, type PaintTurn } from '@coin-relay/painting';
 
@@ -52,7 +52,7 @@ export class RowPainters {
   take(
     rows: readonly ShownRow[],
     atWork: string | null,
-    laidOf: (run: string) => RowFrames | null,
+    laidOf: (run: string) => LaidRow | null,
     again: () => void,
   ): void {
     this.stop();

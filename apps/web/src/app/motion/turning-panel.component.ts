@@ -1,18 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { familyOf } from '@coin-relay/model';
+import { turningFacts } from '@coin-relay/model';
 import { setTurning } from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 import { MotionView } from '../engine/motion-view.service';
 import { CountFieldComponent } from '../shared/count-field.component';
 
-/** How far a laid rope turns about itself in the loop; nothing where the row is none. */
+/** How far a laid rope turns about itself in the loop, or strands about what they wind round; nothing where the row is none. */
 @Component({
   selector: 'relay-turning-panel',
   imports: [CountFieldComponent],
   template: `
     @if (rope(); as r) {
       <div class="line">
-        <span class="what">turns about itself, in {{ r.parts }} parts of a turn</span>
+        <span class="what">{{ r.what }}</span>
         <relay-count-field
           label="Parts of a turn about itself in the loop"
           [value]="r.turning"
@@ -31,17 +31,32 @@ export class TurningPanelComponent {
   private readonly motion = inject(MotionView);
   protected readonly rope = computed(() => {
     const { resolved } = this.motion.view() ?? {};
-    const [piece] = resolved?.sequence ?? [];
-    const parts = piece && familyOf(piece).partsOfTurn?.(piece);
-    if (!resolved || !parts) return null;
-    const run = resolved.run.id;
-    const turning = this.motion.machine()?.job.motion.drives.find((drive) => drive.run === run)?.turning ?? 0;
+    const job = this.motion.machine()?.job;
+    const facts = job && resolved ? turningFacts(job, resolved.run) : null;
+    if (!resolved || !facts) return null;
+    const { of, parts, turning, meets } = facts;
     const turns = Number((Math.abs(turning) / parts).toFixed(3));
-    const words =
-      turning === 0
-        ? 'It does not turn about itself: its strands run as far as it travels.'
-        : `${turns} ${turns === 1 ? 'turn' : 'turns'} in the loop: its strands seem to run ${turning > 0 ? 'on' : 'back'} by ${Math.abs(turning)} besides what it travels.`;
-    return { run, parts, turning, words };
+    const loop = `${turns} ${turns === 1 ? 'turn' : 'turns'} in the loop`;
+    const run = resolved.run.id;
+    if (of === 'strands') {
+      const all = parts === 1 ? 'it' : `all ${parts}`;
+      return {
+        ...{ run, turning },
+        what: `turns about what it winds round, in ${parts === 1 ? 'whole turns' : `${parts} parts of a turn`}`,
+        words:
+          turning === 0
+            ? 'It does not turn: where it winds it stays, however far it travels.'
+            : `${loop}, ${all} together: seen from outside ${parts === 1 ? 'it seems' : 'they seem'} to run ${turning > 0 ? 'on' : 'back'}.${meets ? '' : ' They are not alike, so that the loop ends otherwise than it began: only whole turns meet.'}`,
+      };
+    }
+    return {
+      ...{ run, turning },
+      what: `turns about itself, in ${parts} parts of a turn`,
+      words:
+        turning === 0
+          ? 'It does not turn about itself: its strands run as far as it travels.'
+          : `${loop}: its strands seem to run ${turning > 0 ? 'on' : 'back'} by ${Math.abs(turning)} besides what it travels.`,
+    };
   });
 
   protected turn(run: string, turning: number): void {

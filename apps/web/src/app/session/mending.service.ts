@@ -2,7 +2,15 @@ import { inject, Injectable } from '@angular/core';
 import { RelayError } from '@coin-relay/core';
 import { plainUpright } from '@coin-relay/model';
 import type { MendProposal } from '@coin-relay/scene';
-import { changeSide, setFit, setMotion, setSideways, setTravel, setUpright } from '../document/commands';
+import {
+  changeSide,
+  setFit,
+  setMotion,
+  setSideways,
+  setTravel,
+  setTurning,
+  setUpright,
+} from '../document/commands';
 import { JobStore } from '../document/job-store.service';
 
 /** Does what findings propose; each is one step of undo. One for one job view. */
@@ -44,6 +52,9 @@ export class Mending {
         return;
       case 'travel':
         this.store.change(setTravel(proposal.run, proposal.travel, proposal.lap));
+        return;
+      case 'turning':
+        this.store.change(setTurning(proposal.run, proposal.turning));
         return;
       case 'loop':
         this.store.change(setMotion({ frames: proposal.frames }));

@@ -16,6 +16,20 @@ export const seam = rowRule('motion', ['seam'], ({ resolved, facts }) => {
     ];
   }
   if (seamless) return [];
+  const { turns } = facts;
+  if (turns && !turns.meets) {
+    const whole = nearestMultiple(turns.turning, turns.parts);
+    return [
+      {
+        kind: 'seam',
+        text: `The loop has a seam: its strands have turned by ${number(Math.abs(turns.turning))} of ${turns.parts} parts of a turn when it ends, and they are not alike. Let them turn wholly round.`,
+        mend: {
+          ...{ do: 'turning', run: resolved.run.id, turning: whole },
+          words: `turn ${wholeTurns(Math.abs(whole) / turns.parts)}`,
+        },
+      },
+    ];
+  }
   // Of a driven row the one that drives it has to change.
   const nearest = facts.driven ? NaN : nearestMultiple(travel, repeat);
   return [
@@ -26,5 +40,7 @@ export const seam = rowRule('motion', ['seam'], ({ resolved, facts }) => {
     },
   ];
 });
+
+const wholeTurns = (many: number): string => (many === 1 ? 'once round' : `${many} times round`);
 
 const number = (value: number): string => String(Number(value.toFixed(2)));

@@ -1,6 +1,7 @@
 import { PLAIN_LAY, type RowLay } from '@coin-relay/core';
 import {
   rehung,
+  strandsOfRun,
   verticalOf,
   withEndToEnd,
   type Job,
@@ -187,10 +188,19 @@ export function setTravel(runId: string, travel: number, lap: number | null = nu
   };
 }
 
-/** How far a laid rope turns about itself in one loop, in parts of a turn: as many make one as it has strands. */
+/**
+ * How far a laid rope turns about itself in one loop, in parts of a turn: as many make one as it has strands. Strands that
+ * are rows of their own turn together.
+ */
 export const setTurning = (runId: string, turning: number): Command => ({
   label: 'Turn rope about itself',
   recipe: (job) => {
+    const run = job.runs.find(({ id }) => id === runId);
+    const strands = run && strandsOfRun(job, run);
+    for (const drive of job.motion.drives) {
+      const path = job.runs.find(({ id }) => id === drive.run)?.path;
+      if (path !== undefined && strands?.paths.has(path)) delete drive.turning;
+    }
     const drive = driveOf(job, runId);
     if (turning === 0) delete drive.turning;
     else drive.turning = turning;
