@@ -6,6 +6,7 @@ import {
   riddenPlaces,
   ringsBox,
   SECTION_NUMBERS,
+  STATION_NUMBERS,
   sectionOn,
   type BandLine,
   type ReadPlace,
@@ -145,6 +146,38 @@ function asFineAsCanBe(scene: RowScene, tolerance: number): readonly BandLine[] 
     if (!(error instanceof RelayError) || error.code !== 'band-invalid') throw error;
     return asFineAsCanBe(scene, tolerance * COARSER);
   }
+}
+
+/** The sections of a line of a band where its path is now: as many as there were, at the same places of it. */
+export function carriedFrames(
+  scene: RowScene,
+  band: RowBand,
+  row: number,
+  places: Float64Array,
+): Float64Array {
+  return framesAt(bandSectionAt(scene, band, row), places);
+}
+
+/** The lines of a band as they would be shown on a straight path along x, with up along z. */
+export function straightBandLines(scene: RowScene): readonly BandLine[] {
+  const band = rowBand(scene);
+  if (!band) return [];
+  const rows = rowCopies(scene.setOut.setOut.rows);
+  return shownBandLines(scene).map(({ places: found, closed }, i) => {
+    const places = closed ? Float64Array.from([...found, scene.fit.window.to]) : found;
+    const frames = framesAt(sectionOn(straight, bandStand(scene, band, rows[i])), places);
+    return { places, frames, closed: false };
+  });
+}
+
+function framesAt(at: SectionAt, places: Float64Array): Float64Array {
+  const frames = new Float64Array(STATION_NUMBERS * places.length);
+  const section = new Float64Array(SECTION_NUMBERS);
+  places.forEach((s, i) => {
+    at(s, section);
+    frames.set(section.subarray(0, STATION_NUMBERS), STATION_NUMBERS * i);
+  });
+  return frames;
 }
 
 /** How far what is on a band has gone along its path where its row stands now, mm. */

@@ -5,6 +5,7 @@ import { bentInSpace, bentSetting, carriedAt, CARRIED_NUMBERS } from '../placing
 import { rowCopies } from '../placing/copies';
 import { readShapedAt } from '../placing/riding';
 import { outlinedBy, pieceNumberAt, placeOf, type RowScene } from '../placing/scene';
+import { Stations } from './carry-corners';
 
 const flatAt = new Float64Array(4);
 const shaped = new Float64Array(3);
@@ -34,12 +35,7 @@ export class BentCopies {
   private readonly outNudged: Float64Array;
   private readonly copies: readonly number[];
   private readonly nudge: number;
-  /** The different x of its corners, and room for what carries them there. */
-  private stations: {
-    readonly xs: Float64Array;
-    readonly of: Uint32Array;
-    readonly read: Float64Array;
-  } | null = null;
+  private stations: Stations | null = null;
   /** Room for corners in space, where the path leaves its plane. */
   private solid: Readonly<Record<'nudged' | 'out' | 'outNudged', Float64Array>> | null = null;
 
@@ -144,7 +140,7 @@ export class BentCopies {
     const { start, perUnit, along, across, deep } = bentSetting(scene, k, piece);
     const i = placeOf(scene, k);
     const beside = row - scene.side * (setting.out + (i >= 0 ? scene.setOut.table.out[i] : 0));
-    const { xs, of, read } = (this.stations ??= this.newStations());
+    const { xs, of, read } = this.stationsOf();
     for (let n = 0; n < xs.length; n++) {
       for (let j = 0; j < 2; j++) {
         const s = start + (xs[n] + j * this.nudge - middle) * along * perUnit;
@@ -196,16 +192,16 @@ export class BentCopies {
     else this.writePointByPoint(stand, k, row, lifted);
   }
 
-  /**
-   * Corners at one x are carried by the same axes, which are read once. Normals are those of the bent body: by the
-   * transposed inverse of how a step along x, y and z is changed.
-   */
+  private stationsOf(): Stations {
+    return (this.stations ??= new Stations(this.base, this.baseNormals, this.nudge));
+  }
+
   private writeCarried(stand: StandInSpace, k: number, row: number, lifted: number): void {
-    const { scene, base, baseNormals, positions, normals } = this;
+    const { scene } = this;
     const piece = scene.pieces[this.number];
     const { start, perUnit, along, across, deep } = bentSetting(scene, k, piece);
-    const { xs, of, read } = (this.stations ??= this.newStations());
-    const step = this.nudge;
+    const stations = this.stationsOf();
+    const { xs, read, step } = stations;
     for (let i = 0; i < xs.length; i++) {
       for (const [j, x] of [xs[i], xs[i] + step].entries())
         carriedAt(
@@ -215,50 +211,8 @@ export class BentCopies {
           (2 * i + j) * CARRIED_NUMBERS,
         );
     }
-    const side = scene.side * across;
-    const first = this.count * base.length;
-    for (let v = 0; v < base.length; v += 3) {
-      const a = 2 * CARRIED_NUMBERS * of[v / 3];
-      const b = a + CARRIED_NUMBERS;
-      const off = side * (base[v + 1] - piece.setting.line);
-      const high = deep * base[v + 2];
-      const to = first + v;
-      positions[to] = read[a] + off * read[a + 3] + high * read[a + 6];
-      positions[to + 1] = read[a + 1] + off * read[a + 4] + high * read[a + 7];
-      positions[to + 2] = read[a + 2] + off * read[a + 5] + high * read[a + 8] + lifted;
-      const jx = (read[b] + off * read[b + 3] + high * read[b + 6] - positions[to]) / step;
-      const jy = (read[b + 1] + off * read[b + 4] + high * read[b + 7] - positions[to + 1]) / step;
-      const jz = (read[b + 2] + off * read[b + 5] + high * read[b + 8] + lifted - positions[to + 2]) / step;
-      const [lx, ly, lz] = [side * read[a + 3], side * read[a + 4], side * read[a + 5]];
-      const [ux, uy, uz] = [deep * read[a + 6], deep * read[a + 7], deep * read[a + 8]];
-      const [px, py, pz] = [ly * uz - lz * uy, lz * ux - lx * uz, lx * uy - ly * ux];
-      const [nx, ny, nz] = [baseNormals[v], baseNormals[v + 1], baseNormals[v + 2]];
-      const over = jx * px + jy * py + jz * pz < 0 ? -1 : 1;
-      const x = over * (nx * px + ny * (uy * jz - uz * jy) + nz * (jy * lz - jz * ly));
-      const y = over * (nx * py + ny * (uz * jx - ux * jz) + nz * (jz * lx - jx * lz));
-      const w = over * (nx * pz + ny * (ux * jy - uy * jx) + nz * (jx * ly - jy * lx));
-      const long = Math.sqrt(x * x + y * y + w * w) || 1;
-      normals[to] = x / long;
-      normals[to + 1] = y / long;
-      normals[to + 2] = w / long;
-    }
-  }
-
-  /** The different x of its corners, which of them each corner has, and room for what is read there. */
-  private newStations(): NonNullable<BentCopies['stations']> {
-    const numbers = new Map<number, number>();
-    const of = new Uint32Array(this.base.length / 3);
-    for (let v = 0; v < of.length; v++) {
-      const x = this.base[3 * v];
-      const number = numbers.get(x) ?? numbers.size;
-      numbers.set(x, number);
-      of[v] = number;
-    }
-    return {
-      xs: Float64Array.from(numbers.keys()),
-      of,
-      read: new Float64Array(2 * CARRIED_NUMBERS * numbers.size),
-    };
+    const sized = { side: scene.side * across, deep, line: piece.setting.line };
+    stations.write(sized, lifted, this.positions, this.normals, this.count * this.base.length);
   }
 
   private writePointByPoint(stand: StandInSpace, k: number, row: number, lifted: number): void {

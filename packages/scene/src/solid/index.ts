@@ -5,6 +5,7 @@ export * from './masters';
 export * from './tie-lines';
 export * from './row-reach';
 export * from './bent-copies';
+export * from './carried-band';
 export * from './boundary-cells';
 export * from './pose-depths';
 export * from './lettered-rows';

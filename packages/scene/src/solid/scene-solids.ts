@@ -12,6 +12,7 @@ import { inJob, standingName, standingPieces, type StandingPiece } from './stand
 import { letteringRows, standAtFrame, standingRows, type StandingRow } from './standing';
 import type { PictureAlong, PlacedPicture, SceneNode, SceneSolid, ShapeAt, SolidBodyOf } from './scene-node';
 import { standingWheels } from './standing-wheels';
+import { bandTurns, TurningBands } from './turning-bands';
 
 /** What of a machine is taken. */
 export interface SceneAsked {
@@ -33,6 +34,7 @@ export class SceneSolids {
   /** What is written on them. */
   private readonly lettering: readonly StandingRow[];
   private readonly bending: BendingShapes;
+  private readonly turning: TurningBands;
   private readonly bent = new Map<string, { readonly stands: string; readonly shapes: readonly ShapeAt[] }>();
   private readonly between: MachineSolids | null;
 
@@ -44,6 +46,7 @@ export class SceneSolids {
     this.rows = all.filter(({ run }) => !asked.runs || asked.runs.includes(run));
     this.lettering = this.rows.flatMap((row) => letteringRows(machine, row));
     this.bending = new BendingShapes(asked.tolerance, asked.kept);
+    this.turning = new TurningBands(asked.tolerance);
     this.between = asked.machine ? new MachineSolids(machine, all) : null;
   }
 
@@ -94,7 +97,7 @@ export class SceneSolids {
     const known = this.bent.get(id);
     if (known?.stands === stands) return known.shapes;
     standAtFrame(this.machine, row, frame);
-    const shapes = this.bending.of(row);
+    const shapes = [...this.bending.of(row), ...(bandTurns(row) ? this.turning.of(row) : [])];
     this.bent.set(id, { stands, shapes });
     return shapes;
   }
@@ -139,6 +142,7 @@ export class SceneSolids {
   /** The band that a row is, as one body that stands still: it runs in itself. */
   private bands(row: StandingRow): SceneNode[] {
     const { scene, run, z } = row;
+    if (bandTurns(row)) return [];
     const band = rowBand(scene);
     const { piece, span = 0 } = band?.piece ?? {};
     const picture = piece?.finish?.picture;
@@ -210,4 +214,5 @@ export function standingBodies(
 
 const IDENTITY: Map3 = [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0];
 
-const bends = ({ scene }: StandingRow): boolean => scene.pieces.some(({ mode }) => mode === 'bent');
+const bends = (row: StandingRow): boolean =>
+  row.scene.pieces.some(({ mode }) => mode === 'bent') || bandTurns(row);

@@ -1,5 +1,5 @@
 import type { ShadedMesh } from '@coin-relay/core/solid';
-import { BentCopies } from '@coin-relay/scene/solid';
+import { BentCopies, CarriedBand } from '@coin-relay/scene/solid';
 import type { RowScene } from '@coin-relay/scene';
 import {
   Box3,
@@ -19,10 +19,10 @@ import { shadeMaterial, type CutAway } from './cut-away';
 import { bodyMaterial, outlineMaterial, type BodyLook, type InkSize } from './ink';
 import { BODIES } from './solid-body';
 
-/** Which piece of a scene bends, and how many copies of it there can be. */
+/** Which piece of a scene bends, or its band as one body, and how many copies of it there can be. */
 export interface Bending {
   readonly scene: RowScene;
-  readonly number: number;
+  readonly number: number | 'band';
   readonly most: number;
 }
 
@@ -91,7 +91,7 @@ export class BentBody {
 /** All copies of one mesh, drawn with one material. */
 class Layer {
   readonly mesh: Mesh;
-  private readonly copies: BentCopies;
+  private readonly copies: BentCopies | CarriedBand;
   private readonly geometry = new InstancedBufferGeometry();
   private readonly triangles: number;
   /** One for each corner: copies are not told apart by the one geometry they are. */
@@ -102,7 +102,10 @@ class Layer {
     part: Omit<ShadedMesh, 'edges'>,
     private readonly material: Material,
   ) {
-    this.copies = new BentCopies(scene, number, most, part.positions, part.normals);
+    this.copies =
+      number === 'band'
+        ? new CarriedBand(scene, part.positions, part.normals)
+        : new BentCopies(scene, number, most, part.positions, part.normals);
     this.triangles = part.triangles.length;
     this.chosen = new BufferAttribute(new Float32Array((most * part.positions.length) / 3), 1);
     const vertices = part.positions.length / 3;

@@ -1,5 +1,5 @@
-import type { FitOutcome, RowFrames } from '@coin-relay/core';
-import type { JobPiece, ResolvedSetOut } from '@coin-relay/model';
+import type { FitOutcome } from '@coin-relay/core';
+import type { JobPiece, LaidRow, ResolvedSetOut } from '@coin-relay/model';
 import type { Matrix4 } from 'three';
 import type { Picked } from '../session/spot-picks.service';
 import type { AskSolid } from './ask-solids';
@@ -55,7 +55,7 @@ export interface FittedRow {
   readonly fit: FitOutcome;
   readonly setOut: ResolvedSetOut;
   readonly sequence: readonly JobPiece[];
-  readonly laid: RowFrames | null;
+  readonly laid: LaidRow | null;
 }
 
 /** Copies of one solid, and what each of them is. */

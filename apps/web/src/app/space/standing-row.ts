@@ -7,6 +7,7 @@ import {
   rowBand,
   rowScene,
   shownBandLines,
+  straightBandLines,
   type RowScene,
 } from '@coin-relay/scene';
 import { bandRequest, letteredSetOuts } from '@coin-relay/scene/solid';
@@ -15,7 +16,7 @@ import { pointsOf } from '../drawing/note-place';
 import type { MadeSolid } from '../engine/solid-tasks';
 import type { Picked } from '../session/spot-picks.service';
 import { pictureAlong } from './band-picture';
-import type { BentBody } from './bent-body';
+import { BentBody } from './bent-body';
 import { CutAway, type CutCopies } from './cut-away';
 import { LinkBodies, type LinksOf } from './link-bodies';
 import { nearestCopy } from './picking';
@@ -56,6 +57,8 @@ export class StandingRow {
   /** Pitches after which it stands as before; null where it does not close on itself. */
   private readonly repeat: number | null;
   private readonly z: number;
+  /** Of its band, where the path of that turns. */
+  private readonly turning: BentBody[] = [];
   /** What takes the axes of its own plane to those of the job. */
   private readonly placed = new Matrix4();
   private places: ReadonlySet<number> = new Set();
@@ -106,6 +109,7 @@ export class StandingRow {
     if (this.links.instances || this.row.laid) moveScene(this.scene, within, frame);
     this.gone.value = goneAlong(this.scene);
     this.links.place();
+    for (const body of this.turning) body.lay(this.z);
     for (const each of this.lettering) {
       moveScene(each.scene, within, frame);
       each.place();
@@ -126,7 +130,7 @@ export class StandingRow {
 
   /** All that bends in it. */
   private get bent(): readonly BentBody[] {
-    return [this.links, ...this.lettering].flatMap(({ bent }) => bent);
+    return [...this.turning, ...[this.links, ...this.lettering].flatMap(({ bent }) => bent)];
   }
 
   get bentTriangles(): number {
@@ -279,7 +283,9 @@ export class StandingRow {
   private askBand(): void {
     const { row, scene } = this;
     const band = rowBand(scene);
-    const request = bandRequest(scene, shownBandLines(scene));
+    // One whose path turns is carried along it anew in each frame.
+    const turns = row.laid?.rides !== undefined;
+    const request = bandRequest(scene, turns ? straightBandLines(scene) : shownBandLines(scene));
     if (!band || !request) return;
     const { piece } = request;
     // A band is as fine as it is wide, not as what is on it is long.
@@ -287,6 +293,10 @@ export class StandingRow {
       const matrix = Float32Array.from(new Matrix4().setPosition(0, 0, this.z).elements);
       const material = piece.finish?.material;
       const of = (own: string): Material => materialOf(row.setOut.materials, material ?? own);
+      if (turns) {
+        this.takeTurning(solid, of);
+        return;
+      }
       const body = this.take(
         solid,
         matrix,
@@ -304,6 +314,22 @@ export class StandingRow {
       );
       body.show(1);
     });
+  }
+
+  private takeTurning({ parts }: MadeSolid, of: Looks['of']): void {
+    const bending = { scene: this.scene, number: 'band', most: 1 } as const;
+    if (parts.some(({ positions }) => positions.length / 3 > this.room.corners)) {
+      this.links.tooMany = true;
+      return;
+    }
+    for (const part of parts) {
+      const body = new BentBody(bending, part, of(part.material), this.means.ink, this.cut);
+      body.lay(this.z);
+      this.turning.push(body);
+      this.group.add(body.group);
+    }
+    this.ring();
+    this.means.changed();
   }
 
   private readonly take = (
