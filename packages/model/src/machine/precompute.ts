@@ -5,22 +5,19 @@ import {
   RelayError,
   rowOnMovingPath,
   type FitSource,
-  type FitOutcome,
-  type SpaceRide,
   type Vec,
 } from '@coin-relay/core';
 import { holdsOf } from '../job/motion-needs';
 import type { Job, JobPath } from '../job/schema';
 import { kindOf } from '../path-kinds/all';
-import { layersOfRow, type RowLayers } from '../resolve/layers';
-import { groundOf, sourceOf } from '../resolve/path';
-import { standInSpace } from '../resolve/upright';
+import { groundOf } from '../resolve/path';
 import { anchorAt, machineOf, travelOf, turnedOf, type Machine } from './machine';
 import { movingRuns } from './needs-precomputing';
 import { ROPE_NUMBERS, type LaidRow, type PrecomputedFrames } from './precomputed';
 import { drivenLengthAt, ropeLengthAt, hangsAlong } from './ties';
 import type { FittedRow } from './travel';
-import { turnedJob, turningStrands, turnsWith } from './turning';
+import { turnedRow } from './turned-row';
+import { turningStrands, turnsWith } from './turning';
 
 /**
  * Works out ahead what is laid anew in every frame: rows that breathe, rows that hang between moving
@@ -98,7 +95,7 @@ export function precomputeFrames(
       tried(run, () => {
         roomFor(frames * row.fit.count);
         const travel = (frame: number): number => travelOf(now, run, frame) + turnedOf(now, run, frame);
-        if (turnsWith(job, path, turning)) return turnedRow(now, row, frames, travel, part);
+        if (turnsWith(job, path, turning)) return turnedRow(now, row, laid.get(run) ?? null, travel, part);
         return rowOnMovingPath(row.fit, (frame) => movedPath(now, path, frame), frames, travel, part);
       });
     if (found) keep(run, found);
@@ -135,40 +132,6 @@ function writeRope(
   } catch (error) {
     if (!(error instanceof RelayError)) throw error;
   }
-}
-
-/** A row on strands that turn: their lines are wound anew in every frame, and what carries its pieces with them. */
-function turnedRow(
-  { job, motions }: Machine,
-  { resolved: { run }, fit, setOut }: FittedRow,
-  frames: number,
-  travel: (frame: number) => number,
-  progress: (part: number) => void,
-): LaidRow {
-  const turning = turningStrands(job);
-  const rides: SpaceRide[] = [];
-  const layers: RowLayers[] = [];
-  const rolled = setOut.table.roll.some((roll) => roll !== 0);
-  let [at, turned] = [-1, job];
-  const jobAt = (frame: number): Job => {
-    if (frame !== at) [at, turned] = [frame, turnedJob(job, motions, frame, turning)];
-    return turned;
-  };
-  const sourceAt = (frame: number): FitSource => {
-    const now = jobAt(frame);
-    const path = now.paths.find(({ id }) => id === run.path);
-    if (!path) throw new RelayError('job-incomplete', `The path of “${run.name}” is not in this job.`);
-    return sourceOf(now, path);
-  };
-  const keepStand = ({ layout: { path }, request }: FitOutcome, frame: number): number => {
-    const stand = standInSpace(jobAt(frame), run, path, rolled, request.pitch);
-    const over = layersOfRow(jobAt(frame), run, path);
-    if (stand) rides.push(stand.ride);
-    if (over) layers.push(over);
-    return stand?.ride.cornerIn.length ?? 0;
-  };
-  const row = rowOnMovingPath(fit, sourceAt, frames, travel, progress, keepStand);
-  return { ...row, rides, layers };
 }
 
 /** A path as what holds it stands in a frame. */

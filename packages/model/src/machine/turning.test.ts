@@ -174,3 +174,52 @@ const turnedTwice = ({ motion }: Job, by = 2): Job['motion'] => ({
   ...motion,
   drives: motion.drives.map((drive) => (drive.turning === undefined ? drive : { ...drive, turning: by })),
 });
+
+describe('strands that breathe as they turn', () => {
+  const breathing = (endToEnd: boolean): Machine => {
+    const job = rope(3);
+    return machine(
+      parseJob({
+        ...job,
+        pieces: [{ ...job.pieces[0], behaviour: endToEnd ? 'bending' : 'stiff' }],
+        runs: job.runs.map((run) =>
+          endToEnd ? { ...run, fit: { ...run.fit, hold: 'both', endToEnd: { gap: 0 } } } : run,
+        ),
+        motion: {
+          ...job.motion,
+          breaths: [{ run: 'row-0', what: 'size', amount: 0.3, seed: 3, period: FRAMES, alike: 2 }],
+        },
+      }),
+    );
+  };
+
+  it('what swells is as large as it would be at rest, where it would turn to without', () => {
+    const [both, turned] = [breathing(false), machine(rope(3))];
+    const [laid, only] = [both, turned].map(({ precomputed }) => precomputed.rows.get('row-0')!);
+    expect(laid.swells).toBe(true);
+    expect(new Set(laid.sizes).size).toBeGreaterThan(20);
+    expect(laid.pins).toEqual(only.pins);
+    expect(laid.rides).toHaveLength(FRAMES);
+  });
+
+  it('what makes room for its neighbours lies on the turned line, as far along it as they leave', () => {
+    const { precomputed, rows } = breathing(true);
+    const laid = precomputed.rows.get('row-0')!;
+    expect(rows.get('row-0')!.fit.request.endToEnd).toBeDefined();
+    let [least, most] = [Infinity, 0];
+    for (let frame = 0; frame < FRAMES; frame++) {
+      for (let i = 0; i < laid.columns; i++) {
+        const p = frame * laid.columns + i;
+        const [x, y, z] = [laid.pins[2 * p], laid.pins[2 * p + 1], laid.rise[p]];
+        if (x <= 0 || x >= 300) continue;
+        // Closed form of the helix that it is then.
+        const angle = 2 * Math.PI * ((2 * x) / 300 - frame / FRAMES);
+        expect(Math.hypot(y + 20 * Math.sin(angle), z - 20 * Math.cos(angle))).toBeLessThan(0.01);
+        if (i === 0) continue;
+        const apart = laid.arc[p] - laid.arc[p - 1];
+        [least, most] = [Math.min(least, apart), Math.max(most, apart)];
+      }
+    }
+    expect(most / least).toBeGreaterThan(1.1);
+  });
+});

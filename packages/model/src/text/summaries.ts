@@ -50,14 +50,17 @@ export function motionSummary(job: Job): string {
   const { frames, framesPerSecond, drives } = job.motion;
   const seconds = Number((frames / framesPerSecond).toFixed(2));
   const master = drives.find(({ pitches, train }) => pitches !== 0 && !train);
+  const turns = drives.some(({ turning = 0 }) => turning !== 0);
   const ties = job.ties ?? [];
   const more = [
     drives.some(({ train }) => train) ? 'one drive' : '',
     ties.length > 0 ? (ties.length === 1 ? ties[0].is.kind : `${ties.length} springs and ropes`) : '',
     (job.motion.breaths ?? []).length > 0 ? 'breathing' : '',
+    master && turns ? 'turning' : '',
   ].filter((words) => words !== '');
   const also = more.length > 0 ? `; ${more.join(', ')}` : '';
-  if (!master) return `Stands still for ${seconds}\u00a0s at ${framesPerSecond} frames a second${also}`;
+  const stays = turns ? 'Turns where it is' : 'Stands still';
+  if (!master) return `${stays} for ${seconds}\u00a0s at ${framesPerSecond} frames a second${also}`;
   const { pitches, manner } = master;
   const way = manner?.way === 'to-and-fro' ? 'to and fro ' : pitches < 0 ? 'back ' : '';
   return `${Math.abs(pitches)} pitches ${way}in ${seconds}\u00a0s at ${framesPerSecond} frames a second${also}`;
