@@ -42,15 +42,15 @@ describe('a line wound round a straight path', () => {
     expect(begins(woundPath(planar('M0 0H300'), made({ hand: 'left' })))[1].y).toBeGreaterThan(0);
   });
 
-  it('tells how far it lies over its path, and where along that: r cos(2πn x / l) (closed form)', () => {
+  it('tells how far it lies over its path, and where along that: cos(2πn x / l) of its radius (closed form)', () => {
     const wound = woundPath(planar('M0 0H300'), made({ turns: 3 }));
     expect(wound.over.length).toBe(wound.contour.segments.length + 1);
     for (const [k, over] of wound.over.entries())
-      expect(over).toBeCloseTo(6 * Math.cos((2 * Math.PI * 3 * wound.along[k]) / 300), 9);
+      expect(over).toBeCloseTo(Math.cos((2 * Math.PI * 3 * wound.along[k]) / 300), 9);
     expect([wound.along[0], wound.along.at(-1)]).toEqual([0, 300]);
     const plait = woundPath(planar('M0 0H300'), made({ figure: 'plait', turns: 3 }));
     for (const [k, over] of plait.over.entries())
-      expect(over).toBeCloseTo(3 * Math.sin((4 * Math.PI * 3 * plait.along[k]) / 300), 9);
+      expect(over).toBeCloseTo(Math.sin((4 * Math.PI * 3 * plait.along[k]) / 300), 9);
   });
 
   it('its stations say how far it is, and how far turned besides', () => {

@@ -52,8 +52,12 @@ export interface Wound {
   readonly laps: number;
   /** Where the pieces of the contour begin, away from the path: unit vectors, x, y, z in turn; of the end of an open one too. */
   readonly outward: Float64Array;
-  /** At the same places: how far it lies over the path (along z), mm, and where that is, mm along the path. */
+  /**
+   * At the same places: how far it lies over the path (along z) as a part of how far it is from it there, 1 on top of one
+   * that lies flat; of a plait as a part of how far before that it goes.
+   */
   readonly over: Float64Array;
+  /** Where these are along the path, mm. */
   readonly along: Float64Array;
 }
 
@@ -131,7 +135,7 @@ interface Knot {
   readonly at: Vec3;
   readonly way: Vec3;
   readonly out: Vec3;
-  /** How far it lies over the path, along z, mm. */
+  /** How far it lies over the path, along z, as a part of how far it goes. */
   readonly over: number;
 }
 
@@ -261,7 +265,7 @@ function standOf(
       at: add3(place.at, off, 1),
       way: add3(add3(moved, up, dHigh), over, dWide),
       out: figure === 'round' ? add3(scale3(up, cos), over, sin) : up,
-      over: off.z,
+      over: off.z / ((figure === 'round' ? r : depth) || 1),
     };
   };
 }

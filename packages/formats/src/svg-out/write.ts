@@ -19,7 +19,8 @@ import {
   type DrawnItem,
   type RowDrawn,
 } from '@coin-relay/scene';
-import { areaData, layerArea } from './area';
+import { areaData } from './area';
+import { layerPath } from './layer-path';
 import { degrees, escapeXml, matrixText, n3 } from './markup';
 import { MovingWriter, type MovingFacts } from './moving';
 import { Symbols } from './symbols';
@@ -173,11 +174,14 @@ class DrawingWriter {
   /** The pieces of a row once more where they lie in a layer, over what is drawn by then. */
   again(i: number, { items, twin, twinItems, run }: RowDrawn, layer: number): string[] {
     const there = items.some(isPiece(false));
-    const area = there ? layerArea(this.items.rows[i].scene, layer) : '';
+    const row = this.items.rows[i];
+    const area = there ? layerPath(this.machine, row.run, row.scene, layer, this.facts !== null) : '';
     if (area === '') return [];
+    this.count(area);
     const id = `row-${run}`;
-    const clip = `${id}-layer-${String(layer).replace('.', '-')}`;
-    this.definitions.push(`<clipPath id="${clip}"><path d="${area}"/></clipPath>`);
+    const number = this.items.turns.filter(({ row }) => row === i).findIndex((turn) => turn.layer === layer);
+    const clip = `${id}-layer-${number}`;
+    this.definitions.push(`<clipPath id="${clip}">${area}</clipPath>`);
     const drawn = (of: string, at: string): string =>
       `<g${at} clip-path="url(#${clip})"><use href="#${of}-pieces"/></g>`;
     return [
@@ -344,19 +348,23 @@ class DrawingWriter {
       const line = writer.element(track);
       if (line === '') continue;
       lines.push(line);
-      this.signs += line.length;
-      if (this.signs > MOST_SIGNS)
-        throw new RelayError(
-          'file-too-large',
-          `A moving drawing of more than ${MOST_SIGNS / 1e6} million signs is too large to be played. Let what moves stray further, or take fewer rows or a shorter loop.`,
-          { field: 'stray' },
-        );
+      this.count(line);
     }
     if (this.facts) {
       this.facts.keys = Math.max(this.facts.keys, writer.facts.keys);
       this.facts.stray = Math.max(this.facts.stray, writer.facts.stray);
     }
     return lines;
+  }
+
+  private count(line: string): void {
+    this.signs += line.length;
+    if (this.facts && this.signs > MOST_SIGNS)
+      throw new RelayError(
+        'file-too-large',
+        `A moving drawing of more than ${MOST_SIGNS / 1e6} million signs is too large to be played. Let what moves stray further, or take fewer rows or a shorter loop.`,
+        { field: 'stray' },
+      );
   }
 
   private motionOf(i: number): RowMotion | undefined {

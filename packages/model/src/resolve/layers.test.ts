@@ -21,12 +21,17 @@ const layers = (on: Job, path: string): RowLayers | null => {
 };
 
 describe('what of a row lies over others', () => {
-  it('one that winds is over its axis for half a turn, and under it for the next', () => {
+  it('one that winds lies in six layers over its axis, and six under it, of as much of a turn each', () => {
     const { root, ends, heights } = layers(job(AXIS, strand()), 'strand')!;
     expect(root).toBe('loop');
-    // It begins on top: a quarter of a turn, then halves, then the last quarter.
-    expect([...heights]).toEqual(Array.from({ length: 13 }, (_, i) => (i % 2 === 0 ? 1 : -1)));
-    for (const [i, end] of ends.entries()) expect(end).toBeCloseTo(Math.min(1, (2 * i + 1) / 24), 4);
+    // It begins on top, in the middle of a stretch of two layers: the highest ones are gone through up and down.
+    const down = [11, 9, 7, 5, 3, 1, -1, -3, -5, -7, -9, -11].map((part) => expect.closeTo(part / 12, 12));
+    const turn = [...down, ...down.slice(0, -1).reverse()];
+    expect([...heights.slice(0, 23)]).toEqual(turn);
+    for (let i = 0; i < 11; i++) expect(ends[i] * 6).toBeCloseTo((i + 1) / 24, 2);
+    // Over and under it for halves of a turn, exactly.
+    expect(ends[5]).toBeCloseTo(1 / 24, 4);
+    expect(ends[heights.findIndex((height, k) => k > 12 && height > 0) - 1]).toBeCloseTo(3 / 24, 4);
   });
 
   it('the row on the axis lies on it; one on a path that nothing winds round has no layers', () => {
@@ -48,7 +53,7 @@ describe('what of a row lies over others', () => {
     );
     const [a, b] = ['strand', 'second'].map((id) => layers(on, id)!);
     expect(b.root).toBe('loop');
-    expect([...b.heights]).toEqual([...a.heights].map((height) => 0 - height));
+    for (const [i, height] of b.heights.entries()) expect(height).toBeCloseTo(-a.heights[i], 12);
   });
 
   it('round a closed axis it begins again as it ended', () => {
@@ -57,15 +62,34 @@ describe('what of a row lies over others', () => {
       data: 'M100 0A100 100 0 0 1 -100 0A100 100 0 0 1 100 0Z',
     };
     const { ends, heights } = layers(job(ring, strand({}, 4)), 'strand')!;
-    expect(heights.length).toBe(9);
-    expect([heights[0], heights[8], ends[8]]).toEqual([1, 1, 1]);
+    expect(heights[0]).toBeCloseTo(11 / 12, 12);
+    expect(heights.at(-1)).toBe(heights[0]);
+    expect(ends.at(-1)).toBe(1);
+    expect(heights.filter((height, i) => i > 0 && height * heights[i - 1] < 0).length).toBe(8);
   });
 
   it('what winds round a strand lies over and under that, wherever the strand lies', () => {
     const fine = strand({ id: 'fine', of: 'strand' }, 40);
-    const { root, heights } = layers(job(AXIS, strand(), fine), 'fine')!;
+    const on = job(AXIS, strand(), fine);
+    const { root, heights } = layers(on, 'fine')!;
     expect(root).toBe('loop');
-    expect([...new Set(heights)].sort((a, b) => a - b)).toEqual([-1.25, -0.75, 0.75, 1.25]);
+    const found = [...new Set(heights)].sort((a, b) => a - b);
+    // Each layer of the strand has its own, which do not reach into the next.
+    expect(found.length).toBeGreaterThan(100);
+    const strands = layers(on, 'strand')!.heights;
+    for (const height of found) {
+      const near = strands.reduce((best, each) =>
+        Math.abs(each - height) < Math.abs(best - height) ? each : best,
+      );
+      expect(Math.abs(height - near)).toBeLessThan(1 / 20);
+    }
+  });
+
+  it('of one that winds very often only what is over its axis is told from what is under it', () => {
+    const fine = strand({
+      wound: { by: 'own', figure: 'round', radius: 1, depth: 4, turns: 200, hand: 'left' },
+    });
+    expect([...new Set(layers(job(AXIS, fine), 'strand')!.heights)].sort()).toEqual([-0.5, 0.5]);
   });
 
   it('seen along its axis nothing of it lies over the other', () => {

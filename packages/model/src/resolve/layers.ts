@@ -13,19 +13,26 @@ export interface RowLayers {
   readonly root: string;
   /** Where each stretch ends, as a part of the length of the row's path. */
   readonly ends: Float64Array;
-  /** How high it lies: 0 on the path that is wound round, above zero over it, below zero under it. */
+  /** How high it lies: 0 on the path that is wound round, up to 1 over it, down to −1 under it. */
   readonly heights: Float64Array;
 }
 
+/**
+ * Layers over a path, and as many under it: each holds lines that lie at an angle over it of as much of a quarter turn.
+ * Strands that touch overlap wherever they are, and are then in different layers, but for slivers.
+ */
+const LAYERS = 6;
+/** Of lines that wind so often that they would have more stretches than this only what is over their path is told from what is under it. */
+const MOST_STRETCHES = 4_000;
 /** What winds round something that itself winds lies by so much of a layer over or under that. */
 const FINER = 1 / 4;
 /** What is no further over or under its path, of how far it gets, lies beside it. */
 const BESIDE = 1e-9;
 
 /**
- * The layers of a row that winds round a path, or lies on one that others wind round; null of any other. Two lines of one
- * winding cross, as they are seen, where one is as far over their path as the other is under it: whether each is over or
- * under its own path tells which lies over the other.
+ * The layers of a row that winds round a path, or lies on one that others wind round; null of any other. Lines of one
+ * winding are as far from their path at each place of it, so that the angles they lie at over it tell which of them lies
+ * over which.
  */
 export function layersOfRow(job: Job, run: Run, laid: MeasuredPath): RowLayers | null {
   const path = job.paths.find(({ id }) => id === run.path);
@@ -66,7 +73,8 @@ function layersOf(job: Job, path: JobPath, laid: MeasuredPath): Layers {
   const { over, along, contour } = wound(path, ground);
   const axis = measuredPath(job, under);
   const below = layersOf(job, under, axis);
-  const beside = BESIDE * over.reduce((most, height) => Math.max(most, Math.abs(height)), 0);
+  const many = contour.segments.length;
+  const own = Math.round(turnsOf(over) * 4 * LAYERS) > MOST_STRETCHES ? 1 : LAYERS;
   const [ends, heights]: [number[], number[]] = [[], []];
   const add = (end: number, height: number): void => {
     if (heights.length > 0 && heights[heights.length - 1] === height) ends[ends.length - 1] = end;
@@ -76,19 +84,44 @@ function layersOf(job: Job, path: JobPath, laid: MeasuredPath): Layers {
     }
   };
   const { pieceStarts, length } = laid;
-  const many = contour.segments.length;
   const partAt = (k: number): number =>
     pieceStarts.length === many + 1 ? pieceStarts[k] / length : k / many;
   for (let k = 0; k < many; k++) {
     const next = (k + 1) % over.length;
     const [from, to] = [partAt(k), k + 1 < many ? partAt(k + 1) : 1];
     const on = heightAt(below, middleOf(along[k], along[next], axis.length) / axis.length);
-    const lies = (height: number): number => on + Math.sign(height) * below.finer;
-    const [a, b] = [over[k], over[next]].map((height) => (Math.abs(height) <= beside ? 0 : height));
-    if (a * b < 0) add(from + ((to - from) * a) / (a - b), lies(a));
-    add(to, lies(a * b < 0 ? b : a + b));
+    const [a, b] = [over[k], over[next]].map((height) => (Math.abs(height) <= BESIDE ? 0 : height));
+    let last = a;
+    for (const bound of [...boundsBetween(a, b, own), b]) {
+      const end = bound === b ? to : from + ((to - from) * (bound - a)) / (b - a);
+      add(end, on + below.finer * layerAt((last + bound) / 2, own));
+      last = bound;
+    }
   }
-  return { ends, heights, finer: below.finer * FINER };
+  return { ends, heights, finer: (below.finer * FINER) / LAYERS };
+}
+
+/** The layer of a place that lies as far over its path, of how far it goes: the middle of its angles, of a quarter turn. */
+const layerAt = (over: number, many: number): number =>
+  over === 0 ? 0 : (Math.floor(many * quarter(over)) + 0.5) / many;
+
+const quarter = (over: number): number => (Math.asin(Math.max(-1, Math.min(1, over))) * 2) / Math.PI;
+
+/** What is between layers, from one place to another, in that order. */
+function boundsBetween(a: number, b: number, many: number): number[] {
+  const found: number[] = [];
+  for (let i = 1 - many; i < many; i++) {
+    const bound = Math.sin((i * Math.PI) / 2 / many);
+    if ((bound - a) * (bound - b) < 0) found.push(bound);
+  }
+  return a < b ? found : found.reverse();
+}
+
+/** How often something goes up and down again. */
+function turnsOf(over: Float64Array): number {
+  let changes = 0;
+  for (let k = 1; k < over.length; k++) if (over[k] * over[k - 1] < 0) changes++;
+  return changes / 2;
 }
 
 /** The path that a winding, or the one it is like, winds round. */

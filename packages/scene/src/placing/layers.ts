@@ -13,7 +13,9 @@ export interface RowTurn<T> {
 
 /** Stretches are outlined at so many places of a path, and at so many of each of them at least. */
 const PLACES = 2_000;
-const LEAST_PLACES = 12;
+const LEAST_PLACES = 4;
+/** They reach into their neighbours by so much of their lengths: between them nothing else is seen. */
+const OVERLAP = 0.08;
 
 /**
  * Rows in the turns that they are drawn in: in their order, those that lie over and under one another by their layers.
@@ -91,7 +93,9 @@ export function coveredBy(scene: RowScene, stretches: readonly [number, number][
   const wide = standsOff(scene) + Math.max(...copies);
   const read = placesOf(scene);
   const at = new Float64Array(4);
-  return stretches.map(([from, to]) => {
+  return stretches.map(([begins, ends]) => {
+    const more = (ends - begins) * OVERLAP;
+    const [from, to] = [Math.max(0, begins - more), Math.min(path.length, ends + more)];
     const many = Math.max(LEAST_PLACES, Math.ceil(((to - from) / path.length) * PLACES));
     const area = new Float64Array(4 * (many + 1));
     let [nx, ny] = [0, 1];

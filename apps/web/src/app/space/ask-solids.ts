@@ -1,3 +1,4 @@
+import type { ScenePiece } from '@coin-relay/scene';
 import type { SolidRequest } from '@coin-relay/scene/solid';
 import { BehaviorSubject } from 'rxjs';
 import type { SolidPool } from '../engine/solid-pool.service';
@@ -9,6 +10,10 @@ const LEAST_STRAY = 0.02;
 
 /** How far chords may stray from what is round on a solid of a size, mm. */
 export const toleranceFor = (size: number): number => Math.max(LEAST_STRAY, size * STRAY);
+
+/** How large what bends is taken to be: a long body is as fine as it is wide, as facets would show otherwise, mm. */
+export const bentSize = ({ span, box, setting }: ScenePiece): number =>
+  Math.min(span, (box[3] - box[1]) * setting.scale || span);
 
 /** How many solids are being made, and what was said of those that cannot be. */
 export interface Making {

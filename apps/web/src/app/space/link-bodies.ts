@@ -3,7 +3,7 @@ import { bendStep, colourOf, materialOf, rowCopies, type RowScene } from '@coin-
 import { pieceRequest, RowInstances, type SolidGroup } from '@coin-relay/scene/solid';
 import type { Group } from 'three';
 import type { MadeSolid } from '../engine/solid-tasks';
-import { toleranceFor } from './ask-solids';
+import { bentSize, toleranceFor } from './ask-solids';
 import { BentBody } from './bent-body';
 import { BOX_TRIANGLES, boxSolid, trianglesOf } from './box-solid';
 import type { CutAway } from './cut-away';
@@ -108,11 +108,12 @@ export class LinkBodies {
 
   private askBent(at: SolidGroup): void {
     const { scene, of } = this;
-    const { piece, span } = scene.pieces[at.number];
+    const placed = scene.pieces[at.number];
+    const { piece } = placed;
     const most = at.places.length;
-    const step = bendStep(scene, scene.pieces[at.number], toleranceFor(span));
-    const request = pieceRequest(scene.pieces[at.number], at.wire, step);
-    this.means.ask(request, span, of.signal, (solid) => {
+    const size = bentSize(placed);
+    const request = pieceRequest(placed, at.wire, bendStep(scene, placed, toleranceFor(size)));
+    this.means.ask(request, size, of.signal, (solid) => {
       const own = piece.finish?.material;
       if (solid.parts.some(({ positions }) => (most * positions.length) / 3 > this.room.corners)) {
         this.tooMany = true;

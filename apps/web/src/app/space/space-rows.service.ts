@@ -6,7 +6,7 @@ import { MachineView } from '../engine/machine-view.service';
 import { SolidPool } from '../engine/solid-pool.service';
 import { Playback } from '../session/playback.service';
 import { PictureShelf } from '../shared/picture-shelf';
-import { AskedSolids, toleranceFor } from './ask-solids';
+import { AskedSolids, bentSize, toleranceFor } from './ask-solids';
 import type { InkSize } from './ink';
 import type { Means, Room, Stand } from './row-means';
 import type { Stands } from './space-stage';
@@ -50,7 +50,8 @@ export class SpaceRows {
     const bent = this.standing.filter(({ bentTriangles }) => bentTriangles > 0);
     if (bent.length === 0) return '';
     const triangles = bent.reduce((sum, row) => sum + row.bentTriangles, 0);
-    const stray = Math.max(...bent.map(({ scene }) => toleranceFor(scene.span)));
+    const pieces = bent.flatMap(({ scene }) => scene.pieces.filter(({ mode }) => mode === 'bent'));
+    const stray = Math.max(...pieces.map((piece) => toleranceFor(bentSize(piece))));
     return `what bends: ${triangles.toLocaleString('en')} triangles, off by ${Number(stray.toPrecision(2))} mm at the most`;
   }
 

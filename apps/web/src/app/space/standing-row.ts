@@ -134,7 +134,8 @@ export class StandingRow {
   }
 
   get bentTriangles(): number {
-    return this.bent.reduce((sum, { triangles }) => sum + triangles, 0);
+    const bent = [this.links, ...this.lettering].flatMap((each) => each.bent);
+    return bent.reduce((sum, { triangles }) => sum + triangles, 0);
   }
 
   /** Shows its path, and its wheels, or leaves them out. */
