@@ -139,3 +139,49 @@ test('one long body: head and tail keep their lengths, the rest of it is as long
   await unfold(page.locator('relay-set-out-step'), 'How it changes along the path');
   await expect(page.getByLabel('it rides with the row')).toBeChecked();
 });
+
+test('strands that are rows lie over and under what they wind round, and turn about it', async ({
+  page,
+  request,
+}) => {
+  const id = await copyOf(request, 'demo-mast-streamers', (job) => {
+    job.name = 'Turning streamers';
+    job.motion.frames = 12;
+    delete job.motion.breaths;
+  });
+  await openJob(page, id);
+  await page.getByRole('button', { name: 'Streamer 2', exact: true }).first().click();
+  await openStep(page, 'Motion');
+  await expect(page.getByText('turns about what it winds round, in 3 parts of a turn')).toBeVisible();
+  await type(page.getByLabel('Parts of a turn about itself in the loop', { exact: true }), '1');
+  await expect(
+    page.getByText(/0\.333 turns in the loop, all 3 together.* They are not alike, so that the loop ends/),
+  ).toBeVisible();
+  await expect(
+    page.getByRole('region', { name: 'Motion' }).getByText(/Turns where it is for 0\.5/),
+  ).toBeVisible();
+  await expect(page.getByText(/its strands have turned by 1 of 3 parts of a turn/)).toHaveCount(1);
+  await page.getByRole('button', { name: 'turn once round' }).click();
+  await expect(page.getByText(/its strands have turned by/)).toHaveCount(0);
+  const { motion } = await storedJob(page, id);
+  expect(motion.drives.filter(({ turning }) => turning !== undefined)).toMatchObject([{ turning: 3 }]);
+  // In another frame other stretches of them are on top: what is painted is another picture.
+  const picture = (): Promise<Buffer> => page.locator('relay-drawing .surface').screenshot();
+  const first = await picture();
+  await page.getByRole('button', { name: '+1: one frame on' }).click();
+  await expect.poll(async () => (await picture()).equals(first)).toBe(false);
+  await openStep(page, 'Hand-off');
+  const svg = readFileSync(await (await takeAway(page, 'SVG, still')).path(), 'utf8');
+  // Every streamer lies once below the mast, and then layer by layer over it.
+  const order = [
+    ...svg.matchAll(/<g id="row-([a-z0-9-]+)"><title>|<use href="#row-([a-z0-9-]+)-pieces"/g),
+  ].map(([, whole, again]) => (whole ? whole : `${again} again`));
+  const mast = order.indexOf('pole');
+  for (const run of ['row', 'row-2', 'row-3']) {
+    expect(order.indexOf(run)).toBeLessThan(mast);
+    expect(order.lastIndexOf(`${run} again`)).toBeGreaterThan(mast);
+  }
+  await goIntoSpace(page);
+  await expect(surface(page).locator('canvas')).toBeVisible();
+  await expect(page.locator('relay-space relay-trouble')).toHaveCount(0);
+});

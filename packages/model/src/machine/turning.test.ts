@@ -36,7 +36,7 @@ function rope(turning: number, axis = 'M0 0H300', hand: 'right' | 'left' = 'righ
     })),
     motion: {
       ...{ framesPerSecond: 24, frames: FRAMES },
-      drives: [0, 1, 2].map((k) => ({ run: `row-${k}`, pitches: 0, ...(k === 1 ? { turning } : {}) })),
+      drives: turning === 0 ? [] : [{ run: 'row-1', pitches: 0, turning }],
     },
   });
 }
@@ -148,7 +148,9 @@ describe('strands that turn about what they wind round', () => {
 
   it('strands that are alike are back after a part, others after whole turns', () => {
     const job = rope(1);
-    expect(turningFacts(job, job.runs[0])).toEqual({ of: 'strands', parts: 3, turning: 1, meets: true });
+    expect(turningFacts(job, job.runs[0])).toEqual({
+      ...{ of: 'strands', parts: 3, turning: 1, by: 'row-1', meets: true },
+    });
     expect(motionFacts(machine(job), 'row-0')).toMatchObject({ seamless: true, turns: { turning: 1 } });
     const other = { ...job.pieces[0], id: 'other' };
     const coloured = parseJob({

@@ -67,6 +67,8 @@ export interface TurningFacts {
   readonly parts: number;
   /** Parts in the loop. */
   readonly turning: number;
+  /** The run that says so. */
+  readonly by: string;
   /** Does all of it look as it did when the loop ends? Strands that are unlike do after whole turns only. */
   readonly meets: boolean;
 }
@@ -78,16 +80,16 @@ export function turningFacts(job: Job, run: Run): TurningFacts | null {
   const parts = pieces.length === 1 ? familyOf(pieces[0]).partsOfTurn?.(pieces[0]) : undefined;
   if (parts !== undefined) {
     const turning = drives.find((drive) => drive.run === run.id)?.turning ?? 0;
-    return { of: 'rope', parts, turning, meets: true };
+    return { of: 'rope', parts, turning, by: run.id, meets: true };
   }
   const strands = strandsOfRun(job, run);
   if (!strands) return null;
-  const turning = turningStrands(job).find(({ own }) => own === strands.own)?.turning ?? 0;
+  const turns = turningStrands(job).find(({ own }) => own === strands.own);
+  const turning = turns?.turning ?? 0;
   const many = strands.paths.size;
   return {
     of: 'strands',
-    parts: many,
-    turning,
+    ...{ parts: many, turning, by: turns?.run ?? run.id },
     meets: turning % many === 0 || (areEven(job, strands) && areAlike(job, strands)),
   };
 }
@@ -121,13 +123,19 @@ function areAlike(job: Job, { paths }: Strands): boolean {
         .map((run) => [
           { ...run, id: '', name: '', path: '', sequence: [] },
           run.sequence.map((id) => ({ ...job.pieces.find((piece) => piece.id === id), id: '', name: '' })),
-          job.motion.drives
-            .filter((drive) => drive.run === run.id)
-            .map(({ pitches, laps, manner }) => ({ pitches, laps, manner })),
+          travelsBy(job, run.id),
         ]),
     ),
   );
   return rows.every((row) => row === rows[0]);
+}
+
+/** What makes a row travel; null of one that does not. */
+function travelsBy({ motion: { drives } }: Job, run: string): object | null {
+  const drive = drives.find((each) => each.run === run);
+  if (!drive) return null;
+  const { pitches, laps, manner, train } = drive;
+  return pitches !== 0 || laps !== undefined || train ? { pitches, laps, manner, train } : null;
 }
 
 /** Is a path one of them, or made from one? */

@@ -18,6 +18,8 @@ export const seam = rowRule('motion', ['seam'], ({ resolved, facts }) => {
   if (seamless) return [];
   const { turns } = facts;
   if (turns && !turns.meets) {
+    // It is said once of all strands.
+    if (turns.by !== resolved.run.id) return [];
     const whole = nearestMultiple(turns.turning, turns.parts);
     return [
       {
