@@ -1,5 +1,5 @@
 import { areKept, bentPoints, INK, type RowScene, type ScenePiece } from '@coin-relay/scene';
-import type { Brush } from './brush';
+import { newOutline, type Brush, type Outline } from './brush';
 import type { Map6 } from './map6';
 import type { PaintPart } from './piece-looks';
 
@@ -11,6 +11,74 @@ function areaOf(points: Float64Array, [, to]: readonly number[]): number {
   for (let p = 0, q = to - 1; p < to; q = p++)
     sum += points[2 * q] * points[2 * p + 1] - points[2 * p] * points[2 * q + 1];
   return sum;
+}
+
+/** A part of a piece that bends, as it lies where that is. */
+interface BentOutline extends Pick<PaintPart, 'fill' | 'line'> {
+  readonly path: Outline;
+}
+
+/** What bends as it lies where its row stands, to be painted more than once there. */
+export class KeptBends {
+  private readonly kept = new Map<readonly PaintPart[], Map<string, BentOutline[]>>();
+
+  /** Its row stands elsewhere. */
+  clear(): void {
+    this.kept.clear();
+  }
+
+  /**
+   * Parts of a piece where link k is; none where a boundary takes it whole.
+   * @param row offset to the left of the path, mm
+   */
+  of(
+    scene: RowScene,
+    k: number,
+    piece: ScenePiece,
+    row: number,
+    parts: readonly PaintPart[],
+  ): readonly BentOutline[] {
+    let there = this.kept.get(parts);
+    if (!there) this.kept.set(parts, (there = new Map()));
+    const key = `${k} ${row}`;
+    let found = there.get(key);
+    if (!found) there.set(key, (found = bentOutlines(scene, k, piece, row, parts)));
+    return found;
+  }
+}
+
+function bentOutlines(
+  scene: RowScene,
+  k: number,
+  piece: ScenePiece,
+  row: number,
+  parts: readonly Pick<PaintPart, 'fine' | 'fill' | 'line'>[],
+): BentOutline[] {
+  const { boundary } = scene.setOut;
+  const found: BentOutline[] = [];
+  for (const { fine, fill, line } of parts) {
+    if (!fine) continue;
+    const points = new Float64Array(fine.points.length);
+    bentPoints(scene, k, piece, fine, row, points);
+    if (boundary?.how === 'whole' && !areKept(boundary, points)) return found;
+    const path = newOutline();
+    tracePoints(path, points, fine.rings);
+    found.push({ path, fill, line });
+  }
+  return found;
+}
+
+function tracePoints(
+  on: Pick<Outline, 'moveTo' | 'lineTo' | 'closePath'>,
+  points: Float64Array,
+  rings: readonly number[],
+): void {
+  for (let r = 0; r + 1 < rings.length; r++) {
+    const from = rings[r];
+    on.moveTo(points[2 * from], points[2 * from + 1]);
+    for (let p = from + 1; p < rings[r + 1]; p++) on.lineTo(points[2 * p], points[2 * p + 1]);
+    on.closePath();
+  }
 }
 
 /**
@@ -42,12 +110,7 @@ export function paintBent(
     if (boundary?.how === 'whole' && !areKept(boundary, points)) return;
     if (seen !== null && areaOf(points, fine.rings) * areaOf(fine.points, fine.rings) * seen <= 0) continue;
     ctx.beginPath();
-    for (let r = 0; r + 1 < fine.rings.length; r++) {
-      const from = fine.rings[r];
-      ctx.moveTo(points[2 * from], points[2 * from + 1]);
-      for (let p = from + 1; p < fine.rings[r + 1]; p++) ctx.lineTo(points[2 * p], points[2 * p + 1]);
-      ctx.closePath();
-    }
+    tracePoints(ctx, points, fine.rings);
     if (fill) {
       ctx.fillStyle = fill;
       ctx.fill('evenodd');

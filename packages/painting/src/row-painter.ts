@@ -1,6 +1,5 @@
 import { nearZero, wheelAngle, type FitOutcome, type RowFrame, type WheelTurning } from '@coin-relay/core';
 import {
-  bandDrawing,
   colourOf,
   drawOrder,
   isKeptWhole,
@@ -22,12 +21,13 @@ import {
 } from '@coin-relay/scene';
 import { PLAIN_REPEATS, repeatOf, type JobPiece, type LaidRow, type ResolvedSetOut } from '@coin-relay/model';
 
-import { newOutline, type Brush, type Outline, type Pictures } from './brush';
+import { BandPainter } from './band-painter';
+import type { Brush, Outline, Pictures } from './brush';
 import { inSight, isIn, MOST_DETAILED, MOST_EDGED, paintCoarse, type InSight } from './coarse-row';
 import { paintBentPicture } from './bent-picture';
 import { LetterPainter } from './letter-painter';
 import { place, type Map6 } from './map6';
-import { paintBent } from './paint-bent';
+import { KeptBends, paintBent } from './paint-bent';
 import { paintPath, paintSampledPath, pathLine } from './path-painter';
 import { figureParts, fillParts, PieceLooks, type PaintPart, type PieceLook } from './piece-looks';
 import { clipOf, coverOf, reachOf } from './row-extent';
@@ -51,8 +51,6 @@ export function viewOfRows(rows: readonly RowPainter[], box: Bounds | null): Row
   return { box, coarse: links > MOST_DETAILED, edged: links <= MOST_EDGED };
 }
 
-type BandLook = readonly Pick<PaintPart, 'path' | 'fill' | 'line'>[];
-
 /** What is painted of links at one time: some of their parts, what is written on them, and which of them. */
 interface Wanted {
   readonly partsOf: (look: PieceLook) => readonly PaintPart[];
@@ -74,9 +72,9 @@ export class RowPainter {
   /** What is written on what is painted now. */
   private letters: LetterPainter | null;
   private readonly wheels: readonly (readonly PaintPart[])[];
-  private band: BandLook | null;
-  /** In which of its frames that is so, where it is another in each. */
-  private bandAt = 0;
+  private readonly band: BandPainter;
+  /** What bends, as it lies where the row stands, where it is painted again and again. */
+  private readonly bent = new KeptBends();
   private readonly clip: Outline | null;
   private readonly offsets: readonly number[];
   /** How far from its pin anything of a link may be, mm. */
@@ -124,7 +122,7 @@ export class RowPainter {
       figureParts(wheelFigure(fit, i, first, this.scene.span), colour),
     );
     this.offsets = rowCopies(setOut.setOut.rows);
-    this.band = this.bandLook();
+    this.band = new BandPainter(this.scene);
     this.clip = clipOf(setOut);
     this.reach = reachOf(this.scene, this.offsets);
     this.hangs = this.scene.pieces.some((_, n) => this.looks.at(-1, n).behind.length > 0);
@@ -151,6 +149,7 @@ export class RowPainter {
   moveTo(travel: number, frame = 0, turned = 0): void {
     this.travel = travel;
     this.turned = turned;
+    this.bent.clear();
     this.at = this.laid ? frame : 0;
     // Where the picture repeats the same links are drawn over the same others again.
     const { repeat } = this;
@@ -227,29 +226,9 @@ export class RowPainter {
     this.paintLinks(ctx, pixel, { partsOf: (look) => look.front, letters: this.letters, stretches: null });
   }
 
-  private bandLook(): BandLook | null {
-    const band = bandDrawing(this.scene);
-    return (
-      band && [
-        {
-          path: newOutline(band.area),
-          fill: colourOf(this.setOut.materials, band.material),
-          line: false,
-        },
-        ...(band.edges === '' ? [] : [{ path: newOutline(band.edges), fill: null, line: true }]),
-      ]
-    );
-  }
-
   private paintBand(ctx: Brush, pixel: number): void {
-    if (this.band && this.laid?.rides && this.bandAt !== this.scene.laidAt) {
-      this.band = this.bandLook();
-      this.bandAt = this.scene.laidAt;
-    }
-    const { band } = this;
-    if (!band) return;
     this.clipped(ctx, () => {
-      fillParts(ctx, band, pixel);
+      this.band.paint(ctx, pixel);
     });
   }
 
@@ -318,7 +297,8 @@ export class RowPainter {
     const piece = this.scene.pieces[number];
     if (piece.mode === 'bent') {
       if (what !== 'all') return;
-      paintBent(ctx, base, pixel, this.scene, k, piece, row, whole);
+      if (this.setOut.layers) this.paintKept(ctx, base, pixel, k, piece, row, whole);
+      else paintBent(ctx, base, pixel, this.scene, k, piece, row, whole);
       paintBentPicture(ctx, base, this.scene, k, piece, row, this.pictures);
       letters?.paint(ctx, base, pixel, k, piece, this.m, row);
       return;
@@ -361,6 +341,21 @@ export class RowPainter {
     fillParts(ctx, whole, pixel);
     ctx.restore();
     if (what !== 'over') letters?.paint(ctx, base, pixel, k, piece, m, row);
+  }
+
+  /** What bends and is painted layer by layer is worked out once where it stands. */
+  private paintKept(
+    ctx: Brush,
+    [a, b, c, d, e, f]: Map6,
+    pixel: number,
+    k: number,
+    piece: ScenePiece,
+    row: number,
+    parts: readonly PaintPart[],
+  ): void {
+    const kept = this.bent.of(this.scene, k, piece, row, parts);
+    ctx.setTransform(a, b, c, d, e, f);
+    fillParts(ctx, kept, pixel);
   }
 
   /** A picture on the piece's main part. */

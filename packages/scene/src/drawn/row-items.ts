@@ -17,6 +17,7 @@ import {
   bandDrawing,
   bendingPart,
   bentPoints,
+  carriedLines,
   drawOrder,
   edgeBar,
   elongationAt,
@@ -29,6 +30,7 @@ import {
   pieceNumberAt,
   placeMatrix,
   rowCopies,
+  shownBandLines,
   sideOfBoundary,
   twinMatrix,
   type DrawTurn,
@@ -71,8 +73,9 @@ export class RowItems {
   private readonly looks: FigureLooks;
   private readonly wheels: readonly (readonly DrawnShape[])[];
   private band: readonly DrawnShape[] | null;
-  /** In which of its frames that is so, where it is another in each. */
+  /** In which of its frames that is so, where it is another in each; then by the lines it was first drawn by. */
   private bandAt = 0;
+  private bandLines: ReturnType<typeof shownBandLines> | null = null;
   private readonly letters: LetterItems | null;
   private readonly twinLetters: LetterItems | null;
   private readonly m = new Float64Array(6);
@@ -279,7 +282,8 @@ export class RowItems {
   private bandItems(): DrawnItem[] {
     const { run, scene, sequence } = this.row;
     if (this.band && scene.laid?.rides && this.bandAt !== scene.laidAt) {
-      this.band = bandShapes(scene);
+      this.bandLines ??= shownBandLines(scene);
+      this.band = bandShapes(scene, carriedLines(scene, this.bandLines));
       this.bandAt = scene.laidAt;
     }
     const { band } = this;
@@ -302,8 +306,11 @@ export class RowItems {
   }
 }
 
-function bandShapes(scene: RowScene): readonly DrawnShape[] | null {
-  const band = bandDrawing(scene);
+function bandShapes(
+  scene: RowScene,
+  lines?: ReturnType<typeof shownBandLines>,
+): readonly DrawnShape[] | null {
+  const band = bandDrawing(scene, lines);
   return (
     band && [
       { d: band.area, fill: band.material, line: false },

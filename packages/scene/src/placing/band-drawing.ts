@@ -17,8 +17,11 @@ const CREASE = (35 * Math.PI) / 180;
 /** Hidden is what lies lower than this under something else, of the size of the section. */
 const UNDER = 1e-6;
 
-/** Draws the band that a row is: each of its sections between its outermost corners; null where it is none. */
-export function bandDrawing(scene: RowScene): BandDrawing | null {
+/**
+ * Draws the band that a row is: each of its sections between its outermost corners; null where it is none.
+ * @param lines it is drawn by, where they are known
+ */
+export function bandDrawing(scene: RowScene, lines = shownBandLines(scene)): BandDrawing | null {
   const band = rowBand(scene);
   if (!band) return null;
   const { piece } = band.piece;
@@ -27,7 +30,7 @@ export function bandDrawing(scene: RowScene): BandDrawing | null {
   const size = Math.max(x1 - x0, band.ownSection ? y1 - y0 : 0);
   const tolerance = bandTolerance(piece);
   const rings = bandRings(piece, tolerance);
-  const drawn = shownBandLines(scene).map((line) => drawLine(line, rings, size * UNDER));
+  const drawn = lines.map((line) => drawLine(line, rings, size * UNDER));
   return {
     area: drawn.map(({ area }) => area).join(''),
     edges: inked ? drawn.map(({ edges }) => edges).join('') : '',
@@ -50,14 +53,11 @@ function drawLine(
 ): { area: string; edges: string } {
   const n = line.places.length;
   const creases = rings.map(creasesOf);
-  const sections = Array.from({ length: n }, (_, i) => seenAt(line, i, rings));
-  const rims = ([1, -1] as const).map((side) =>
-    sections.map((section) =>
-      section.flat().reduce((best, corner) => (side * corner.left > side * best.left ? corner : best)),
-    ),
-  );
-  const [left, right] = rims;
-  const text = (points: readonly Seen[]): string =>
+  // Where no edge is seen between its rims these are all that is asked for.
+  const edged = creases.some((corners) => corners.length > 0);
+  const sections = edged ? Array.from({ length: n }, (_, i) => seenAt(line, i, rings)) : [];
+  const [left, right] = edged ? rimsOf(sections) : outermost(line, rings);
+  const text = (points: readonly Pick<Seen, 'x' | 'y'>[]): string =>
     `M${points.map(({ x, y }) => `${short(x)} ${short(y)}`).join('L')}`;
   const closing = line.closed ? 'Z' : '';
   const area = line.closed
@@ -85,14 +85,53 @@ function drawLine(
   return { area, edges };
 }
 
-function seenAt({ frames, closed, places }: BandLine, i: number, rings: readonly Float64Array[]): Seen[][] {
+const rimsOf = (sections: readonly Seen[][][]): Seen[][] =>
+  ([1, -1] as const).map((side) =>
+    sections.map((section) =>
+      section.flat().reduce((best, corner) => (side * corner.left > side * best.left ? corner : best)),
+    ),
+  );
+
+/** The outermost corners of each section to the left and to the right, and nothing else of it. */
+function outermost(line: BandLine, rings: readonly Float64Array[]): Pick<Seen, 'x' | 'y'>[][] {
+  const { frames, places } = line;
+  const rims: Pick<Seen, 'x' | 'y'>[][] = [[], []];
+  for (let i = 0; i < places.length; i++) {
+    const [wx, wy] = wayAt(line, i);
+    const f = 9 * i;
+    // A step along x and y of the section, as it is seen to the left.
+    const dx = frames[f + 4] * wx - frames[f + 3] * wy;
+    const dy = frames[f + 7] * wx - frames[f + 6] * wy;
+    for (const [side, rim] of rims.entries()) {
+      let [most, u, v] = [-Infinity, 0, 0];
+      for (const ring of rings)
+        for (let k = 0; k < ring.length; k += 2) {
+          const left = (ring[k] * dx + ring[k + 1] * dy) * (side === 0 ? 1 : -1);
+          if (left > most) [most, u, v] = [left, ring[k], ring[k + 1]];
+        }
+      rim.push({
+        x: frames[f] + (u * frames[f + 3] + v * frames[f + 6]),
+        y: frames[f + 1] + (u * frames[f + 4] + v * frames[f + 7]),
+      });
+    }
+  }
+  return rims;
+}
+
+/** The way a band goes at one of its sections, as it is seen. */
+function wayAt({ frames, closed, places }: BandLine, i: number): [x: number, y: number] {
   const n = places.length;
   const before = i > 0 ? i - 1 : closed ? n - 1 : 0;
   const behind = i + 1 < n ? i + 1 : closed ? 0 : n - 1;
-  let [wx, wy] = [frames[9 * behind] - frames[9 * before], frames[9 * behind + 1] - frames[9 * before + 1]];
+  const [wx, wy] = [frames[9 * behind] - frames[9 * before], frames[9 * behind + 1] - frames[9 * before + 1]];
   const long = Math.hypot(wx, wy);
   // Where it runs towards who looks any side will do.
-  [wx, wy] = long > 0 ? [wx / long, wy / long] : [1, 0];
+  return long > 0 ? [wx / long, wy / long] : [1, 0];
+}
+
+function seenAt(line: BandLine, i: number, rings: readonly Float64Array[]): Seen[][] {
+  const { frames } = line;
+  const [wx, wy] = wayAt(line, i);
   const f = frames.subarray(9 * i, 9 * i + 9);
   return rings.map((ring) =>
     Array.from({ length: ring.length / 2 }, (_, k): Seen => {

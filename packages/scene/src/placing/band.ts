@@ -158,6 +158,14 @@ export function carriedFrames(
   return framesAt(bandSectionAt(scene, band, row), places);
 }
 
+/** Lines of a band, as they were found on its path once, where that is now. */
+export function carriedLines(scene: RowScene, lines: readonly BandLine[]): readonly BandLine[] {
+  const band = rowBand(scene);
+  if (!band) return [];
+  const rows = rowCopies(scene.setOut.setOut.rows);
+  return lines.map((line, i) => ({ ...line, frames: carriedFrames(scene, band, rows[i], line.places) }));
+}
+
 /** The lines of a band as they would be shown on a straight path along x, with up along z. */
 export function straightBandLines(scene: RowScene): readonly BandLine[] {
   const band = rowBand(scene);
