@@ -15,7 +15,18 @@ import {
 import { FramePainter, setOutlines } from '@coin-relay/painting';
 import { describe, expect, it } from 'vitest';
 
-const LONG = 600;
+/** What is wound round, in its plane: where a place lies that is so far along it, and so far to its left, mm. */
+interface Axis {
+  readonly data: string;
+  readonly length: number;
+  readonly place: (along: number, left: number) => readonly [number, number];
+}
+const STRAIGHT: Axis = { data: 'M0 0H600', length: 600, place: (along, left) => [along, left] };
+/** Half round counter-clockwise: what is to the left is further in. */
+const ARC: Axis = {
+  ...{ data: 'M190 0A190 190 0 0 1 -190 0', length: Math.PI * 190 },
+  place: (along, left) => [(190 - left) * Math.cos(along / 190), (190 - left) * Math.sin(along / 190)],
+};
 /** How strands wind, mm: how far from the axis, how wide they are, how often they go round, and how thick the core is. */
 interface Winds {
   readonly radius: number;
@@ -28,10 +39,10 @@ const LOOSE: Winds = { radius: 30, width: 12, turns: 3, core: 30 };
 const TOUCHING: Winds = { radius: 24 / Math.sqrt(3), width: 24, turns: 4, core: 2 };
 const COLOURS = ['red', 'brass', 'blue'];
 const FRAMES = 24;
-const SIZE = { width: 1600, height: 360 };
+const SIZE = { width: 1600, height: 900 };
 
 const round = (id: string, width: number, material: string): JobPiece => ({
-  ...sweptPieces(stockSectionOf('round', width, width, 1), LONG).pieces[0],
+  ...sweptPieces(stockSectionOf('round', width, width, 1), 50).pieces[0],
   ...{ id, name: id, finish: { material, line: false, picture: null } },
 });
 const ribbon = (id: string, width: number, material: string): JobPiece => ({
@@ -42,6 +53,7 @@ const ribbon = (id: string, width: number, material: string): JobPiece => ({
 
 /** Three strands round a core on a straight axis, which turn wholly round in the loop. */
 function strands(
+  axis: Axis,
   { radius, width, turns, core }: Winds,
   strandOf: (id: string, width: number, material: string) => JobPiece,
 ): Job {
@@ -54,7 +66,7 @@ function strands(
   });
   return parseJob({
     ...demo,
-    paths: [{ kind: 'outline', id: 'axis', name: 'Axis', data: `M0 0H${LONG}` }, ...[0, 1, 2].map(strand)],
+    paths: [{ kind: 'outline', id: 'axis', name: 'Axis', data: axis.data }, ...[0, 1, 2].map(strand)],
     pieces: [round('core', core, 'wood'), ...COLOURS.map((material) => strandOf(material, width, material))],
     runs: [
       { ...like, id: 'core', name: 'Core', path: 'axis', sequence: ['core'] },
@@ -72,27 +84,30 @@ function strands(
  * seems to run on as it turns.
  */
 const strandAt = (
+  { length }: Axis,
   { radius, turns }: Winds,
   k: number,
   x: number,
   frame: number,
 ): [beside: number, over: number] => {
-  const angle = 2 * Math.PI * (k / 3 + (turns * x) / LONG - frame / FRAMES);
+  const angle = 2 * Math.PI * (k / 3 + (turns * x) / length - frame / FRAMES);
   return [-radius * Math.sin(angle), radius * Math.cos(angle)];
 };
 
-/** The nearest that strand k comes to a point in plan, mm, and how high it lies there. */
+/** The nearest that strand k comes to a place beside the axis, mm, and how high it lies there. */
 function nearest(
+  axis: Axis,
   winds: Winds,
   k: number,
-  x: number,
-  y: number,
+  [along, left]: readonly [number, number],
   frame: number,
 ): { far: number; over: number } {
   let found = { far: Infinity, over: 0 };
-  for (let at = Math.max(0, x - 24); at <= Math.min(LONG, x + 24); at += 0.25) {
-    const [beside, over] = strandAt(winds, k, at, frame);
-    const far = Math.hypot(at - x, beside - y);
+  const [x, y] = axis.place(along, left);
+  for (let at = Math.max(0, along - 26); at <= Math.min(axis.length, along + 26); at += 0.25) {
+    const [beside, over] = strandAt(axis, winds, k, at, frame);
+    const [px, py] = axis.place(at, beside);
+    const far = Math.hypot(px - x, py - y);
     if (far < found.far) found = { far, over };
   }
   return found;
@@ -133,23 +148,28 @@ describe('rows that wind round one path, painted', () => {
   const turned = ({ radius, width }: Winds, over: number): number => ((width / 2) * Math.abs(over)) / radius;
 
   it.each([
-    ['round bars', 0, LOOSE, round, null],
-    ['round bars', 5, LOOSE, round, null],
-    ['round bars that touch', 0, TOUCHING, round, null],
-    ['round bars that touch', 7, TOUCHING, round, null],
-    ['ribbons that bend', 0, LOOSE, ribbon, turned],
-    ['ribbons that bend', 10, LOOSE, ribbon, turned],
+    ['round bars', 0, STRAIGHT, LOOSE, round, null],
+    ['round bars', 5, STRAIGHT, LOOSE, round, null],
+    ['round bars that touch', 0, STRAIGHT, TOUCHING, round, null],
+    ['round bars that touch', 7, STRAIGHT, TOUCHING, round, null],
+    ['round bars round an arc', 0, ARC, LOOSE, round, null],
+    ['round bars round an arc', 5, ARC, LOOSE, round, null],
+    ['ribbons that bend', 0, STRAIGHT, LOOSE, ribbon, turned],
+    ['ribbons that bend', 10, STRAIGHT, LOOSE, ribbon, turned],
   ] as const)(
     '%s in frame %i: at every point the colour is that of what lies highest',
-    (_, frame, winds, strandOf, halfAt) => {
-      const { materialAt } = painted(strands(winds, strandOf), frame);
+    (_, frame, axis, winds, strandOf, halfAt) => {
+      const { materialAt } = painted(strands(axis, winds, strandOf), frame);
       const [half, core] = [winds.width / 2, winds.core / 2];
       const seen = new Map<string, number>();
       const wrong: unknown[] = [];
       let [asked, mixed] = [0, 0];
-      for (let x = 10; x < LONG - 10; x += 1.5)
-        for (let y = -winds.radius; y <= winds.radius; y += 1.5) {
-          const there = COLOURS.map((material, k) => ({ material, ...nearest(winds, k, x, y, frame) }));
+      for (let x = 10; x < axis.length - 10; x += 2)
+        for (let y = -winds.radius; y <= winds.radius; y += 2) {
+          const there = COLOURS.map((material, k) => ({
+            material,
+            ...nearest(axis, winds, k, [x, y], frame),
+          }));
           // What may or may not reach there is not asked about.
           const reaches = (over: number): number => 0.8 * (halfAt?.(winds, over) ?? half) - 0.6;
           if (there.some(({ far, over }) => far > reaches(over) && far < half + 1.5)) continue;
@@ -161,7 +181,7 @@ describe('rows that wind round one path, painted', () => {
           const [top, next] = covering;
           if (next && top.over - next.over < 2) continue;
           const expected = covering.length > 0 ? top.material : 'paper';
-          const found = materialAt(x, y);
+          const found = materialAt(...axis.place(x, y));
           asked++;
           if (found === null) {
             mixed++;

@@ -1,4 +1,4 @@
-import { rowTurns, type RowTurn } from '@coin-relay/scene';
+import { layersEver, rowTurns, type RowTurn } from '@coin-relay/scene';
 import type { Brush } from './brush';
 import type { RowPainter, RowView } from './row-painter';
 
@@ -7,7 +7,7 @@ export type PaintTurn = RowTurn<RowPainter>;
 
 /** Rows in the turns that they are painted in: in their order, those that wind round one path by what lies over what. */
 export const paintTurns = (rows: readonly RowPainter[]): PaintTurn[] =>
-  rowTurns(rows, ({ setOut }) => setOut.layers);
+  rowTurns(rows, ({ scene }) => layersEver(scene));
 
 /**
  * Paints one turn.

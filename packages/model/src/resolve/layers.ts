@@ -119,8 +119,12 @@ function boundsBetween(a: number, b: number, many: number): number[] {
 
 /** How often something goes up and down again. */
 function turnsOf(over: Float64Array): number {
-  let changes = 0;
-  for (let k = 1; k < over.length; k++) if (over[k] * over[k - 1] < 0) changes++;
+  let [changes, last] = [0, 0];
+  for (const height of over) {
+    if (Math.abs(height) <= BESIDE) continue;
+    if (height * last < 0) changes++;
+    last = height;
+  }
   return changes / 2;
 }
 

@@ -31,6 +31,36 @@ describe('checks of how a row moves', () => {
     ]);
   });
 
+  it('strands that are unlike have a seam before they are wholly round, which is said of one of them', () => {
+    const turning = (parts: number, says: string): Job => {
+      const job = demo('demo-mast-streamers');
+      const drives = job.motion.drives.map((drive) =>
+        drive.run === says ? { ...drive, turning: parts } : drive,
+      );
+      return { ...job, motion: { framesPerSecond: 24, frames: 4, drives } };
+    };
+    const seams = (job: Job): { run: string; finding: Finding }[] => {
+      const rows = fittedRows(job);
+      const machine = machineOf(job, rows);
+      return rows.flatMap((row) =>
+        checkRow(job, row, machine)
+          .filter(({ kind }) => kind === 'seam')
+          .map((finding) => ({ run: row.resolved.run.id, finding })),
+      );
+    };
+    expect(seams(turning(1, 'row-2'))).toMatchObject([
+      {
+        run: 'row-2',
+        finding: {
+          text: expect.stringContaining('turned by 1 of 3 parts of a turn'),
+          mend: { do: 'turning', run: 'row-2', turning: 3, words: 'turn once round' },
+        },
+      },
+    ]);
+    expect(seams(turning(-4, 'row'))).toMatchObject([{ run: 'row', finding: { mend: { turning: -3 } } }]);
+    expect(seams(turning(6, 'row-2'))).toEqual([]);
+  });
+
   it('along an open path what is set by rule travels off, and does not come back', () => {
     const { facts, warnings } = told(moving(demo('demo-lamp-festoon'), 4));
     expect([facts.seamless, warnings[0].kind]).toEqual([false, 'seam']);

@@ -1,7 +1,7 @@
 import { multiply, type Affine } from '@coin-relay/core';
 import { travelOf, turnedOf, type FittedRow, type Machine } from '@coin-relay/model';
 import { machineParts, type MachinePart } from '../machine-parts';
-import { moveScene, rowScene, rowTurns, type RowTurn } from '../placing';
+import { layersEver, moveScene, rowScene, rowTurns, type RowTurn } from '../placing';
 import type { DrawnItem } from './item';
 import { RowItems, type DrawnRow } from './row-items';
 
@@ -52,7 +52,7 @@ export class MachineItems {
         const row = drawnRow(machine, fitted);
         return Object.assign(row, { drawn: new RowItems(row) });
       });
-    this.turns = rowTurns([...this.rows.keys()], (i) => this.rows[i].scene.setOut.layers);
+    this.turns = rowTurns([...this.rows.keys()], (i) => layersEver(this.rows[i].scene));
     this.partsAt = machineParts(machine);
   }
 

@@ -46,10 +46,18 @@ function inLayers<T>(rows: readonly T[], layersOf: (row: T) => RowLayers | null)
     .map(({ row, layer }) => ({ row, layer }));
 }
 
+/** The layers that a row lies in at any time: where it turns about what it winds round, in all of its frames. */
+export function layersEver({ setOut: { layers }, laid }: RowScene): RowLayers | null {
+  if (!layers || !laid?.layers) return layers;
+  const heights = new Set(laid.layers.flatMap((each) => [...each.heights]));
+  return { ...layers, heights: Float64Array.from(heights) };
+}
+
 /** The stretches of a row that lie in a layer: from where to where along its path, mm. */
-export function stretchesIn({ fit, layers }: RowScene, layer: number): [number, number][] {
+export function stretchesIn(scene: RowScene, layer: number): [number, number][] {
+  const { layers } = scene;
   if (!layers) return [];
-  const { length } = fit.layout.path;
+  const length = lengthNow(scene);
   const { ends, heights } = layers;
   return Array.from(ends, (end, i): [number, number] => [
     i === 0 ? 0 : ends[i - 1] * length,
@@ -58,12 +66,9 @@ export function stretchesIn({ fit, layers }: RowScene, layer: number): [number, 
 }
 
 /** Does link k lie in a layer, in part at least? */
-export function liesIn(
-  { frame: { arc, step }, fit }: RowScene,
-  k: number,
-  stretches: readonly [number, number][],
-): boolean {
-  const { length } = fit.layout.path;
+export function liesIn(scene: RowScene, k: number, stretches: readonly [number, number][]): boolean {
+  const { arc, step } = scene.frame;
+  const length = lengthNow(scene);
   const from = arc[k * step];
   const long = arc[k * step + 1] - from;
   const begins = from - Math.floor(from / length) * length;
@@ -88,15 +93,14 @@ function firstEndingAfter(stretches: readonly [number, number][], s: number): nu
  * What pieces may cover along stretches of their path as it is now, seen in plan: an area for each, its corners x, y in turn, mm.
  */
 export function coveredBy(scene: RowScene, stretches: readonly [number, number][]): Float64Array[] {
-  const { path } = scene.fit.layout;
-  const copies = rowCopies(scene.setOut.setOut.rows).map(Math.abs);
-  const wide = standsOff(scene) + Math.max(...copies);
+  const length = lengthNow(scene);
+  const wide = reachesAcross(scene);
   const read = placesOf(scene);
   const at = new Float64Array(4);
   return stretches.map(([begins, ends]) => {
     const more = (ends - begins) * OVERLAP;
-    const [from, to] = [Math.max(0, begins - more), Math.min(path.length, ends + more)];
-    const many = Math.max(LEAST_PLACES, Math.ceil(((to - from) / path.length) * PLACES));
+    const [from, to] = [Math.max(0, begins - more), Math.min(length, ends + more)];
+    const many = Math.max(LEAST_PLACES, Math.ceil(((to - from) / length) * PLACES));
     const area = new Float64Array(4 * (many + 1));
     let [nx, ny] = [0, 1];
     for (let i = 0; i <= many; i++) {
@@ -109,6 +113,20 @@ export function coveredBy(scene: RowScene, stretches: readonly [number, number][
     }
     return area;
   });
+}
+
+/** How long the path of a row is now, mm. */
+const lengthNow = ({ fit, laid, stand }: RowScene): number =>
+  laid?.rides && stand ? stand.ride.length : fit.layout.path.length;
+
+/** How far pieces reach to either side of their path, wherever they are set, mm. */
+function reachesAcross(scene: RowScene): number {
+  const { stand, setOut } = scene;
+  const { out } = setOut.table;
+  const copies = rowCopies(setOut.setOut.rows).map(Math.abs);
+  const touched = out.reduce((most, each) => Math.max(most, Math.abs(each)), 0);
+  const set = stand ? Math.abs(stand.across) + Math.abs(stand.lift) : 0;
+  return standsOff(scene) + Math.max(...copies) + touched + set;
 }
 
 /** Reads a path as it is now: x, y, and its way in plan. */

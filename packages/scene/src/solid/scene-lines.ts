@@ -1,4 +1,4 @@
-import { mapped3, pathChords, type Map3 } from '@coin-relay/core';
+import { mapped3, pathChords, RIDE_NUMBERS, type Map3 } from '@coin-relay/core';
 import { leftOutMarks, markReach } from '../placing';
 import { inJob } from './standing-pieces';
 import type { StandingRow } from './standing';
@@ -32,10 +32,13 @@ export function sceneLines(
 }
 
 function pathOf(row: StandingRow, tolerance: number): SceneLine {
-  const { fit, laid, sampledPath } = row.scene;
+  const { fit, laid, sampledPath, stand } = row.scene;
   const points: number[] = [];
   // A path that moves is told by the table that is ridden on.
-  if (laid?.sampledPaths && sampledPath)
+  if (laid?.rides && stand)
+    for (let i = 0; i < stand.ride.data.length; i += RIDE_NUMBERS)
+      points.push(...placed(row, stand.ride.data[i], stand.ride.data[i + 1], stand.ride.data[i + 2]));
+  else if (laid?.sampledPaths && sampledPath)
     for (let i = 0; i < sampledPath.data.length; i += 4)
       points.push(...placed(row, sampledPath.data[i], sampledPath.data[i + 1], 0));
   else {

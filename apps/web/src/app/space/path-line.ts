@@ -1,4 +1,11 @@
-import { newReading, pathReader, readSampledPath, type SampledPath } from '@coin-relay/core';
+import {
+  newReading,
+  pathReader,
+  readRide,
+  readSampledPath,
+  RIDE_NUMBERS,
+  type SampledPath,
+} from '@coin-relay/core';
 import type { RowScene } from '@coin-relay/scene';
 import { BufferAttribute, BufferGeometry, Line, LineBasicMaterial } from 'three';
 import { THEME } from '../shared/theme';
@@ -30,10 +37,17 @@ export class PathLine {
 
   /** Follows a path that is another one in every frame. */
   follow(): void {
-    const { laid, sampledPath } = this.scene;
+    const { laid, sampledPath, stand } = this.scene;
     if (!laid?.sampledPaths || !sampledPath || sampledPath === this.shown) return;
     this.shown = sampledPath;
-    this.write(sampledPath.length, (s) => readSampledPath(sampledPath, s, this.at));
+    if (stand && laid.rides) {
+      const ride = new Float64Array(RIDE_NUMBERS);
+      this.write(stand.ride.length, (s) => {
+        readRide(stand.ride, s, ride);
+        this.at.set([ride[0], ride[1]], 0);
+        this.at[5] = ride[2];
+      });
+    } else this.write(sampledPath.length, (s) => readSampledPath(sampledPath, s, this.at));
   }
 
   dispose(): void {
