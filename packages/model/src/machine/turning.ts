@@ -2,6 +2,7 @@ import { familyOf } from '../families';
 import { piecesOfRun } from '../job';
 import type { Job, JobPath, Run, WindingPath } from '../job/schema';
 import { kindOf } from '../path-kinds/all';
+import { woundBy } from '../path-kinds/winding/wound';
 import { travelAt, type RowMotion } from './travel';
 
 /** Strands are evenly apart that are off by less than this part of their distance. */
@@ -97,15 +98,11 @@ export function turningFacts(job: Job, run: Run): TurningFacts | null {
 /** Are strands as far apart as they are many? */
 function areEven({ paths }: Job, strands: Strands): boolean {
   const part = (2 * Math.PI) / strands.paths.size;
-  const places = [...strands.paths].map((id) => {
-    let phase = 0;
-    for (let at = paths.find((path) => path.id === id); at?.kind === 'winding' && at !== strands.own;) {
-      phase += at.phase;
-      const { of } = at;
-      at = paths.find((path) => path.id === of);
-    }
-    return phase / part;
-  });
+  const places = paths.flatMap((path) =>
+    path.kind === 'winding' && strands.paths.has(path.id)
+      ? [(woundBy({ paths }, path).phase - strands.own.phase) / part]
+      : [],
+  );
   const off = (value: number): number => Math.abs(value - Math.round(value));
   const many = places.length;
   return (

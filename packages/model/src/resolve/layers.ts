@@ -1,6 +1,6 @@
 import type { MeasuredPath } from '@coin-relay/core';
 import type { Job, JobPath, Run } from '../job/schema';
-import { wound } from '../path-kinds/winding/wound';
+import { wound, woundBy } from '../path-kinds/winding/wound';
 import { groundOf, measuredPath } from './path';
 import { restingHolds } from './resting-anchor';
 
@@ -67,10 +67,10 @@ interface Layers {
 
 /** @param laid the path as it is laid, which may be larger than it was drawn: places are parts of it */
 function layersOf(job: Job, path: JobPath, laid: MeasuredPath): Layers {
-  const ground = groundOf(job, path, restingHolds(job));
-  const under = path.kind === 'winding' ? woundRound(job, path) : undefined;
+  const under =
+    path.kind === 'winding' ? job.paths.find(({ id }) => id === woundBy(job, path).of) : undefined;
   if (path.kind !== 'winding' || !under) return { ends: [1], heights: [0], finer: 1 };
-  const { over, along, contour } = wound(path, ground);
+  const { over, along, contour } = wound(path, groundOf(job, path, restingHolds(job)));
   const axis = measuredPath(job, under);
   const below = layersOf(job, under, axis);
   const many = contour.segments.length;
@@ -126,17 +126,6 @@ function turnsOf(over: Float64Array): number {
     last = height;
   }
   return changes / 2;
-}
-
-/** The path that a winding, or the one it is like, winds round. */
-function woundRound({ paths }: Job, path: JobPath): JobPath | undefined {
-  let at: JobPath | undefined = path;
-  for (let i = 0; i <= paths.length && at?.kind === 'winding'; i++) {
-    const { of, wound: by }: Extract<JobPath, { kind: 'winding' }> = at;
-    at = paths.find(({ id }) => id === of);
-    if (by.by === 'own') return at;
-  }
-  return undefined;
 }
 
 /** Half way between two places of a path; the one behind may lie at its beginning again. */
