@@ -162,6 +162,9 @@ describe('strands that turn about what they wind round', () => {
       seamless: false,
       turns: { meets: false },
     });
+    const breath = { run: 'row-2', what: 'size', amount: 0.2, seed: 1, period: FRAMES, alike: 2 } as const;
+    const breathes: Job = { ...job, motion: { ...job.motion, breaths: [breath] } };
+    expect(turningFacts(breathes, job.runs[0])!.meets).toBe(false);
     const uneven = parseJob({
       ...job,
       paths: job.paths.map((path) => (path.id === 'strand-2' ? { ...path, phase: 2 } : path)),

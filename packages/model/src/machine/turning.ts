@@ -121,6 +121,9 @@ function areAlike(job: Job, { paths }: Strands): boolean {
           { ...run, id: '', name: '', path: '', sequence: [] },
           run.sequence.map((id) => ({ ...job.pieces.find((piece) => piece.id === id), id: '', name: '' })),
           travelsBy(job, run.id),
+          (job.motion.breaths ?? [])
+            .filter((breath) => breath.run === run.id)
+            .map((breath) => ({ ...breath, run: '' })),
         ]),
     ),
   );

@@ -16,15 +16,14 @@ import type { paintGround } from './ground-painter';
 import { MachinePainter } from './machine-painter';
 import type { ShownTrail } from './trail';
 import { RestingRows } from './resting-rows';
-import { ALL_IN_FULL, paintTurn, viewOfRows } from '@coin-relay/painting';
-import type { PaintTurn, RowPainter, RowView } from '@coin-relay/painting';
+import { ALL_IN_FULL, paintTurn, toModel, toScreen, viewOfRows } from '@coin-relay/painting';
+import type { Bounds, PaintTurn, RowPainter, RowView, ViewPort } from '@coin-relay/painting';
 import { RowPainters, type ShownRow } from './row-painters';
 import { FreeFrames } from './free-frames';
 import { Seen } from './seen';
 import { boundsOf } from './stage-bounds';
 import { SketchPainter } from './sketch-painter';
 import { paintTravel } from './travel-painter';
-import { toModel, toScreen, type Bounds, type ViewPort } from '@coin-relay/painting';
 
 /** How far beside a link a press still is on it, px. */
 const PLACE_REACH = 3;
