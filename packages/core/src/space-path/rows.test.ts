@@ -2,7 +2,15 @@ import { describe, expect, it } from 'vitest';
 import { DEFAULT_REQUEST, fitRow, placeArcs, spaceSource } from '../fit';
 import { length3, scale3, sub3 } from '../math';
 import { inspectPath, parsePathData, spaceBounds } from '../path';
-import { helixPath, measureShape, raisedPath, roundedPath, scaleShape, type SpaceShape } from '.';
+import {
+  helixPath,
+  measureShape,
+  measureSpacePath,
+  raisedPath,
+  roundedPath,
+  scaleShape,
+  type SpaceShape,
+} from '.';
 import { ROUND, helix, planar, readAt } from './space-path.testing';
 
 describe('rows on paths in space', () => {
@@ -64,6 +72,29 @@ describe('rows on paths in space', () => {
     expect(fit.closes).toBe(false);
     expect(fit.obstacles.map(({ s }) => Math.round(s))).toEqual([0, 200, 400]);
     for (const { turn } of fit.obstacles) expect(turn).toBeCloseTo((2 * Math.PI) / 3, 9);
+  });
+
+  it('a circle of any plane reaches R √(1 − n²) along an axis that its normal has a share n of', () => {
+    for (let k = 0; k < 60; k++) {
+      const [azimuth, height] = [k * 2.4, Math.sin(k * 1.7)];
+      const flat = Math.sqrt(1 - height ** 2);
+      const n = { x: flat * Math.cos(azimuth), y: flat * Math.sin(azimuth), z: height };
+      const u = { x: -Math.sin(azimuth), y: Math.cos(azimuth), z: 0 };
+      const v = { x: -n.z * u.y, y: n.z * u.x, z: n.x * u.y - n.y * u.x };
+      // It begins anywhere.
+      const [cos, sin] = [Math.cos(k), Math.sin(k)];
+      const begin = { x: cos * u.x + sin * v.x, y: cos * u.y + sin * v.y, z: cos * u.z + sin * v.z };
+      const along = { x: cos * v.x - sin * u.x, y: cos * v.y - sin * u.y, z: cos * v.z - sin * u.z };
+      const circle = { kind: 'arc', u: begin, v: along, radius: 30, sweep: 2 * Math.PI } as const;
+      const path = measureSpacePath({
+        closed: true,
+        segments: [{ ...circle, centre: { x: 7, y: -4, z: 90 } }],
+      });
+      const [x, y, z] = [n.x, n.y, n.z].map((share) => 30 * Math.sqrt(1 - share ** 2));
+      [7 - x, -4 - y, 90 - z, 7 + x, -4 + y, 90 + z].forEach((side, i) =>
+        expect(spaceBounds(path)[i]).toBeCloseTo(side, 9),
+      );
+    }
   });
 
   it('the box round a path, its corners and its tightest bend are told in space', () => {
