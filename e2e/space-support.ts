@@ -45,9 +45,11 @@ export async function inPicture(page: Page, x: number, y: number, z = 0): Promis
   return [box.x + ((row(0) / row(3) + 1) / 2) * box.width, box.y + ((1 - row(1) / row(3)) / 2) * box.height];
 }
 
-/** The picture once it rests: solids are drawn when something has changed, and not while nothing does. */
+/** The picture once it rests, with all its pixels: solids are drawn when something has changed, and not while nothing does. */
 export async function resting(page: Page): Promise<string> {
-  await page.waitForFunction(() => performance.now() - window.drawn!.last > 400);
+  await page.waitForFunction(
+    () => performance.now() - window.drawn!.last > 400 && !document.querySelector('[data-coarse]'),
+  );
   return (await surface(page).screenshot()).toString('base64');
 }
 

@@ -71,7 +71,7 @@ export async function settled(page: Page): Promise<void> {
     let calm = 0;
     while (calm < 2) {
       await painted();
-      calm = document.querySelector('[aria-busy="true"], html[data-changing]') ? 0 : calm + 1;
+      calm = document.querySelector('[aria-busy="true"], html[data-changing], [data-coarse]') ? 0 : calm + 1;
     }
   });
 }

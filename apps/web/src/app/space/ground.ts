@@ -160,9 +160,13 @@ export class Ground {
     (u['toShadow'].value as Matrix4).multiplyMatrices(light.projectionMatrix, light.matrixWorldInverse);
   }
 
-  /** Throws the shadow of what stands in a scene now. */
-  throwShadow(renderer: WebGLRenderer, scene: Scene): void {
+  /**
+   * Throws the shadow of what stands in a scene now.
+   * @param part of the pixels along a side that it is drawn with
+   */
+  throwShadow(renderer: WebGLRenderer, scene: Scene, part = 1): void {
     const { targets, flat, blur } = this;
+    for (const each of targets) each.setSize(SHADOW_PIXELS * part, SHADOW_PIXELS * part);
     const background = scene.background;
     scene.background = null;
     scene.overrideMaterial = flat;

@@ -33,6 +33,7 @@ export class SpaceRows {
   private room: Room = { boxes: NONE, budget: new TriangleBudget(NONE), corners: 0 };
   private roomOf: { readonly rows: number; readonly allows: Allows } | null = null;
   private between: StandingMachine | null = null;
+  private retired: (StandingRow | StandingMachine)[] = [];
 
   /** Emits at once, and as solids are asked for and come. */
   readonly making$ = this.asked.making$;
@@ -92,7 +93,7 @@ export class SpaceRows {
     });
     // What goes gives back what it claims before something comes in its place.
     const stay = new Set(known.map((row) => row?.row));
-    for (const row of [...this.standing, ...this.twins]) if (!stay.has(row.row)) row.dispose();
+    for (const row of [...this.standing, ...this.twins]) if (!stay.has(row.row)) this.retire(row);
     this.standing = fitted.map((row, i) => known[i] ?? new StandingRow(row, means, stands[i], room));
     const twins = this.twins;
     this.twins = this.standing.flatMap(({ row, stand }) => {
@@ -137,7 +138,7 @@ export class SpaceRows {
       known.faces.behind === faces.behind
     )
       return;
-    known?.dispose();
+    if (known) this.retire(known);
     this.between = machine ? new StandingMachine(machine, faces, ink, ask, changed) : null;
   }
 
@@ -152,7 +153,19 @@ export class SpaceRows {
     this.between?.moveTo(frame);
   }
 
+  /** What has gone is in no picture any more. */
+  readonly letGo = (): void => {
+    for (const each of this.retired) each.dispose();
+    this.retired = [];
+  };
+
+  private retire(gone: StandingRow | StandingMachine): void {
+    gone.leave();
+    this.retired.push(gone);
+  }
+
   stop(): void {
+    this.letGo();
     for (const each of [...this.standing, ...this.twins]) each.dispose();
     this.between?.dispose();
     this.textures?.dispose();

@@ -9,7 +9,6 @@ import {
   Raycaster,
   type Ray,
   type Scene,
-  Timer,
   Vector2,
   Vector3,
   WebGLRenderer,
@@ -22,6 +21,7 @@ import { LEAST_TRIANGLES, trianglesHere } from './drawing-power';
 import { Ground, roomOver } from './ground';
 import { newInkSize } from './ink';
 import { newPaperScene } from './paper-scene';
+import { PicturePace } from './picture-pace';
 import { SpaceCamera } from './space-camera';
 import type { StandingRow } from './standing-row';
 
@@ -42,6 +42,8 @@ const NEAR = 30;
 const MOST_WAIT_MS = 2_000;
 /** Pixels of the screen that one of the page is drawn with, at the most. */
 const MOST_PIXELS = 2;
+const finest = (): number => Math.min(devicePixelRatio, MOST_PIXELS);
+const NOTHING = (): void => undefined;
 
 /**
  * The solids of a job on paper. It is drawn when something has changed, and not while nothing does. Knows nothing of
@@ -56,9 +58,12 @@ export class SpaceStage {
   /** What is drawn over it, such as a measure: it is not met, and belongs to whoever puts it there. */
   readonly over = new Group();
   private readonly ground = new Ground();
-  private readonly timer = new Timer();
+  private readonly pace = new PicturePace();
+  private asked = 0;
   private readonly spot = spotRing();
   private all: readonly Stands[] = [];
+  private leaving: readonly Stands[] = [];
+  private gone = NOTHING;
   private up = new Vector3(0, 1, 0);
   private request = 0;
   private stale = { picture: false, shadow: false };
@@ -75,7 +80,7 @@ export class SpaceStage {
     private readonly drawn: (eye: string) => void = () => undefined,
   ) {
     this.renderer = new WebGLRenderer({ canvas, context });
-    this.renderer.setPixelRatio(Math.min(devicePixelRatio, MOST_PIXELS));
+    this.renderer.setPixelRatio(finest());
     element.append(this.renderer.domElement);
     ({ scene: this.scene, world: this.world } = newPaperScene());
     this.scene.background = new Color(THEME.paper);
@@ -111,9 +116,29 @@ export class SpaceStage {
 
   /** Shows all that is to stand here, and nothing else. */
   show(all: readonly Stands[]): void {
-    for (const { group } of this.all) if (!all.some((each) => each.group === group)) this.world.remove(group);
+    for (const { group } of this.goneWith(all)) this.world.remove(group);
     for (const { group } of all) if (group.parent !== this.world) this.world.add(group);
     this.all = all;
+    this.changed();
+  }
+
+  /**
+   * The same, but what goes stays in the picture until what comes in its place is complete.
+   * @param gone told when a picture was drawn without what went. What it was drawn with, such as programs of the
+   *   graphics card that take long to make, is there until then for what comes.
+   */
+  exchange(all: readonly Stands[], gone: () => void): void {
+    const going = this.goneWith(all);
+    if (this.leaving.length === 0) this.leaving = going;
+    // Others went before these could be seen.
+    else for (const { group } of going) this.world.remove(group);
+    for (const { group } of all)
+      if (group.parent !== this.world) {
+        group.visible = this.leaving.length === 0;
+        this.world.add(group);
+      }
+    this.all = all;
+    this.gone = gone;
     this.changed();
   }
 
@@ -160,7 +185,15 @@ export class SpaceStage {
   /** All that was on its way stands here. */
   complete(): void {
     this.held = false;
+    for (const { group } of this.leaving) this.world.remove(group);
+    for (const { group } of this.all) group.visible = true;
+    this.leaving = [];
     this.changed();
+  }
+
+  private goneWith(all: readonly Stands[]): Stands[] {
+    const stay = new Set(all.map(({ group }) => group));
+    return this.all.filter(({ group }) => !stay.has(group));
   }
 
   /** All that stands here is looked at from a side. */
@@ -238,8 +271,7 @@ export class SpaceStage {
   resize(): void {
     const { width, height } = this.sizes();
     this.renderer.setSize(width, height);
-    const ratio = this.renderer.getPixelRatio();
-    this.ink.value.set(width * ratio, height * ratio);
+    this.ink.value.set(width * finest(), height * finest());
     this.camera.resize(width, height);
     this.draw();
   }
@@ -257,30 +289,52 @@ export class SpaceStage {
 
   private ask(): void {
     if (this.request !== 0) return;
-    this.timer.update();
+    this.asked = performance.now();
     this.request = requestAnimationFrame(this.frame);
   }
 
   private readonly frame = (): void => {
     this.request = 0;
-    this.timer.update();
-    const moves = this.camera.update(Math.min(0.1, Math.max(0.001, this.timer.getDelta())));
-    if (this.held || (!moves && !this.stale.picture)) return;
+    const now = performance.now();
+    this.pace.shown(now);
+    const moves = this.camera.update(Math.min(0.1, Math.max(0.001, (now - this.asked) / 1000)));
+    if (this.held) return;
+    const changes = moves || this.stale.picture;
+    if (!changes && !this.pace.refines(now)) {
+      if (this.pace.coarse) this.ask();
+      return;
+    }
     this.stale.picture = false;
     this.endWait();
-    if (this.stale.shadow) {
+    const part = this.pace.next(now, changes);
+    this.drawWith(part);
+    // What was drawn with fewer pixels is drawn with all of them, its shadow too.
+    if (this.stale.shadow || !changes) {
       this.stale.shadow = false;
       this.layGround();
-      this.ground.throwShadow(this.renderer, this.scene);
+      this.ground.throwShadow(this.renderer, this.scene, part);
     }
-    const pixels = this.ink.value.y / this.camera.heightSeen();
+    const pixels = this.renderer.domElement.height / this.camera.heightSeen();
     for (const each of this.all) each.seenAt(pixels);
     this.renderer.render(this.scene, this.camera.eye);
     const { projectionMatrix, matrixWorldInverse } = this.camera.eye;
     this.drawn(new Matrix4().multiplyMatrices(projectionMatrix, matrixWorldInverse).elements.join(' '));
-    // It may go on moving by itself.
-    if (moves) this.ask();
+    if (this.leaving.length === 0) {
+      this.gone();
+      this.gone = NOTHING;
+    }
+    // It may go on moving by itself; and how long this one takes is known when the next one can be drawn.
+    this.ask();
   };
+
+  /** Draws with a part of the pixels along a side. Ink is as wide on the page as it is with all of them. */
+  private drawWith(part: number): void {
+    const { renderer } = this;
+    const ratio = part * finest();
+    if (renderer.getPixelRatio() === ratio) return;
+    renderer.setPixelRatio(ratio);
+    renderer.domElement.toggleAttribute('data-coarse', part < 1);
+  }
 
   private layGround(): void {
     // The ground lies still while a row travels over it.
@@ -292,7 +346,7 @@ export class SpaceStage {
 
   private bounds(): Box3 {
     const box = new Box3();
-    for (const each of this.all) each.grow(box);
+    for (const each of [...this.all, ...this.leaving]) each.grow(box);
     box.translate(this.world.position);
     return box.isEmpty() ? new Box3(new Vector3(-100, -100, -20), new Vector3(100, 100, 20)) : box;
   }

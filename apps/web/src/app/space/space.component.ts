@@ -267,7 +267,8 @@ export class SpaceComponent {
   }
 
   private show(stage: SpaceStage): void {
-    stage.show(this.rows.take(stage.ink, stage.allows, () => this.came(stage)));
+    const all = this.rows.take(stage.ink, stage.allows, () => this.came(stage));
+    stage.exchange(all, this.rows.letGo);
     this.depth.set(this.rows.of(this.runs.run?.id ?? '')?.stand.z ?? 0);
     this.ring(stage);
     this.measure.follow(!this.playback.now.playing);

@@ -104,8 +104,13 @@ export class StandingMachine {
     for (const { body } of this.bodies) body.seenAt(pixels);
   }
 
-  dispose(): void {
+  /** Something else comes in its place: nothing more is made for it. */
+  leave(): void {
     this.owner.abort();
+  }
+
+  dispose(): void {
+    this.leave();
     for (const { body } of [...this.bodies, ...this.wires]) body.dispose();
   }
 

@@ -260,9 +260,14 @@ export class StandingRow {
     for (const { body } of this.standing) body.seenAt(pixels);
   }
 
-  dispose(): void {
+  /** Something else comes in its place: nothing more is made for it, and it claims nothing. */
+  leave(): void {
     this.owner.abort();
     this.room.budget.release(this);
+  }
+
+  dispose(): void {
+    this.leave();
     for (const { body } of [...this.standing, ...this.bent.map((body) => ({ body }))]) body.dispose();
     this.way.dispose();
     this.cut?.dispose();
