@@ -187,7 +187,10 @@ test('a body that drives over the ground does so in space, and is picked where i
   await request.delete(`/api/jobs/${id}`);
 });
 
-test('a picture lies on a piece in space as it does in the drawing', async ({ page, request }) => {
+test('a picture lies on a piece in space as it does in the drawing, also where it bends', async ({
+  page,
+  request,
+}) => {
   // One pixel of a red that nothing else here has.
   const png = Buffer.from(
     'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR4nGP4z8DwHwAFAAH/iZk9HQAAAABJRU5ErkJggg==',
@@ -207,8 +210,16 @@ test('a picture lies on a piece in space as it does in the drawing', async ({ pa
   const red = async (): Promise<number> =>
     pixelsOf(page, await resting(page), { low: [141, 0, 0], high: [255, 59, 59] });
   await expect.poll(red).toBeGreaterThan(500);
-  // Taken off again nothing is red; so the red is the picture's.
+  // Bending it is on them too, and the file that is handed off has it.
   await openStep(page, 'Link');
+  await pick(list(page, 'Stiff, carried or bending'), 'bending');
+  await expect(page.locator('relay-space')).toContainText('what bends:');
+  await expect.poll(red).toBeGreaterThan(500);
+  const { leftOut } = (await (
+    await request.post('/api/export', { data: { job: await storedJob(page, id), as: 'glb', options: {} } })
+  ).json()) as { leftOut: string[] };
+  expect(leftOut.filter((words) => words.includes('Pictures'))).toEqual([]);
+  // Taken off again nothing is red; so the red is the picture's.
   await unfold(page.locator('relay-link-step'), /What it is made of/);
   await page.getByRole('button', { name: 'take its picture off' }).click();
   await expect.poll(red).toBeLessThan(20);

@@ -37,7 +37,7 @@ export const glb = exportOf({
       description: 'What stands still and is many times there as one node (EXT_mesh_gpu_instancing).',
     }),
   }),
-  leavesOut: ({ machine }) => (machine ? leftOutOfSolids(machine, 'on stiff pieces') : []),
+  leavesOut: ({ machine }) => (machine ? leftOutOfSolids(machine, true) : []),
   write: async (input, { frame, frames, ...asked }) => {
     const { bakerIn, keptBodies, writeSceneGlb } = await import('../scene-out');
     const { kept, findings } = await keptBodies(input);

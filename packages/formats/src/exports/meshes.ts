@@ -31,7 +31,7 @@ const options = z.object({
 type Asked = z.infer<typeof options>;
 
 const leavesOut =
-  (pictures: 'none' | 'on stiff pieces') =>
+  (pictures: boolean) =>
   ({ machine }: ExportInput): readonly string[] =>
     machine ? leftOutOfSolids(machine, pictures) : [];
 
@@ -44,7 +44,7 @@ export const stl = exportOf({
   type: 'model/stl',
   fitted: true,
   options,
-  leavesOut: leavesOut('none'),
+  leavesOut: leavesOut(false),
   write: async (input, asked) => {
     const { keptBodies, writeSceneStl } = await import('../scene-out');
     const { kept, findings } = await keptBodies(input);
@@ -84,7 +84,7 @@ export const obj = exportOf({
   type: 'application/zip',
   fitted: true,
   options,
-  leavesOut: leavesOut('on stiff pieces'),
+  leavesOut: leavesOut(true),
   files: async function* (input, asked, wanted) {
     const { files } = await objFiles(input, asked);
     yield* files.filter(({ name }, i) => wanted(name, i));

@@ -1,10 +1,10 @@
 import type { Accessor, Buffer, Document, Material, Mesh as GlbMesh, Primitive } from '@gltf-transform/core';
 import type { Mesh } from '@coin-relay/core/solid';
 import type { Material as OfJob } from '@coin-relay/model';
-import type { PlacedPicture, SceneSolid } from '@coin-relay/scene/solid';
+import type { PlacedPicture, SceneSolid, SolidBodyOf } from '@coin-relay/scene/solid';
 import { linear } from '../solid-out/glb';
 import type { BakedPicture, BakePicture } from './baked-picture';
-import { partAlong } from './picture-along';
+import { eachOnce, numbersOf, partsByPicture } from './picture-parts';
 import { partedByPicture } from './picture-spots';
 
 /** Bodies and what they are made of, in one glTF document: each material and each picture once. */
@@ -28,12 +28,11 @@ export class GlbBodies {
   /** A solid as a mesh. Without normals readers shade each triangle flat, as the edges of machined bodies are. */
   async mesh({ name, bodies }: SceneSolid): Promise<GlbMesh> {
     const made = this.document.createMesh(name);
-    for (const { mesh, material, picture, along } of bodies) {
-      const baked = picture ? await this.bakedOf(picture, material) : null;
+    for (const body of bodies) {
+      const { mesh, material, picture, along } = body;
+      const baked = picture && !along ? await this.bakedOf(picture, material) : null;
       if (picture && baked) {
-        const { on, off, spots } = along
-          ? partAlong(mesh, picture, along, baked.border)
-          : partedByPicture(mesh, picture, baked.border);
+        const { on, off, spots } = partedByPicture(mesh, picture, baked.border);
         if (off.triangles.length > 0) made.addPrimitive(this.primitive(off, this.look(material)));
         if (on.triangles.length === 0) continue;
         made.addPrimitive(
@@ -42,12 +41,58 @@ export class GlbBodies {
             this.accessor('VEC2', spots),
           ),
         );
-      } else made.addPrimitive(this.primitive(mesh, this.look(material)));
+      } else for (const { primitive } of await this.parts(body)) made.addPrimitive(primitive);
     }
     return made;
   }
 
-  primitive({ positions, triangles }: Mesh, look: Material): Primitive {
+  /**
+   * A body in parts, so that what its picture lies on has corners of its own.
+   * @param positions of its corners, where they are others than those it has
+   * @returns each part with what tells numbers of its corners from those of the body, three each
+   */
+  async parts(
+    body: SolidBodyOf,
+    positions: Mesh['positions'] | Float32Array = body.mesh.positions,
+  ): Promise<{ readonly primitive: Primitive; readonly of: (values: ArrayLike<number>) => Float32Array }[]> {
+    const { mesh, material, picture } = body;
+    const whole = (values: ArrayLike<number>): Float32Array => Float32Array.from(values);
+    const baked = picture ? await this.bakedOf(picture, material) : null;
+    if (!picture || !baked)
+      return [
+        {
+          primitive: this.primitive({ positions, triangles: mesh.triangles }, this.look(material)),
+          of: whole,
+        },
+      ];
+    const { off, on, spots } = partsByPicture(body, picture, baked.border);
+    const onPicture = (values: ArrayLike<number>): Float32Array => numbersOf(values, on);
+    const own = { positions: onPicture(positions), triangles: eachOnce(on.length) };
+    return [
+      ...(off.length > 0
+        ? [{ primitive: this.primitive({ positions, triangles: off }, this.look(material)), of: whole }]
+        : []),
+      ...(on.length > 0
+        ? [
+            {
+              primitive: this.primitive(own, this.pictured(picture, material, baked)).setAttribute(
+                'TEXCOORD_0',
+                this.accessor('VEC2', spots),
+              ),
+              of: onPicture,
+            },
+          ]
+        : []),
+    ];
+  }
+
+  primitive(
+    {
+      positions,
+      triangles,
+    }: { readonly positions: ArrayLike<number>; readonly triangles: Mesh['triangles'] },
+    look: Material,
+  ): Primitive {
     return this.document
       .createPrimitive()
       .setAttribute('POSITION', this.accessor('VEC3', Float32Array.from(positions)))

@@ -167,20 +167,21 @@ class GlbWriter {
     // What stands still all the while is told once.
     const changes = moving && others.some((shape) => shape !== begins);
     const targets = changes ? others : [];
-    for (const { mesh, material } of first.bodies) {
-      const { length } = mesh.positions;
-      const positions = Float64Array.from(begins.subarray(from, from + length));
-      const primitive = this.bodies.primitive(
-        { positions, triangles: mesh.triangles },
-        this.bodies.look(material),
+    for (const body of first.bodies) {
+      const { length } = body.mesh.positions;
+      const start = from;
+      const aways = targets.map((shape) =>
+        Float32Array.from({ length }, (_, i) => shape[start + i] - begins[start + i]),
       );
-      for (const shape of targets) {
-        const away = Float32Array.from({ length }, (_, i) => shape[from + i] - begins[from + i]);
-        primitive.addTarget(
-          this.document.createPrimitiveTarget().setAttribute('POSITION', this.bodies.accessor('VEC3', away)),
-        );
+      for (const { primitive, of } of await this.bodies.parts(body, begins.subarray(start, start + length))) {
+        for (const away of aways)
+          primitive.addTarget(
+            this.document
+              .createPrimitiveTarget()
+              .setAttribute('POSITION', this.bodies.accessor('VEC3', of(away))),
+          );
+        made.addPrimitive(primitive);
       }
-      made.addPrimitive(primitive);
       from += length;
     }
     if (targets.length > 0) made.setWeights(targets.map(() => 0));

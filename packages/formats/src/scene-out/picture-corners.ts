@@ -62,8 +62,8 @@ function cornersThrough(
 
 /** Where the corners of the triangles of a body are on its picture; NaN for those that it does not lie on. */
 export const pictureCorners = (
-  { mesh, along }: SolidBodyOf,
+  { mesh, made = mesh, along }: SolidBodyOf,
   picture: PlacedPicture,
   border: PictureBorder,
 ): Float32Array =>
-  along ? cornersAlong(mesh, picture, along, border) : cornersThrough(mesh, picture, border);
+  along ? cornersAlong(made, picture, along, border) : cornersThrough(made, picture, border);

@@ -188,5 +188,13 @@ function framesAt(at: SectionAt, places: Float64Array): Float64Array {
   return frames;
 }
 
+/** Where the repeats of the picture on a band begin on its path where its row stands now, mm; nowhere where it has none. */
+export function repeatsAlong(scene: RowScene): number[] {
+  if (!rowBand(scene)?.piece.piece.finish?.picture) return [];
+  const { from, to } = scene.fit.window;
+  const first = from + goneAlong(scene);
+  return Array.from({ length: Math.ceil((to - from) / scene.span) }, (_, k) => first + k * scene.span);
+}
+
 /** How far what is on a band has gone along its path where its row stands now, mm. */
 export const goneAlong = ({ frame, fit }: RowScene): number => frame.arc[0] - fit.window.from;

@@ -5,8 +5,9 @@ import type { KeptMeshes } from '@coin-relay/model/solid';
 import { bendStep } from '../placing/bend-step';
 import { BentCopies } from './bent-copies';
 import { materialIn } from './finished-in';
-import { makeMaster, pieceRequest } from './masters';
-import type { ShapeAt } from './scene-node';
+import { makeMaster } from './masters';
+import { pieceRequest } from './solid-request';
+import type { PlacedPicture, ShapeAt, SolidBodyOf } from './scene-node';
 import { inJob, standingName, twinMap } from './standing-pieces';
 import type { StandingRow } from './standing';
 
@@ -17,6 +18,7 @@ interface BentPart {
   readonly corners: number;
   readonly material: Material;
   readonly crease: number | undefined;
+  readonly laid: Pick<SolidBodyOf, 'picture' | 'made'>;
 }
 
 /** The pieces of rows that bend, each by itself. What they are made from is made once. */
@@ -48,8 +50,8 @@ export class BendingShapes {
       return Array.from({ length: first.count }, (_, n): ShapeAt => {
         const copy = { number: first.numbers[n], row: first.sides[n] };
         const key = standingName(id, { ...copy, twin: false });
-        const bodies = parts.map(({ copies, triangles, material, corners, crease }) => ({
-          ...{ material, crease },
+        const bodies = parts.map(({ copies, triangles, material, corners, crease, laid }) => ({
+          ...{ material, crease, ...laid },
           mesh: {
             positions: Float64Array.from(copies.positions.subarray(n * corners, (n + 1) * corners)),
             triangles,
@@ -71,6 +73,7 @@ export class BendingShapes {
     const step = bendStep(scene, scene.pieces[of], this.tolerance);
     const request = pieceRequest(scene.pieces[of], 0, step);
     const { parts, main } = makeMaster(request, this.tolerance, this.kept);
+    const picture: PlacedPicture | null | undefined = piece.finish?.picture;
     const most = scene.frame.links * scene.setOut.setOut.rows.count;
     const made = parts.map(({ mesh, material, crease }): BentPart => {
       const base = Float32Array.from(mesh.positions);
@@ -78,6 +81,7 @@ export class BendingShapes {
         copies: new BentCopies(scene, of, most, base, new Float32Array(base.length)),
         ...{ triangles: mesh.triangles, corners: base.length, crease },
         material: materialIn(scene.setOut.materials, material, main, piece.finish?.material),
+        laid: picture && material === main ? { picture, made: mesh } : {},
       };
     });
     this.made.set(key, made);

@@ -2,7 +2,7 @@ import { IDENTITY, type Map3 } from '@coin-relay/core';
 import { sidesOf, Tube, weldMesh, type Mesh } from '@coin-relay/core/solid';
 import type { Machine } from '@coin-relay/model';
 import { machineParts, type Depth, type MachinePart } from '../machine-parts';
-import type { SolidRequest } from './masters';
+import type { SolidRequest } from './solid-request';
 import { reachOfRow } from './row-reach';
 import type { StandingRow } from './standing';
 import { layWire, tieLines, type TieLine } from './tie-lines';

@@ -12,7 +12,8 @@ import {
 import { machineParts } from '../machine-parts';
 import { rowScene, type RowScene } from '../placing/scene';
 import { bandLines, bandRings } from '../placing';
-import { bandRequest, makeMaster } from './masters';
+import { makeMaster } from './masters';
+import { bandRequest } from './solid-request';
 import { rowDepths } from '../interference';
 import { rowReach } from './row-reach';
 import { tieLines } from './tie-lines';

@@ -17,6 +17,8 @@ export interface SolidBodyOf {
   readonly crease?: number | undefined;
   /** The picture that lies on it, right through from the front to the back: in the axes of its solid. */
   readonly picture?: PlacedPicture | undefined;
+  /** Of what is bent, or carried along its path: as it was made, where its picture lies on it. */
+  readonly made?: Mesh | undefined;
   /** Of a band: the picture lies along it instead, once in each of its repeats. */
   readonly along?: PictureAlong | undefined;
 }

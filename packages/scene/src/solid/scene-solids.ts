@@ -3,11 +3,12 @@ import { mapMesh } from '@coin-relay/core/solid';
 import { materialsOf, travelOf, turnedOf, type Machine, type Material } from '@coin-relay/model';
 import type { KeptMeshes } from '@coin-relay/model/solid';
 import { materialOf, wireShapes } from '../figures';
-import { bandLines, goneAlong, rowBand } from '../placing/band';
+import { bandLines, goneAlong, repeatsAlong, rowBand } from '../placing/band';
 import { BendingShapes } from './bending-shapes';
 import { materialIn } from './finished-in';
 import { BETWEEN, MachineSolids } from './machine-solids';
-import { bandRequest, makeMaster, pieceRequest, type SolidRequest } from './masters';
+import { makeMaster } from './masters';
+import { bandRequest, pieceRequest, type SolidRequest } from './solid-request';
 import { inJob, standingName, standingPieces, type StandingPiece } from './standing-pieces';
 import { letteringRows, standAtFrame, standingRows, type StandingRow } from './standing';
 import type { PictureAlong, PlacedPicture, SceneNode, SceneSolid, ShapeAt, SolidBodyOf } from './scene-node';
@@ -147,10 +148,7 @@ export class SceneSolids {
     const { piece, span = 0 } = band?.piece ?? {};
     const picture = piece?.finish?.picture;
     const gone = goneAlong(scene);
-    const { from, to } = scene.fit.window;
-    const many = picture ? Math.ceil((to - from) / scene.span) : 0;
-    const repeats = Array.from({ length: many }, (_, k) => from + gone + k * scene.span);
-    const request = bandRequest(scene, bandLines(scene, this.asked.tolerance, repeats));
+    const request = bandRequest(scene, bandLines(scene, this.asked.tolerance, repeatsAlong(scene)));
     if (!request) return [];
     const { name, finish } = request.piece;
     const solid = this.solid(

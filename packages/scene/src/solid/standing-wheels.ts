@@ -2,7 +2,7 @@ import { wheelAngle, type Map3 } from '@coin-relay/core';
 import { travelOf, type Machine } from '@coin-relay/model';
 import { inJob } from './standing-pieces';
 import type { StandingRow } from './standing';
-import { wheelShape } from './wheel-solid';
+import { wheelShape } from './wheel-shape';
 
 /** A wheel of a row where it stands in the job. */
 export interface StandingWheel {

@@ -13,7 +13,8 @@ import { shadeMesh } from '@coin-relay/core/solid';
 import { describe, expect, it } from 'vitest';
 import { straightBandLines, rowScene, moveScene } from '../placing';
 import { CarriedBand } from './carried-band';
-import { bandRequest, makeMaster } from './masters';
+import { makeMaster } from './masters';
+import { bandRequest } from './solid-request';
 import { SceneSolids } from './scene-solids';
 
 const [LONG, RADIUS, TURNS, BAR, FRAMES] = [300, 20, 2, 8, 8];

@@ -1,10 +1,19 @@
 import { ringsForTwist, type Map3 } from '@coin-relay/core';
 import { placeBand, sweepBand, type Mesh, type Ring } from '@coin-relay/core/solid';
 import { bandOf } from '@coin-relay/model';
-import { bandLines, bandRings, carriedFrames, rowBand, type RowBand } from '../placing/band';
+import {
+  bandLines,
+  bandRings,
+  carriedFrames,
+  goneAlong,
+  repeatsAlong,
+  rowBand,
+  type RowBand,
+} from '../placing/band';
 import { rowCopies } from '../placing/copies';
+import { bandSpots } from './band-spots';
 import { materialIn } from './finished-in';
-import type { ShapeAt } from './scene-node';
+import type { ShapeAt, SolidBodyOf } from './scene-node';
 import { inJob } from './standing-pieces';
 import type { StandingRow } from './standing';
 
@@ -16,6 +25,8 @@ interface MadeBand {
     readonly places: Float64Array;
     readonly rings: readonly Ring[];
     readonly triangles: Mesh['triangles'];
+    /** The picture that is carried with it, where it lay when it was made. */
+    readonly laid: Pick<SolidBodyOf, 'picture' | 'made' | 'along'>;
   }[];
 }
 
@@ -42,7 +53,7 @@ export class TurningBands {
     const { piece } = band.piece;
     const { materials } = scene.setOut;
     const { material = 'rubber' } = bandOf(piece) ?? {};
-    const bodies = lines.map(({ row: beside, places, rings, triangles }) => {
+    const bodies = lines.map(({ row: beside, places, rings, triangles, laid }): SolidBodyOf => {
       const positions = new Float64Array(
         3 * places.length * rings.reduce((sum, ring) => sum + ring.length / 2, 0),
       );
@@ -50,6 +61,7 @@ export class TurningBands {
       return {
         mesh: { positions, triangles },
         material: materialIn(materials, material, material, piece.finish?.material),
+        ...laid,
       };
     });
     const key = `${id}/band`;
@@ -61,13 +73,18 @@ export class TurningBands {
   private make({ scene }: StandingRow): MadeBand | null {
     const band = rowBand(scene);
     if (!band) return null;
-    const { piece } = band.piece;
+    const { piece, span } = band.piece;
+    const picture = piece.finish?.picture;
+    const { from, to } = scene.fit.window;
+    const repeats = { pitch: scene.span, span, gone: goneAlong(scene) };
     const rows = rowCopies(scene.setOut.setOut.rows);
     const plain = bandRings(piece, this.tolerance);
-    const lines = bandLines(scene, this.tolerance).map((line, i) => {
+    const lines = bandLines(scene, this.tolerance, repeatsAlong(scene)).map((line, i) => {
       const rings = ringsForTwist(line, plain, this.tolerance);
-      const { triangles } = sweepBand(line, rings, !bandOf(piece)?.open);
-      return { row: rows[i], places: line.places, rings, triangles };
+      const made = sweepBand(line, rings, !bandOf(piece)?.open);
+      const along = picture && { ...bandSpots(line, rings, to - from), ...repeats };
+      const laid = along ? { picture, made, along } : {};
+      return { row: rows[i], places: line.places, rings, triangles: made.triangles, laid };
     });
     return { band, lines };
   }

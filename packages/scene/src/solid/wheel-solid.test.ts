@@ -5,7 +5,8 @@ import { wheelDiscs } from '@coin-relay/model/solid';
 import { expectClosed, unlike } from '@coin-relay/model/solid-testing';
 import { describe, expect, it } from 'vitest';
 import { wheelFigure } from '../figures';
-import { wheelShape, wheelSolid } from './wheel-solid';
+import { wheelShape } from './wheel-shape';
+import { wheelSolid } from './wheel-solid';
 
 /** The wheels of every demo job that has some, with what runs on them. */
 const wheels = demoJobs().flatMap(({ id, job }) =>

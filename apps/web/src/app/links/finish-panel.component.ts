@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { figureBox, pieceFigure, placementMode } from '@coin-relay/scene';
+import { figureBox, pieceFigure } from '@coin-relay/scene';
 import {
   bandOf,
   isBand,
@@ -113,9 +113,6 @@ const PLAIN: PieceFinish = { material: null, line: true, picture: null };
         }
       }
     </div>
-    @if (bends() && finish().picture) {
-      <p class="cost">While it bends its picture is seen in the drawing alone, not in space.</p>
-    }
     @if (isBand() && finish().picture) {
       <p class="cost">
         It lies once in each repeat; on the drawing it is slid by its middle and made larger by its corner.
@@ -185,8 +182,6 @@ export class FinishPanelComponent {
   protected readonly finish = computed(() => this.piece().finish ?? PLAIN);
   /** The picture of a band goes along it wherever that is seen. */
   protected readonly isBand = computed(() => isBand(this.piece()));
-  /** Is it bent point by point by itself? */
-  protected readonly bends = computed(() => !this.isBand() && placementMode(this.piece()) === 'bent');
   protected readonly materials = computed(() => materialsOf(this.job()));
   protected readonly colour = computed(() => {
     const id = this.finish().material ?? pieceFigure(this.piece(), this.piece().pitch).main;

@@ -16,7 +16,7 @@ import {
 } from 'three';
 import type { MadePart } from '../engine/solid-tasks';
 import { shadeMaterial, type CutAway } from './cut-away';
-import { bodyMaterial, outlineMaterial, type BodyLook, type InkSize } from './ink';
+import { bodyMaterial, outlineMaterial, type BodyLook, type InkSize, type LaidPicture } from './ink';
 import { BODIES } from './solid-body';
 
 /** Which piece of a scene bends, or its band as one body, and how many copies of it there can be. */
@@ -42,9 +42,12 @@ export class BentBody {
     look: BodyLook,
     ink: InkSize,
     private readonly cut: CutAway | null = null,
+    picture: LaidPicture | null = null,
   ) {
+    const laid = picture && { ...picture, bent: true as const };
     this.triangles = (part.triangles.length / 3) * of.most;
-    this.body = new Layer(of, part, bodyMaterial(look, null, cut));
+    this.body = new Layer(of, part, bodyMaterial(look, laid, cut));
+    if (laid) this.body.tell(part);
     this.outline = new Layer(of, part.outline, outlineMaterial(ink, cut));
     this.outline.mesh.renderOrder = 1;
     this.group.add(this.body.mesh, this.outline.mesh);
@@ -125,6 +128,20 @@ class Layer {
     geometry.instanceCount = 1;
     this.mesh = new Mesh(geometry, material);
     this.mesh.frustumCulled = false;
+  }
+
+  /** Tells where its corners are on a picture: on a band, or where they were before it was bent. */
+  tell({ spots, positions, normals }: MadePart): void {
+    if (spots) {
+      this.geometry.setAttribute('spot', new BufferAttribute(spots, 4));
+      return;
+    }
+    const made = new Float32Array(positions.length * this.copies.places.length);
+    for (let i = 0; i < made.length; i += 3) {
+      const at = i % positions.length;
+      made.set([positions[at], positions[at + 1], normals[at + 2]], i);
+    }
+    this.geometry.setAttribute('made', new BufferAttribute(made, 3));
   }
 
   lay(z: number): void {

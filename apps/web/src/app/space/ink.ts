@@ -44,6 +44,8 @@ export interface LaidPicture {
   readonly height: number;
   /** Where it lies along a band, again and again. */
   readonly along?: PictureAlong;
+  /** On what bends: corners tell by `made` where they were, and how far they looked to the front, before it was bent. */
+  readonly bent?: true;
 }
 
 /** How a picture is repeated along a band. */
@@ -108,7 +110,9 @@ export function bodyMaterial(
   made.customProgramCacheKey = (): string =>
     [
       'glints',
-      ...(laid ? [laid.along ? 'with a picture along it' : 'with a picture'] : []),
+      ...(laid
+        ? [laid.along ? 'with a picture along it' : laid.bent ? 'with a picture, bent' : 'with a picture']
+        : []),
       ...(cut ? ['cut'] : []),
     ].join(', ');
   return made;
@@ -132,12 +136,13 @@ function addGlint(shader: Shader, { colour, power }: Glint): void {
 }
 
 /** A picture goes right through a body: it is on what looks to the front, and on what is in front where that is turned over. */
-function addPicture(shader: Shader, { texture, x, y, width, height }: LaidPicture): void {
+function addPicture(shader: Shader, { texture, x, y, width, height, bent }: LaidPicture): void {
+  const [told, place] = bent ? ['attribute vec3 made;\n', 'made'] : ['', 'vec3(position.xy, normal.z)'];
   shader.uniforms['picture'] = { value: texture };
   shader.uniforms['pictureBox'] = { value: new Vector4(x, y, width, height) };
   shader.vertexShader = shader.vertexShader
-    .replace('#include <common>', 'varying vec3 ownPlace;\n#include <common>')
-    .replace('#include <begin_vertex>', 'ownPlace = vec3(position.xy, normal.z);\n#include <begin_vertex>');
+    .replace('#include <common>', `${told}varying vec3 ownPlace;\n#include <common>`)
+    .replace('#include <begin_vertex>', `ownPlace = ${place};\n#include <begin_vertex>`);
   shader.fragmentShader = shader.fragmentShader
     .replace(
       '#include <common>',

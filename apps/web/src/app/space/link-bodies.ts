@@ -114,15 +114,16 @@ export class LinkBodies {
     const size = bentSize(placed);
     const request = pieceRequest(placed, at.wire, bendStep(scene, placed, toleranceFor(size)));
     this.means.ask(request, size, of.signal, (solid) => {
-      const own = piece.finish?.material;
+      const looks = this.looksOf(piece, solid.main, false);
       if (solid.parts.some(({ positions }) => (most * positions.length) / 3 > this.room.corners)) {
         this.tooMany = true;
         return;
       }
       for (const part of solid.parts) {
-        const material = own && part.material === solid.main ? own : part.material;
-        const look = materialOf(scene.setOut.materials, material);
-        const body = new BentBody({ scene, number: at.number, most }, part, look, this.means.ink, of.cut);
+        const look = looks.of(part.material);
+        const picture = looks.picture?.(part.material, part) ?? null;
+        const bending = { scene, number: at.number, most };
+        const body = new BentBody(bending, part, look, this.means.ink, of.cut, picture);
         body.lay(of.z);
         this.bent.push(body);
         of.group.add(body.group);

@@ -299,8 +299,10 @@ export class StandingRow {
       const matrix = Float32Array.from(new Matrix4().setPosition(0, 0, this.z).elements);
       const material = piece.finish?.material;
       const of = (own: string): Material => materialOf(row.setOut.materials, material ?? own);
+      const picture: Looks['picture'] = (_, part) =>
+        pictureAlong(scene, band.piece, this.means.textures, part.perRadian, this.gone);
       if (turns) {
-        this.takeTurning(solid, of);
+        this.takeTurning(solid, { of, picture });
         return;
       }
       const body = this.take(
@@ -309,8 +311,7 @@ export class StandingRow {
         {
           of,
           inked: piece.finish?.line ?? true,
-          picture: (_, part) =>
-            pictureAlong(scene, band.piece, this.means.textures, part.perRadian, this.gone),
+          picture,
         },
         {
           count: () => 1,
@@ -322,14 +323,15 @@ export class StandingRow {
     });
   }
 
-  private takeTurning({ parts }: MadeSolid, of: Looks['of']): void {
+  private takeTurning({ parts }: MadeSolid, { of, picture }: Looks): void {
     const bending = { scene: this.scene, number: 'band', most: 1 } as const;
     if (parts.some(({ positions }) => positions.length / 3 > this.room.corners)) {
       this.links.tooMany = true;
       return;
     }
     for (const part of parts) {
-      const body = new BentBody(bending, part, of(part.material), this.means.ink, this.cut);
+      const laid = picture?.(part.material, part) ?? null;
+      const body = new BentBody(bending, part, of(part.material), this.means.ink, this.cut, laid);
       body.lay(this.z);
       this.turning.push(body);
       this.group.add(body.group);
