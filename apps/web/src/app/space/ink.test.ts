@@ -45,6 +45,11 @@ describe('what a body is made of', () => {
     expect(fragmentShader).toContain('texture2D(picture');
     expect(vertexShader).toContain('ownPlace = ');
     expect(made.customProgramCacheKey()).not.toBe(bodyMaterial(MATERIALS[0]).customProgramCacheKey());
+    // On what bends it lies where that was before.
+    const bent = bodyMaterial(MATERIALS[0], { texture, x: -2, y: 3, width: 10, height: 5, bent: true });
+    expect(vertexShader).toContain('ownPlace = vec3(position.xy, normal.z);');
+    expect(shaderOf(bent).vertexShader).toMatch(/attribute vec3 made;[^]*ownPlace = made;/);
+    expect(bent.customProgramCacheKey()).not.toBe(made.customProgramCacheKey());
   });
 
   it('of what a boundary may cut every point is looked at, its inside is hatched, and its ink is cut with it', () => {
