@@ -83,10 +83,10 @@ describe('pictures on what bends', () => {
         const targets = primitive.listTargets().map((target) => target.getAttribute('POSITION')!);
         expect(targets).toHaveLength(keys.length - 1);
         for (let i = 0; i < spots.getCount(); i++) {
-          const [u, v] = spots.getElement(i, []);
-          const [x0, y0] = begins.getElement(i, []);
+          const [u, v] = spots.getElement(i, [0, 0]);
+          const [x0, y0] = begins.getElement(i, [0, 0, 0]);
           keys.forEach((frame, key) => {
-            const [dx, dy] = key === 0 ? [0, 0] : targets[key - 1].getElement(i, []);
+            const [dx, dy] = key === 0 ? [0, 0] : targets[key - 1].getElement(i, [0, 0, 0]);
             const [x, y] = [x0 + dx, y0 + dy];
             // How far along the ribbons, as they are drawn: each begins a pitch after the other.
             const laps = (COUNT * Math.atan2(y, x)) / (2 * Math.PI) - frame / FRAMES;
@@ -151,7 +151,7 @@ describe('pictures on what bends', () => {
 
 function spotsOf(primitive: Primitive): number[][] {
   const spots = primitive.getAttribute('TEXCOORD_0')!;
-  return Array.from({ length: spots.getCount() }, (_, i) => spots.getElement(i, []));
+  return Array.from({ length: spots.getCount() }, (_, i) => spots.getElement(i, [0, 0]));
 }
 
 /** How much of its picture triangles cover, in whole pictures. @param spots of their corners, three each */
