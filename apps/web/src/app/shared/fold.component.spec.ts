@@ -83,4 +83,17 @@ describe('a fold', () => {
     expect(head.getAttribute('aria-expanded')).toBe('true');
     expect(head.textContent).toMatch(/How it sits\s+3/);
   });
+
+  it('stays as it is when there is nothing in it any more', () => {
+    const { fixture, head } = folded();
+    const has = (something: boolean): string | null => {
+      fixture.componentInstance.open.set(something);
+      fixture.detectChanges();
+      return head.getAttribute('aria-expanded');
+    };
+    expect([has(true), has(false)]).toEqual(['true', 'true']);
+    has(true);
+    head.click();
+    expect(has(false)).toBe('false');
+  });
 });

@@ -49,7 +49,11 @@ export class FoldComponent {
   readonly open = input(false);
 
   protected readonly content = contentChild.required(TemplateRef);
-  protected readonly isOpen = linkedSignal(() => this.open());
+  /** Open it stays when there is nothing in it any more: whoever took that away is looking at it. */
+  protected readonly isOpen = linkedSignal<boolean, boolean>({
+    source: this.open,
+    computation: (open, before) => open || before?.value === true,
+  });
   protected readonly isMade = linkedSignal<boolean, boolean>({
     source: this.isOpen,
     computation: (open, before) => open || before?.value === true,
