@@ -71,6 +71,26 @@ describe('the list of exports', () => {
     expect(said('stl')).toEqual([expect.stringMatching(/^Pictures on the pieces of “.*” are not in it\.$/)]);
   });
 
+  it('that a picture along a band that travels stays where it is is told of what moves, and of nothing else', () => {
+    const { job } = demoJobs().find(({ id }) => id === 'demo-swan-boats')!;
+    const said = (change: (job: Job) => unknown, as: string, options: Record<string, unknown>): string[] => {
+      const changed = structuredClone(job);
+      change(changed);
+      const fitted = fittedRows(changed);
+      const machine = machineOf(changed, fitted, precomputeFrames(changed, fitted));
+      const { leavesOut } = EXPORTS.find(({ id }) => id === as)!;
+      return [...leavesOut!({ ...input, job: changed, machine }, options)];
+    };
+    const frames = { from: 0, to: 24 };
+    const stays = [expect.stringMatching(/^The picture along “.*” stays where it is in the first frame\.$/)];
+    expect(said(() => 0, 'glb', { frames })).toEqual(stays);
+    expect(said(() => 0, 'html', { view: 'corner' })).toEqual(stays);
+    expect(said(() => 0, 'glb', {})).toEqual([]);
+    expect(said(() => 0, 'obj', {})).toEqual([]);
+    const stand = ({ motion }: Job): unknown => (motion.drives = []);
+    expect(said(stand, 'glb', { frames })).toEqual([]);
+  });
+
   it('the job comes back as it was, also where nothing fits', async () => {
     const bare = { ...input, machine: null };
     expect(parseJob(JSON.parse(await written('job', {}, bare)))).toEqual(lift);

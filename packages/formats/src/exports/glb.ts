@@ -37,7 +37,8 @@ export const glb = exportOf({
       description: 'What stands still and is many times there as one node (EXT_mesh_gpu_instancing).',
     }),
   }),
-  leavesOut: ({ machine }) => (machine ? leftOutOfSolids(machine, true) : []),
+  leavesOut: ({ machine }, { frames }) =>
+    machine ? leftOutOfSolids(machine, frames ? 'moving' : 'still') : [],
   write: async (input, { frame, frames, ...asked }) => {
     const { bakerIn, keptBodies, writeSceneGlb } = await import('../scene-out');
     const { kept, findings } = await keptBodies(input);

@@ -33,7 +33,7 @@ export const html = exportOf({
   moot: ({ view }) => mootOfView(view, ['tolerance'], ['ground']),
   leavesOut: ({ machine }, asked) => {
     if (!machine) return [];
-    return viewpointOf(asked) ? leftOutOfSolids(machine, true) : leftOutOfMotion(machine);
+    return viewpointOf(asked) ? leftOutOfSolids(machine, 'moving') : leftOutOfMotion(machine);
   },
   write: (input, asked) => (asked.view === 'plan' ? inPlan(input, asked) : inSpace(input, asked)),
 });

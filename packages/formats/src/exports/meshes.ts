@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { leftOutOfSolids } from '../scene-out/left-out';
+import { leftOutOfSolids, type PicturesIn } from '../scene-out/left-out';
 import { exportOf, machineIn, type ExportInput, type NamedFile } from './export';
 import { fileName } from './file-name';
 import { askedFor, frameOption, machineOption, runsOption, toleranceOption, wheelsOption } from './options';
@@ -31,7 +31,7 @@ const options = z.object({
 type Asked = z.infer<typeof options>;
 
 const leavesOut =
-  (pictures: boolean) =>
+  (pictures: PicturesIn) =>
   ({ machine }: ExportInput): readonly string[] =>
     machine ? leftOutOfSolids(machine, pictures) : [];
 
@@ -44,7 +44,7 @@ export const stl = exportOf({
   type: 'model/stl',
   fitted: true,
   options,
-  leavesOut: leavesOut(false),
+  leavesOut: leavesOut('none'),
   write: async (input, asked) => {
     const { keptBodies, writeSceneStl } = await import('../scene-out');
     const { kept, findings } = await keptBodies(input);
@@ -84,7 +84,7 @@ export const obj = exportOf({
   type: 'application/zip',
   fitted: true,
   options,
-  leavesOut: leavesOut(true),
+  leavesOut: leavesOut('still'),
   files: async function* (input, asked, wanted) {
     const { files } = await objFiles(input, asked);
     yield* files.filter(({ name }, i) => wanted(name, i));

@@ -7,7 +7,7 @@ import { BentCopies } from './bent-copies';
 import { materialIn } from './finished-in';
 import { makeMaster } from './masters';
 import { pieceRequest } from './solid-request';
-import type { PlacedPicture, ShapeAt, SolidBodyOf } from './scene-node';
+import type { ShapeAt, SolidBodyOf } from './scene-node';
 import { inJob, standingName, twinMap } from './standing-pieces';
 import type { StandingRow } from './standing';
 
@@ -73,7 +73,7 @@ export class BendingShapes {
     const step = bendStep(scene, scene.pieces[of], this.tolerance);
     const request = pieceRequest(scene.pieces[of], 0, step);
     const { parts, main } = makeMaster(request, this.tolerance, this.kept);
-    const picture: PlacedPicture | null | undefined = piece.finish?.picture;
+    const picture = piece.finish?.picture;
     const most = scene.frame.links * scene.setOut.setOut.rows.count;
     const made = parts.map(({ mesh, material, crease }): BentPart => {
       const base = Float32Array.from(mesh.positions);
